@@ -1,0 +1,5 @@
+import { ensurePackages, orExit } from './setup.mjs'
+import { serveUntilStopped } from './serve.mjs'
+
+orExit(ensurePackages)
+await serveUntilStopped({ demo: false })

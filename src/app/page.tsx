@@ -1,0 +1,5 @@
+import { Today } from '@/features/board/Today'
+
+export default function TodayPage() {
+  return <Today />
+}

@@ -1,0 +1,48 @@
+import { KELVIN_AT_0_C, type Kelvin, type KgPerM3, type PaAbs, type PascalSecond } from '../shared'
+
+/** A liquid at one temperature, as the network solver needs it. */
+export interface Fluid {
+  name: string
+  densityKgPerM3: KgPerM3
+  dynamicViscosityPaS: PascalSecond
+  /** True vapour pressure; 0 for a liquid that does not boil here. */
+  vapourPressurePa: PaAbs
+}
+
+interface FuelGrade {
+  name: string
+  density15KgPerM3: KgPerM3
+  expansionPerK: number
+  /** Kinematic viscosity at 20 °C and its fall with temperature, fraction per kelvin. */
+  viscosity20M2PerS: number
+  viscosityFallPerK: number
+  /** Reid vapour pressure at 37.8 °C. */
+  reidVapourPa: PaAbs
+}
+
+/** Generic grades (handbook 4.0, typical). The vehicle's own fuel data override them. */
+export const FUEL_GRADES = {
+  petrolE0: { name: 'Petrol, no ethanol', density15KgPerM3: 745, expansionPerK: 0.00105, viscosity20M2PerS: 0.7e-6, viscosityFallPerK: 0.009, reidVapourPa: 62e3 },
+  petrolE10: { name: 'Petrol E10', density15KgPerM3: 750, expansionPerK: 0.00105, viscosity20M2PerS: 0.74e-6, viscosityFallPerK: 0.009, reidVapourPa: 66e3 },
+  petrolE85: { name: 'Petrol E85', density15KgPerM3: 785, expansionPerK: 0.0011, viscosity20M2PerS: 1.35e-6, viscosityFallPerK: 0.012, reidVapourPa: 50e3 },
+} as const satisfies Record<string, FuelGrade>
+
+export type FuelGradeId = keyof typeof FUEL_GRADES
+
+/** True vapour pressure of petrol from its Reid value (EQ09); within 5 % for 48-100 kPa at 20-60 °C, liquid fresh. */
+export function vapourPressurePa(reidVapourPa: PaAbs, fuelTempK: Kelvin): PaAbs {
+  return 1.06 * reidVapourPa * Math.exp(2950 * (1 / 310.95 - 1 / fuelTempK))
+}
+
+/** A grade at a temperature. Valid from -30 to 70 °C; MODELS.md, "Fuels". */
+export function fuelAt(grade: FuelGradeId, fuelTempK: Kelvin): Fluid {
+  const fuel: FuelGrade = FUEL_GRADES[grade]
+  const densityKgPerM3 = fuel.density15KgPerM3 * (1 - fuel.expansionPerK * (fuelTempK - KELVIN_AT_0_C - 15))
+  const kinematic = fuel.viscosity20M2PerS * Math.exp(-fuel.viscosityFallPerK * (fuelTempK - KELVIN_AT_0_C - 20))
+  return {
+    name: fuel.name,
+    densityKgPerM3,
+    dynamicViscosityPaS: kinematic * densityKgPerM3,
+    vapourPressurePa: vapourPressurePa(fuel.reidVapourPa, fuelTempK),
+  }
+}

@@ -1,0 +1,6 @@
+export * from './fluids'
+export * from './friction'
+export * from './network'
+export * from './solve'
+export * from './tolerances'
+export * from './caseFormat'

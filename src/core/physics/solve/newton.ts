@@ -1,0 +1,251 @@
+/**
+ * Newton on the whole network at once (the global-gradient form): each link's flow is linear in the
+ * pressures at its ends, so conservation at the junctions is one small linear system for the
+ * pressures; flows follow, and the laws are linearised anew. Mass balances after every step by
+ * construction; what remains to converge is the energy of each link, and the states of the valves.
+ *
+ * It refuses to guess: running out of steps is an answer (`not-converged`) with the worst link named.
+ */
+import { factorise, solveInPlace, type M3PerS } from '../../shared'
+import type { SolveFailure } from '../network'
+import { DAMP_FROM_ITERATION, ENERGY_RESIDUAL_PA, FLOW_CHANGE_FRACTION, FLOW_IMBALANCE_M3_PER_S, IDEAL_REGULATOR_SLOPE, LEAST_LOSS_SLOPE, MAX_ITERATIONS } from '../tolerances'
+import { reduceElectrical, spreadVoltages } from './electrical'
+import { linearise } from './assemble'
+import { lineariseLinks, linkLoss, loss, refreshMotors, updateValves } from './links'
+import { LINK, STATE, type System } from './system'
+
+/** Flow that the first guess gives a pipe, m3/s (36 L/h); any flow of the right order does. */
+const FIRST_FLOW = 1e-5
+
+export interface Quality {
+  iterations: number
+  worstResidualPa: number
+  /** The link that meets its law worst. */
+  worstAt: string
+  /** Largest flow missing at a junction. */
+  worstImbalanceM3PerS: M3PerS
+}
+
+export type SolveOutcome = { ok: true; quality: Quality } | { ok: false; error: SolveFailure }
+
+/** Puts the system to its first guess; a later solve starts from the last solution instead. */
+export function startCold(system: System): void {
+  system.started = true
+  system.motorCurrent.fill(0)
+  for (let link = 0; link < system.linkIds.length; link += 1) {
+    const type = system.linkType[link]!
+    system.flow[link] = FIRST_FLOW
+    system.state[link] = type === LINK.relief ? STATE.shut : type === LINK.backPressure || type === LINK.reducing ? STATE.active : STATE.open
+    const curve = system.curves[link]
+    if (curve) system.flow[link] = 0.5 * curve[curve.length - 2]!
+  }
+  for (let node = 0; node < system.nodeIds.length; node += 1) system.totalPa[node] = system.nodeHeightPa[node]!
+  readBoundaries(system)
+}
+
+function readBoundaries(system: System) {
+  for (let node = 0; node < system.nodeIds.length; node += 1) {
+    if (system.nodeRow[node]! < 0) system.totalPa[node] = system.values[system.nodeValues[node]!]! + system.nodeHeightPa[node]!
+  }
+}
+
+/** Solves in place, from the last solution where there is one; falls back to a cold start once. */
+export function solveSteady(system: System): SolveOutcome {
+  const floating = reduceElectrical(system)
+  if (floating !== null) return { ok: false, error: { kind: 'bad-network', problem: 'no wire ties it to ground', at: floating } }
+  const warm = system.started
+  if (!warm) startCold(system)
+  const first = iterate(system)
+  if (first.ok || !warm) return first
+  startCold(system)
+  return iterate(system)
+}
+
+function iterate(system: System): SolveOutcome {
+  readBoundaries(system)
+  let quality: Quality = { iterations: 0, worstResidualPa: Infinity, worstAt: system.linkIds[0] ?? '', worstImbalanceM3PerS: Infinity }
+  for (let iteration = 1; iteration <= MAX_ITERATIONS; iteration += 1) {
+    const damped = iteration > DAMP_FROM_ITERATION
+    const change = newtonStep(system, damped ? 0.5 : 1)
+    if (change < 0) return { ok: false, error: { kind: 'bad-network', problem: 'nothing ties its pressure to the rest', at: singularNode(system) } }
+    const moved = updateValves(system, damped)
+    if (moved > 0 || change > FLOW_CHANGE_FRACTION || iteration < 2) continue
+    quality = worstResidual(system, iteration)
+    if (quality.worstResidualPa <= ENERGY_RESIDUAL_PA && quality.worstImbalanceM3PerS <= FLOW_IMBALANCE_M3_PER_S) {
+      refreshMotors(system)
+      spreadVoltages(system)
+      return { ok: true, quality }
+    }
+  }
+  quality = worstResidual(system, MAX_ITERATIONS)
+  return { ok: false, error: { kind: 'not-converged', iterations: MAX_ITERATIONS, worstResidualPa: quality.worstResidualPa, at: quality.worstAt } }
+}
+
+/** One Newton step. Returns the relative change of flow, or -1 when the matrix is singular. */
+function newtonStep(system: System, share: number): number {
+  lineariseLinks(system)
+  const { factors, right } = system.hydraulic
+  linearise(system)
+  if (factors.size > 0) {
+    if (!factorise(factors)) return -1
+    solveInPlace(factors, right)
+  }
+  return applyStep(system, share)
+}
+
+/** Takes the solved pressures, in full or in part, and moves the flows along. */
+function applyStep(system: System, share: number): number {
+  const { right } = system.hydraulic
+  for (let node = 0; node < system.nodeIds.length; node += 1) {
+    const row = system.nodeRow[node]!
+    if (row >= 0) system.totalPa[node]! += share * (right[row]! - system.totalPa[node]!)
+  }
+  let change = 0
+  let largest = 1e-12
+  for (let link = 0; link < system.linkIds.length; link += 1) {
+    const next =
+      system.constant[link]! +
+      system.slopeFrom[link]! * system.totalPa[system.linkFrom[link]!]! +
+      system.slopeTo[link]! * system.totalPa[system.linkTo[link]!]!
+    const before = system.flow[link]!
+    const flow = share === 1 ? next : before + share * (next - before)
+    change = Math.max(change, Math.abs(flow - before))
+    largest = Math.max(largest, Math.abs(flow))
+    system.flow[link] = flow
+  }
+  return change / largest
+}
+
+function singularNode(system: System): string {
+  const row = system.hydraulic.factors.singularAt
+  return system.nodeIds[system.nodeRow.indexOf(row)] ?? ''
+}
+
+/** The link whose law is met worst by the present flows and pressures. */
+function worstResidual(system: System, iterations: number): Quality {
+  let worst = 0
+  let at = ''
+  for (let link = 0; link < system.linkIds.length; link += 1) {
+    const residual = linkResidualPa(system, link)
+    if (residual > worst || Number.isNaN(residual)) {
+      worst = residual
+      at = system.linkIds[link]!
+    }
+  }
+  return { iterations, worstResidualPa: Number.isNaN(worst) ? Infinity : worst, worstAt: at, worstImbalanceM3PerS: worstImbalance(system) }
+}
+
+/** Largest flow missing at a junction; `right` serves as scratch. */
+function worstImbalance(system: System): number {
+  const { right } = system.hydraulic
+  for (let node = 0; node < system.nodeIds.length; node += 1) {
+    const row = system.nodeRow[node]!
+    if (row >= 0) right[row] = -system.values[system.nodeValues[node]!]!
+  }
+  for (let link = 0; link < system.linkIds.length; link += 1) {
+    const fromRow = system.nodeRow[system.linkFrom[link]!]!
+    const toRow = system.nodeRow[system.linkTo[link]!]!
+    if (fromRow >= 0) right[fromRow]! -= system.flow[link]!
+    if (toRow >= 0) right[toRow]! += system.flow[link]!
+  }
+  let worst = 0
+  for (let row = 0; row < right.length; row += 1) worst = Math.max(worst, Math.abs(right[row]!))
+  return worst
+}
+
+function linkResidualPa(system: System, link: number): number {
+  const type = system.linkType[link]!
+  // A shut valve that carries flow means that the flow has no other way: no pressure answers that.
+  if (system.state[link] === STATE.shut) return Math.abs(system.flow[link]!) > FLOW_IMBALANCE_M3_PER_S ? Infinity : 0
+  const drop = system.totalPa[system.linkFrom[link]!]! - system.totalPa[system.linkTo[link]!]!
+  if (type === LINK.pipe || type === LINK.linearQuadratic || type === LINK.orifice || type === LINK.curvePump) {
+    linkLoss(system, link, system.flow[link]!)
+    // Below the least slope the law is replaced by a straight line on purpose.
+    const floor = loss.slope < LEAST_LOSS_SLOPE ? LEAST_LOSS_SLOPE * Math.abs(system.flow[link]!) : 0
+    return Math.max(0, Math.abs(drop - loss.pa) - floor)
+  }
+  const flow = system.constant[link]! + system.slopeFrom[link]! * system.totalPa[system.linkFrom[link]!]! + system.slopeTo[link]! * system.totalPa[system.linkTo[link]!]!
+  return Math.abs(flow - system.flow[link]!) * IDEAL_REGULATOR_SLOPE
+}
+
+/**
+ * Pressures, flows and voltages after a small change of `values`, to first order: the laws are taken
+ * at the old state with the new values and the old factored matrix gives the step (implicit function
+ * theorem). The caller saves and restores the state (`saveState`); valves keep their states.
+ */
+export function linearisedShift(system: System): void {
+  reduceElectrical(system)
+  readBoundaries(system)
+  lineariseLinks(system)
+  const { factors, right } = system.hydraulic
+  residualAtState(system)
+  if (factors.size > 0) solveInPlace(factors, right)
+  for (let node = 0; node < system.nodeIds.length; node += 1) {
+    const row = system.nodeRow[node]!
+    if (row >= 0) system.totalPa[node]! += right[row]!
+  }
+  for (let link = 0; link < system.linkIds.length; link += 1) {
+    system.flow[link] =
+      system.constant[link]! + system.slopeFrom[link]! * system.totalPa[system.linkFrom[link]!]! + system.slopeTo[link]! * system.totalPa[system.linkTo[link]!]!
+  }
+  refreshMotors(system)
+  spreadVoltages(system)
+}
+
+/** Mass missing at each junction when the laws hold at the present pressures, as a right-hand side. */
+function residualAtState(system: System) {
+  const { right } = system.hydraulic
+  for (let node = 0; node < system.nodeIds.length; node += 1) {
+    const row = system.nodeRow[node]!
+    if (row >= 0) right[row] = -system.values[system.nodeValues[node]!]!
+  }
+  for (let link = 0; link < system.linkIds.length; link += 1) {
+    const from = system.linkFrom[link]!
+    const to = system.linkTo[link]!
+    const flow = system.constant[link]! + system.slopeFrom[link]! * system.totalPa[from]! + system.slopeTo[link]! * system.totalPa[to]!
+    const fromRow = system.nodeRow[from]!
+    const toRow = system.nodeRow[to]!
+    if (fromRow >= 0) right[fromRow]! -= flow
+    if (toRow >= 0) right[toRow]! += flow
+  }
+}
+
+export interface SavedState {
+  totalPa: Float64Array
+  flow: Float64Array
+  state: Uint8Array
+  voltages: Float64Array
+  current: Float64Array
+}
+
+export const newSavedState = (system: System): SavedState => ({
+  totalPa: new Float64Array(system.totalPa.length),
+  flow: new Float64Array(system.flow.length),
+  state: new Uint8Array(system.state.length),
+  voltages: new Float64Array(system.electrical.voltages.length),
+  current: new Float64Array(system.motorCurrent.length),
+})
+
+export function saveState(system: System, into: SavedState): void {
+  into.totalPa.set(system.totalPa)
+  into.flow.set(system.flow)
+  into.state.set(system.state)
+  into.voltages.set(system.electrical.voltages)
+  into.current.set(system.motorCurrent)
+}
+
+export function restoreState(system: System, from: SavedState): void {
+  system.totalPa.set(from.totalPa)
+  system.flow.set(from.flow)
+  system.state.set(from.state)
+  system.electrical.voltages.set(from.voltages)
+  system.motorCurrent.set(from.current)
+}
+
+/** Re-linearises and factors at the converged state, so that `linearisedShift` has its matrix. */
+export function factoriseHere(system: System): boolean {
+  reduceElectrical(system)
+  lineariseLinks(system)
+  linearise(system)
+  return system.hydraulic.factors.size === 0 || factorise(system.hydraulic.factors)
+}

@@ -1,0 +1,6 @@
+export * from './units'
+export * from './result'
+export * from './random'
+export * from './linear'
+export * from './statistics'
+export * from './roots'

@@ -1,0 +1,29 @@
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { compareCase, fileSchema } from './compare'
+
+const load = (family: string) => fileSchema.parse(JSON.parse(readFileSync(new URL(`./${family}.json`, import.meta.url), 'utf8'))).cases
+
+describe.each(['hydraulics', 'electrical'])('%s agrees with the independent solver', (family) => {
+  const cases = load(family)
+  it('has cases', () => expect(cases.length).toBeGreaterThan(20))
+  it.each(cases.map((data) => [String(data.id), data] as const))('%s', (_id, data) => {
+    const report = compareCase(data, cases)
+    expect(report.failure).toBeNull()
+    expect(report.compared).toBeGreaterThan(5)
+    expect(report.worst!.ratio, `${report.worst!.what}: ${report.worst!.expected} against ${report.worst!.found}`).toBeLessThanOrEqual(1)
+  })
+})
+
+describe('the comparison itself', () => {
+  it('fails a figure that is off by more than the tolerance', () => {
+    const data = structuredClone(load('hydraulics')[0]!)
+    data.expected.links.LINE.q_L_h += 1
+    expect(compareCase(data).worst!.ratio).toBeGreaterThan(1)
+  })
+  it('fails a missing element instead of passing it over', () => {
+    const data = structuredClone(load('electrical')[0]!)
+    data.expected.node_V.nowhere = 12
+    expect(compareCase(data).worst!.ratio).toBe(Infinity)
+  })
+})

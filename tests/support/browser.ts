@@ -1,0 +1,45 @@
+/** A real browser on a real build: starts the server once per file, and Debian's chromium at 1280x800. */
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { Builder, type WebDriver } from 'selenium-webdriver'
+import chrome from 'selenium-webdriver/chrome.js'
+import { startServer } from '../../scripts/serve.mjs'
+
+const FLAGS = [
+  '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
+  '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--window-size=1280,940',
+]
+
+export interface Session {
+  driver: WebDriver
+  go(path: string): Promise<void>
+  /** Errors that the page logged since the last call. */
+  close(): Promise<void>
+}
+
+let nextPort = 3210
+
+export async function openBrowser({ demo }: { demo: boolean }): Promise<Session> {
+  const port = nextPort++ + (process.pid % 500)
+  const { child, address } = await startServer({ demo, port, quiet: true })
+  const profile = mkdtempSync(join(tmpdir(), 'stop-start-'))
+  const options = new chrome.Options()
+  options.addArguments(...FLAGS, `--user-data-dir=${profile}`)
+  options.setBinaryPath('/usr/bin/chromium')
+  const driver = (await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
+    .build()) as chrome.Driver
+  await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width: 1280, height: 800, deviceScaleFactor: 1, mobile: false })
+  return {
+    driver,
+    go: (path) => driver.get(address.replace(/\/$/, '') + path),
+    close: async () => {
+      await driver.quit().catch(() => undefined)
+      child.kill('SIGTERM')
+      rmSync(profile, { recursive: true, force: true })
+    },
+  }
+}

@@ -1,0 +1,13 @@
+import { defineConfig } from 'vitest/config'
+import { fileURLToPath } from 'node:url'
+
+export default defineConfig({
+  resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
+  test: {
+    include: ['tests/journeys/**/*.test.ts'],
+    environment: 'node',
+    testTimeout: 240_000,
+    hookTimeout: 60_000,
+    fileParallelism: false,
+  },
+})
