@@ -9,8 +9,10 @@ export const ENERGY_RESIDUAL_PA = 0.05
 /** Newton steps before the solver says it did not converge. A healthy layout needs 5 to 9, the worst reference case 14. */
 export const MAX_ITERATIONS = 80
 
-/** From here on steps are halved and one regulator may change state at a time: breaks cycles between two states. */
-export const DAMP_FROM_ITERATION = 25
+/** From here on one valve may change state at a time and steps after a change are halved: breaks cycles between two states. */
+export const DAMP_FROM_ITERATION = 12
+/** Halved steps after such a change; more only delays the quadratic end. */
+export const DAMPED_STEPS = 3
 
 /** Least slope of a link's loss with flow, Pa/(m3/s). Without it a link at rest has no gradient and the matrix is singular; at 1 L/h it stands for 3 mPa. */
 export const LEAST_LOSS_SLOPE = 1e4

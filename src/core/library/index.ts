@@ -1,0 +1,6 @@
+export * from './quantity'
+export * from './faults'
+export * from './repairs'
+export * from './tests'
+export * from './symptoms'
+export * from './operations'

@@ -1,0 +1,42 @@
+/**
+ * What a test observes, in terms of the solved vehicle. Where the black lead stands, the scene and the
+ * rig are part of it, so that a reading at rest can never be subtracted from one under load.
+ */
+import type { SceneId } from '../vehicle'
+
+export type Quantity =
+  /** Volts between two stations' wire nodes ("0" is battery minus). */
+  | { of: 'volts'; red: string; black: string; scene: SceneId }
+  | { of: 'pressure'; at: string; scene: SceneId }
+  /** Pressure lost between two nodes in one scene. */
+  | { of: 'loss'; from: string; to: string; scene: SceneId }
+  | { of: 'current'; scene: SceneId }
+  | { of: 'speed'; scene: SceneId }
+  | { of: 'flow'; link: string; scene: SceneId }
+  /** Change of a pressure from one scene to another. */
+  | { of: 'rise'; at: string; scene: SceneId; against: SceneId }
+  /** Share of the rail pressure left after some minutes, with feed or return clamped off. */
+  | { of: 'residual'; clamped: 'none' | 'feed' | 'return'; minutes: number }
+  /** Delivered mixture over the wanted one at a scene: 1 right, below lean, above rich. */
+  | { of: 'mixture'; scene: SceneId }
+  /** A parameter that can be looked at directly. */
+  | { of: 'parameter'; id: string }
+
+/** A soft threshold: true well beyond `at`, false well before, over about four widths. */
+export interface SoftRule {
+  quantity: Quantity
+  side: 'above' | 'below'
+  at: number
+  width: number
+}
+
+/** One outcome of an observation: all its rules must hold; the last outcome of a list has none. */
+export interface Outcome {
+  id: string
+  label: string
+  when: SoftRule[]
+}
+
+export const above = (quantity: Quantity, at: number, width: number): SoftRule => ({ quantity, side: 'above', at, width })
+export const below = (quantity: Quantity, at: number, width: number): SoftRule => ({ quantity, side: 'below', at, width })
+export const parameter = (id: string): Quantity => ({ of: 'parameter', id })

@@ -1,0 +1,2 @@
+export * from './reach'
+export * from './plan'

@@ -1,0 +1,7 @@
+export * from './specification'
+export * from './layout'
+export * from './parameters'
+export { portReturnLayout, WORKSHOP_FUEL_TEMP_K, OPEN_OHM } from './portReturn'
+export * from './scene'
+export * from './model'
+export * from './state'

@@ -1,0 +1,51 @@
+/**
+ * The specification: the few numbers a technician can look up or measure. Everything else of the model
+ * is derived from them (`derive.ts`). Each figure says where it comes from; generic figures are typical
+ * and give way to any other source.
+ */
+import { z } from 'zod'
+import { M3_PER_S_PER_L_PER_H as LH } from '../shared'
+import { FUEL_GRADES, type FuelGradeId } from '../physics'
+
+export const SOURCES = ['maker', 'own past', 'sister', 'generic'] as const
+export type FigureSource = (typeof SOURCES)[number]
+
+export interface Figure {
+  value: number
+  source: FigureSource
+}
+
+/** Figures of a port-injected return-type petrol system (A01), SI, with generic values and sane bounds. */
+export const SPECIFICATION_FIELDS = {
+  regulatorSetPa: { generic: 300e3, low: 200e3, high: 500e3 },
+  pumpFlowM3PerS: { generic: 120 * LH, low: 50 * LH, high: 400 * LH },
+  pumpCurrentA: { generic: 5.2, low: 2, high: 20 },
+  reliefPa: { generic: 620e3, low: 450e3, high: 1000e3 },
+  peakDemandM3PerS: { generic: 62 * LH, low: 10 * LH, high: 250 * LH },
+  tankCapacityM3: { generic: 0.07, low: 0.008, high: 0.3 },
+  feedLengthM: { generic: 3.6, low: 0.5, high: 12 },
+  feedBoreM: { generic: 0.0075, low: 0.004, high: 0.014 },
+  returnBoreM: { generic: 0.006, low: 0.003, high: 0.012 },
+  cylinders: { generic: 4, low: 1, high: 12 },
+} as const
+
+export type SpecificationField = keyof typeof SPECIFICATION_FIELDS
+export type Specification = Record<SpecificationField, Figure> & { fuel: FuelGradeId }
+
+const figureSchema = z.object({ value: z.number().finite(), source: z.enum(SOURCES) })
+const fieldNames = Object.keys(SPECIFICATION_FIELDS) as SpecificationField[]
+export const specificationSchema = z.object({
+  ...(Object.fromEntries(
+    fieldNames.map((field) => [
+      field,
+      figureSchema.refine((figure) => figure.value >= SPECIFICATION_FIELDS[field].low && figure.value <= SPECIFICATION_FIELDS[field].high, { message: `${field} is outside what such a system can have` }),
+    ]),
+  ) as Record<SpecificationField, typeof figureSchema>),
+  fuel: z.enum(Object.keys(FUEL_GRADES) as [FuelGradeId, ...FuelGradeId[]]),
+})
+
+/** Generic specification with the given figures in place. */
+export function specificationOf(known: Partial<Record<SpecificationField, Figure>> = {}, fuel: FuelGradeId = 'petrolE10'): Specification {
+  const figures = Object.fromEntries(fieldNames.map((field) => [field, known[field] ?? { value: SPECIFICATION_FIELDS[field].generic, source: 'generic' }]))
+  return { ...(figures as Record<SpecificationField, Figure>), fuel }
+}
