@@ -22,7 +22,7 @@ const leftAfter = (minutes: number): Quantity => ({ of: 'residual', clamped: 'no
 
 /** The engine does not fire: too lean, too rich, no spark, no compression, fuel that does not burn, no cranking. */
 const NO_FIRE: SoftRule[][] = [
-  [below(mixture('cranking'), 0.62, 0.035)],
+  [below(mixture('cranking'), 0.72, 0.035)],
   [above(mixture('cranking'), 1.75, 0.08)],
   [below(parameter('engine.spark'), 0.45, 0.05)],
   [below(parameter('engine.compression'), 0.45, 0.05)],
@@ -34,8 +34,8 @@ const NO_FIRE: SoftRule[][] = [
 export const SYMPTOMS: Symptom[] = [
   { id: 'cranksNoStart', says: 'It turns over but will not start', means: 'Cranks, no start', shows: NO_FIRE },
   { id: 'startsThenDies', says: 'It starts and dies again', means: 'Starts, then dies', shows: [[below(parameter('command.release'), 0.5, 0.1)], [below(parameter('tank.gaugePa'), -12e3, 2.5e3)], [above(parameter('fuel.water'), 0.15, 0.04)], [below(mixture('idle'), 0.68, 0.04)]] },
-  { id: 'longCrank', says: 'It needs a long time on the starter', means: 'Long crank', shows: [[below(leftAfter(60), 0.12, 0.03)], [below(mixture('cranking'), 0.78, 0.035)], [below(parameter('fuel.quality'), 0.72, 0.05)], [below({ of: 'volts', red: 'post', black: '0', scene: 'cranking' }, 9.4, 0.25)]] },
-  { id: 'starvesUnderLoad', says: 'No power uphill', means: 'Starves under load', shows: [[below(mixture('load'), 0.86, 0.025)], [below(parameter('tank.gaugePa'), -9e3, 2e3)], [below(parameter('engine.compression'), 0.7, 0.05)]] },
+  { id: 'longCrank', says: 'It needs a long time on the starter', means: 'Long crank', shows: [[below(leftAfter(60), 0.12, 0.03)], [below(mixture('cranking'), 0.84, 0.03)], [below(parameter('fuel.quality'), 0.72, 0.05)], [below({ of: 'volts', red: 'post', black: '0', scene: 'cranking' }, 9.4, 0.25)]] },
+  { id: 'starvesUnderLoad', says: 'No power uphill', means: 'Starves under load', shows: [[below(mixture('load'), 0.9, 0.02)], [below(parameter('tank.gaugePa'), -9e3, 2e3)], [below(parameter('engine.compression'), 0.7, 0.05)]] },
   { id: 'cutsOut', says: 'It cuts out while driving', means: 'Stalls while driving', shows: [[below({ of: 'speed', scene: 'idle' }, 150, 40)], [below(mixture('idle'), 0.6, 0.05)], [below(parameter('tank.gaugePa'), -14e3, 3e3)]] },
   { id: 'runsRough', says: 'It shakes and runs unevenly', means: 'Runs rough', shows: [[above(parameter('injectors.imbalance'), 0.13, 0.02)], [below(mixture('idle'), 0.82, 0.03)], [above(mixture('idle'), 1.2, 0.04)], [above(parameter('engine.airLeak'), 0.13, 0.03)], [below(parameter('engine.spark'), 0.75, 0.05)], [below(parameter('fuel.quality'), 0.78, 0.04)]] },
   { id: 'floods', says: 'Black smoke, smells of fuel at the exhaust', means: 'Runs rich', shows: [[above(mixture('idle'), 1.25, 0.05)], [above(parameter('injectors.restLeak'), 2, 0.6)]] },

@@ -51,9 +51,9 @@ const CLAMPED_SET_PA = 1e9
 const SQUEEZED_BORE = 0.12
 /** Loss of the open hose into the can, Pa/(m3/s): 3 kPa at 100 L/h. */
 const CAN_HOSE_LOSS = 1.1e8
-/** Litres at which the pickup begins to draw air, and over which it is wet. */
-const PICKUP_DRY_L = 1
-const PICKUP_WET_L = 3
+/** Content at which the pickup draws only air, and over which it is wet. */
+const PICKUP_DRY_M3 = 0.001
+const PICKUP_WET_M3 = 0.003
 
 /** Binds a layout and a specification. A parameter that lands nowhere is refused, never passed in silence. */
 export function vehicleModel(layout: Layout, specification: Specification): Result<VehicleModel, BadNetwork> {
@@ -130,7 +130,7 @@ function applyScene(model: VehicleModel, theta: Float64Array, scene: Scene) {
   if (scene.rig === 'pinchedReturn') values[slots.returnBore]! *= SQUEEZED_BORE
   values[slots.jar] = scene.rig === 'openLine' ? CAN_HOSE_LOSS : SHUT_LOSS
   if (scene.rig === 'capOff' || !scene.engineTurns) values[slots.tank] = values[slots.tankTop] = 0
-  const wet = Math.min(1, Math.max(0, (of('tank.litres') - PICKUP_DRY_L) / (PICKUP_WET_L - PICKUP_DRY_L)))
+  const wet = Math.min(1, Math.max(0, (of('tank.volumeM3') - PICKUP_DRY_M3) / (PICKUP_WET_M3 - PICKUP_DRY_M3)))
   values[slots.displacement]! *= wet
 }
 

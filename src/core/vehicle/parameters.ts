@@ -29,7 +29,7 @@ const lossFactor = (spread: number) => [factor('loss', spread, ['linearPaPerM3S'
 /** Typical figures (handbook 2.1, EQ10, EQ16). Leaks at rest are millilitres a minute at 300 kPa. */
 export const PART_PARAMETERS: Record<PartKind, ParameterDef[]> = {
   tank: [
-    hidden('litres', 30, 'L'),
+    hidden('volumeM3', 0.03, 'm3'),
     { name: 'gaugePa', nominal: 0, unit: 'Pa', spread: 0, fields: [{ element: 'tank', field: 'pressurePa', landing: 'value' }, { element: 'tankTop', field: 'pressurePa', landing: 'value' }] },
     hidden('debris', 0, ''),
   ],

@@ -14,7 +14,7 @@ export const WORKSHOP_FUEL_TEMP_K = 295
 export const OPEN_OHM = 1e9
 export const NO_HOLE_M2 = 1e-14
 /** Loss of a shut rig hose, Pa/(m3/s). */
-export const SHUT_LOSS = 1e18
+export const SHUT_LOSS = 1e14
 
 const JUNCTIONS: [string, number][] = [
   ['pumpIn', 0], ['pumpOut', 0.1], ['flange', 0.3], ['filterIn', 0.15], ['filterOut', 0.15], ['rail', 0.6], ['regulatorOut', 0.6],

@@ -21,7 +21,7 @@ export const SPECIFICATION_FIELDS = {
   pumpFlowM3PerS: { generic: 120 * LH, low: 50 * LH, high: 400 * LH },
   pumpCurrentA: { generic: 5.2, low: 2, high: 20 },
   reliefPa: { generic: 620e3, low: 450e3, high: 1000e3 },
-  peakDemandM3PerS: { generic: 62 * LH, low: 10 * LH, high: 250 * LH },
+  peakDemandM3PerS: { generic: 84 * LH, low: 10 * LH, high: 250 * LH },
   tankCapacityM3: { generic: 0.07, low: 0.008, high: 0.3 },
   feedLengthM: { generic: 3.6, low: 0.5, high: 12 },
   feedBoreM: { generic: 0.0075, low: 0.004, high: 0.014 },

@@ -5,7 +5,7 @@
  * (regulators, relief, motor pumps) are written straight.
  */
 import { frictionInto } from '../friction'
-import { CAVITATION_WIDTH_PA, IDEAL_REGULATOR_SLOPE, LEAST_LOSS_SLOPE, OPENING_DROP_PA, SHUT_CONDUCTANCE, SHUTTING_FLOW_M3_PER_S } from '../tolerances'
+import { CAVITATION_WIDTH_PA, IDEAL_REGULATOR_SLOPE, LEAST_LOSS_SLOPE, OPENING_DROP_PA, PINHOLE_DROP_PA, PINHOLE_M2, SHUT_CONDUCTANCE, SHUTTING_FLOW_M3_PER_S } from '../tolerances'
 import { evaluateMotor, evaluateMotors, motorResult } from './motors'
 import { LINK, STATE, type System } from './system'
 
@@ -106,10 +106,20 @@ function lineariseLink(system: System, link: number): void {
     const slope = Math.max(system.values[at + 1]!, IDEAL_REGULATOR_SLOPE)
     return setLaw(system, link, -system.values[at]! / slope, 1 / slope, -1 / slope)
   }
+  if (type === LINK.orifice && system.values[at]! < PINHOLE_M2) return pinhole(system, link, at)
   const flow = system.flow[link]!
   linkLoss(system, link, flow)
   const slope = Math.max(loss.slope, LEAST_LOSS_SLOPE)
   setLaw(system, link, flow - loss.pa / slope, 1 / slope, -1 / slope)
+}
+
+/** A pinhole straight from its drop: by its flow it would halve its way to rest. Rounded below PINHOLE_DROP_PA. */
+function pinhole(system: System, link: number, at: number) {
+  const drop = system.totalPa[system.linkFrom[link]!]! - system.totalPa[system.linkTo[link]!]!
+  const k = system.values[at]! * system.values[at + 1]! * Math.sqrt(2 / system.network.fluid.densityKgPerM3)
+  const root = Math.sqrt(Math.abs(drop) + PINHOLE_DROP_PA)
+  const slope = (k * (0.5 * Math.abs(drop) + PINHOLE_DROP_PA)) / (root * root * root)
+  setLaw(system, link, (k * drop) / root - slope * drop, slope, -slope)
 }
 
 function regulator(system: System, link: number, type: number, at: number) {
@@ -122,15 +132,14 @@ function regulator(system: System, link: number, type: number, at: number) {
   setLaw(system, link, -(set + system.nodeHeightPa[system.linkFrom[link]!]!) * g, g, 0)
 }
 
-/** Filling of a pump by its suction margin: 1 with margin to spare, 0 when the inlet boils or draws air. */
+/**
+ * Filling of a pump by its suction margin: 1 with margin to spare, falling straight to 0 where the inlet
+ * boils. The line is not cut at 0: its extension leads Newton back to the one root above it.
+ */
 function filling(marginPa: number): { fraction: number; slope: number } {
-  const x = marginPa / CAVITATION_WIDTH_PA
-  if (x >= 1) return FULL
-  if (x <= 0) return EMPTY
-  return { fraction: x * x * (3 - 2 * x), slope: (6 * x * (1 - x)) / CAVITATION_WIDTH_PA }
+  return marginPa >= CAVITATION_WIDTH_PA ? FULL : { fraction: marginPa / CAVITATION_WIDTH_PA, slope: 1 / CAVITATION_WIDTH_PA }
 }
 const FULL = { fraction: 1, slope: 0 }
-const EMPTY = { fraction: 0, slope: 0 }
 
 function motorPump(system: System, link: number) {
   const from = system.linkFrom[link]!
@@ -145,7 +154,7 @@ function motorPump(system: System, link: number) {
   const marginPa = inletPa - system.nodeHeightPa[from]! + system.network.ambientPa - system.network.fluid.vapourPressurePa
   const fill = filling(marginPa)
   const flow = fill.fraction * motorResult.flow - motorResult.leak * (outletPa - inletPa)
-  if (flow <= 0) {
+  if (flow <= 0 && (fill.slope === 0 || motorResult.flow <= 0)) {
     system.state[link] = STATE.shut
     return setLaw(system, link, 0, SHUT_CONDUCTANCE, -SHUT_CONDUCTANCE)
   }

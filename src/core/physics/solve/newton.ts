@@ -8,7 +8,7 @@
  */
 import { factorise, solveInPlace, type M3PerS } from '../../shared'
 import type { SolveFailure } from '../network'
-import { DAMPED_STEPS, DAMP_FROM_ITERATION, ENERGY_RESIDUAL_PA, FLOW_CHANGE_FRACTION, FLOW_IMBALANCE_M3_PER_S, IDEAL_REGULATOR_SLOPE, LEAST_LOSS_SLOPE, MAX_ITERATIONS } from '../tolerances'
+import { DAMP_FROM_ITERATION, ENERGY_RESIDUAL_PA, FLOW_CHANGE_FRACTION, FLOW_IMBALANCE_M3_PER_S, IDEAL_REGULATOR_SLOPE, LEAST_LOSS_SLOPE, LEAST_SHARE, MAX_ITERATIONS, PINHOLE_M2 } from '../tolerances'
 import { reduceElectrical, spreadVoltages } from './electrical'
 import { linearise } from './assemble'
 import { lineariseLinks, linkLoss, loss, refreshMotors, updateValves } from './links'
@@ -16,6 +16,8 @@ import { LINK, STATE, type System } from './system'
 
 /** Flow that the first guess gives a pipe, m3/s (36 L/h); any flow of the right order does. */
 const FIRST_FLOW = 1e-5
+/** Relative change of flow from which full steps are safe again. */
+const NEARLY_THERE = 1e-5
 /** Speed of the first guess of a jet, m/s: petrol under 230 kPa. */
 const FIRST_JET_M_PER_S = 25
 /** Flows are compared with at least this, m3/s (3.6 L/h): at rest every flow is rounding. */
@@ -33,13 +35,13 @@ export interface Quality {
 export type SolveOutcome = { ok: true; quality: Quality } | { ok: false; error: SolveFailure }
 
 /** Puts the system to its first guess; a later solve starts from the last solution instead. */
-export function startCold(system: System): void {
+export function startCold(system: System, relief: number = STATE.shut): void {
   system.started = true
   system.motorCurrent.fill(0)
   for (let link = 0; link < system.linkIds.length; link += 1) {
     const type = system.linkType[link]!
     system.flow[link] = type === LINK.orifice ? firstJet(system, link) : FIRST_FLOW
-    system.state[link] = type === LINK.relief ? STATE.shut : type === LINK.backPressure || type === LINK.reducing ? STATE.active : STATE.open
+    system.state[link] = type === LINK.relief ? relief : type === LINK.backPressure || type === LINK.reducing ? (relief === STATE.open ? STATE.shut : STATE.active) : STATE.open
     const curve = system.curves[link]
     if (curve) system.flow[link] = 0.5 * curve[curve.length - 2]!
   }
@@ -65,27 +67,33 @@ export function solveSteady(system: System): SolveOutcome {
   if (floating !== null) return { ok: false, error: { kind: 'bad-network', problem: 'no wire ties it to ground', at: floating } }
   const warm = system.started
   if (!warm) startCold(system)
-  const first = iterate(system)
-  if (first.ok || !warm) return first
-  startCold(system)
+  let answer = iterate(system)
+  if (!answer.ok && warm) answer = retry(system, STATE.shut)
+  // With a weak relief beside a regulator the first guess decides whether the valves settle: try the other one.
+  return answer.ok ? answer : retry(system, STATE.open)
+}
+
+function retry(system: System, relief: number): SolveOutcome {
+  startCold(system, relief)
   return iterate(system)
 }
 
 function iterate(system: System): SolveOutcome {
   readBoundaries(system)
   let quality: Quality = { iterations: 0, worstResidualPa: Infinity, worstAt: system.linkIds[0] ?? '', worstImbalanceM3PerS: Infinity }
-  let lastMove = 0
   let change = Infinity
-  let before = Infinity
+  let share = 1
   for (let iteration = 1; iteration <= MAX_ITERATIONS; iteration += 1) {
     const cycling = iteration > DAMP_FROM_ITERATION
-    const stalled = iteration - lastMove < DAMPED_STEPS || change > 0.3 * before
-    before = change
-    change = newtonStep(system, cycling && stalled ? 0.5 : 1)
-    if (change < 0) return { ok: false, error: { kind: 'bad-network', problem: 'nothing ties its pressure to the rest', at: singularNode(system) } }
+    const before = change
+    const step = newtonStep(system, share)
+    if (step < 0) return { ok: false, error: { kind: 'bad-network', problem: 'nothing ties its pressure to the rest', at: singularNode(system) } }
+    change = step / share
     const moved = updateValves(system, cycling)
-    if (moved > 0) lastMove = iteration
-    if (moved > 0 || change > FLOW_CHANGE_FRACTION || iteration < 2) continue
+    // A step that does not shrink is going round in a circle: take less of it, and more again once it shrinks.
+    if (change < NEARLY_THERE) share = 1
+    else if (cycling) share = moved > 0 || change > (1 - 0.25 * share) * before ? Math.max(LEAST_SHARE, 0.6 * share) : Math.min(1, 1.6 * share)
+    if (moved > 0 || change > (cycling ? NEARLY_THERE : FLOW_CHANGE_FRACTION) || iteration < 2) continue
     quality = worstResidual(system, iteration)
     if (quality.worstResidualPa <= ENERGY_RESIDUAL_PA && quality.worstImbalanceM3PerS <= FLOW_IMBALANCE_M3_PER_S) {
       refreshMotors(system)
@@ -174,7 +182,8 @@ function linkResidualPa(system: System, link: number): number {
   // A shut valve that carries flow means that the flow has no other way: no pressure answers that.
   if (system.state[link] === STATE.shut) return Math.abs(system.flow[link]!) > FLOW_IMBALANCE_M3_PER_S ? Infinity : 0
   const drop = system.totalPa[system.linkFrom[link]!]! - system.totalPa[system.linkTo[link]!]!
-  if (type === LINK.pipe || type === LINK.linearQuadratic || type === LINK.orifice || type === LINK.curvePump) {
+  const pinhole = type === LINK.orifice && system.values[system.linkValues[link]!]! < PINHOLE_M2
+  if (type === LINK.pipe || type === LINK.linearQuadratic || (type === LINK.orifice && !pinhole) || type === LINK.curvePump) {
     linkLoss(system, link, system.flow[link]!)
     // Below the least slope the law is replaced by a straight line on purpose.
     const floor = loss.slope < LEAST_LOSS_SLOPE ? LEAST_LOSS_SLOPE * Math.abs(system.flow[link]!) : 0

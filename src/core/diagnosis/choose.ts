@@ -1,0 +1,322 @@
+/**
+ * The next act. A test is worth the bits it is expected to give about which repair is needed, per unit
+ * of cost; the cost is the work plus the way to its state from where the vehicle stands, at the
+ * workshop's rate. It stops when a repair is likely enough and no test lowers the expected loss by
+ * more than it costs.
+ */
+import { entropyBits, normalCdf, type Fraction, type Minutes, type Money, type Probability } from '../shared'
+import { REPAIRS, needsRunningEngine, type Test } from '../library'
+import { NO_BELIEF, SLIP, outcomeChance, predictiveOf, readingSigma, showsNow, type Posterior } from './posterior'
+import type { NumericTest, SeenTest, Table } from './table'
+
+/** Money a minute, and money a comeback costs; the workshop's own figures override them. */
+export interface Workshop {
+  ratePerMinute: Money
+  comebackMoney: Money
+}
+export const TYPICAL_WORKSHOP: Workshop = { ratePerMinute: 1.2, comebackMoney: 60 }
+
+export interface Situation {
+  workshop: Workshop
+  /** Minutes to reach each test's state from here; null where there is no way. */
+  reachMinutes: Record<string, number | null>
+  /** Minutes to reach each repair's state and come back. */
+  repairMinutes: Record<string, number | null>
+  /** Does the engine run at all? */
+  engineRuns: boolean
+  /** Tests that cannot be done here. */
+  skipped: string[]
+}
+
+/** Gain below this many bits is noise. */
+const LEAST_GAIN_BITS = 0.004
+/** A repair is committed to from here; a dear one from the second. */
+export const COMMIT = 0.6
+export const COMMIT_DEAR = 0.9
+/** Nothing is ever shown as surer than this. */
+export const MOST_SHOWN = 0.99
+const BINS = 9
+/** Particles lighter than this do not move a choice. */
+const CHOICE_FLOOR = 1e-4
+/** At most so many particles rate a test: the lightest beyond them hold under 3 % together before any reading. */
+const MOST_LIVE = 300
+
+export interface Suspect {
+  /** Repair id, or 'none'. */
+  id: string
+  title: string
+  probability: Probability
+  /** Fault of the largest share and its one-line cause. */
+  leadFault: string
+  name: string
+  cause: string
+  segment: string
+}
+
+/** Suspects as repairs; they add up to one with 'none of these'. A pair counts half for each repair it needs. */
+export function suspectsOf(posterior: Posterior): Suspect[] {
+  const { table, classWeights } = posterior
+  const share = new Map<string, number>()
+  const lead = new Map<string, { weight: number; fault: string }>()
+  table.classes.forEach((entry, at) => {
+    const weight = classWeights[at]!
+    if (entry.faults.length === 0) {
+      share.set('none', (share.get('none') ?? 0) + weight)
+      return
+    }
+    for (const fault of entry.faults) {
+      const repair = fault.repairs[0]!
+      const part = weight / entry.faults.length
+      share.set(repair, (share.get(repair) ?? 0) + part)
+      const known = lead.get(`${repair} ${fault.id}`)
+      lead.set(`${repair} ${fault.id}`, { weight: (known?.weight ?? 0) + part, fault: fault.id })
+    }
+  })
+  const faultOf = new Map(table.classes.flatMap((entry) => entry.faults.map((fault) => [fault.id, fault] as const)))
+  return [...share].map(([id, probability]): Suspect => {
+    const best = [...lead].filter(([key]) => key.startsWith(`${id} `)).sort((a, b) => b[1].weight - a[1].weight)[0]
+    const fault = best && faultOf.get(best[1].fault)
+    return { id, probability, title: REPAIRS.find((repair) => repair.id === id)?.title ?? 'None of these', leadFault: fault?.id ?? '', name: fault?.name ?? 'None of these', cause: fault?.cause ?? 'Something this model does not know', segment: fault?.segment ?? '' }
+  }).sort((one, other) => other.probability - one.probability)
+}
+
+/** Chance that each repair cures: every fault of the class is covered by it. */
+function coverage(posterior: Posterior): Map<string, Float64Array> {
+  const { table } = posterior
+  const covers = new Map<string, Float64Array>()
+  for (const repair of REPAIRS) {
+    covers.set(repair.id, Float64Array.from(table.classes, (entry) => (entry.faults.length > 0 && entry.faults.every((fault) => fault.repairs.includes(repair.id)) ? 1 : entry.faults.some((fault) => fault.repairs.includes(repair.id)) ? 0.5 : 0)))
+  }
+  return covers
+}
+
+export interface Candidate {
+  testId: string
+  title: string
+  bits: number
+  workMinutes: Minutes
+  reachMinutes: Minutes
+  money: Money
+  cost: Money
+  /** Expected fall of the loss, less the cost. */
+  worth: Money
+  /** Chance that a repair can be named after it. */
+  verdictChance: Probability
+  /** Expected share of the leading suspects on either side. */
+  split: [Fraction, Fraction]
+  why: 'ranked' | 'needs-engine' | 'no-way' | 'skipped' | 'read' | 'says-little'
+}
+
+export interface Choice {
+  verdict: { kind: 'repair'; repairId: string; probability: Probability } | { kind: 'confirm'; repairId: string; probability: Probability; testId: string } | { kind: 'test'; testId: string } | { kind: 'stuck' }
+  /** Best first; those that cannot be taken now stand at the end with their reason. */
+  candidates: Candidate[]
+}
+
+/** Outcome chances of a test for the particles that matter: outcome-major. */
+interface OutcomeTable {
+  particles: number[]
+  outcomes: number
+  chance: Float64Array
+}
+
+export function chooseNext(posterior: Posterior, situation: Situation): Choice {
+  const { table } = posterior
+  const live = liveParticles(posterior)
+  const loss = lossModel(posterior, situation)
+  const heavy = amongLive(posterior, live)
+  const read = new Set(posterior.evidence.map((item) => item.testId))
+  const all = [...table.catalogue.numeric.map((entry) => entry.test), ...table.catalogue.seen.map((entry) => entry.test)]
+  const now = classMass(table, live, Float64Array.from(live, (at) => heavy.weights[at]!))
+  const nowBits = repairEntropy(loss, now)
+  const nowLoss = loss.leastLoss(now)
+  const candidates = all.map((test) => rate(heavy, situation, test, live, loss, nowBits, nowLoss, read))
+  candidates.sort((one, other) => order(one) - order(other))
+  return { verdict: decide(posterior, situation, candidates, loss), candidates }
+}
+
+const order = (candidate: Candidate) => (candidate.why === 'ranked' ? -candidate.bits / candidate.cost : 1000 - candidate.bits)
+
+function liveParticles(posterior: Posterior): number[] {
+  const live: number[] = []
+  posterior.weights.forEach((weight, at) => weight > CHOICE_FLOOR && live.push(at))
+  if (live.length <= MOST_LIVE) return live
+  return live.sort((one, other) => posterior.weights[other]! - posterior.weights[one]!).slice(0, MOST_LIVE)
+}
+
+/** The same belief, spread over the live particles alone, so that their weights add up to one. */
+function amongLive(posterior: Posterior, live: number[]): Posterior {
+  const mass = live.reduce((sum, at) => sum + posterior.weights[at]!, 0)
+  return { ...posterior, weights: posterior.weights.map((weight) => weight / mass) }
+}
+
+function rate(posterior: Posterior, situation: Situation, test: Test, live: number[], loss: LossModel, nowBits: number, nowLoss: number, read: Set<string>): Candidate {
+  const reach = situation.reachMinutes[test.id]
+  const base: Candidate = {
+    testId: test.id, title: test.title, bits: 0, workMinutes: test.minutes, reachMinutes: reach ?? 0, money: test.money,
+    cost: situation.workshop.ratePerMinute * (test.minutes + (reach ?? 0)) + test.money, worth: 0, verdictChance: 0, split: [0, 1], why: 'ranked',
+  }
+  if (situation.skipped.includes(test.id)) return { ...base, why: 'skipped' }
+  if (read.has(test.id)) return { ...base, why: 'read' }
+  const outcomes = outcomesOf(posterior, test, live)
+  const { bits, afterLoss, verdictChance, split } = expected(posterior, outcomes, loss, nowBits)
+  const why = !situation.engineRuns && needsRunningEngine(test) ? 'needs-engine' : reach === null || reach === undefined ? 'no-way' : bits < LEAST_GAIN_BITS ? 'says-little' : 'ranked'
+  return { ...base, bits, worth: nowLoss - afterLoss - base.cost, verdictChance, split, why }
+}
+
+function outcomesOf(posterior: Posterior, test: Test, live: number[]): OutcomeTable {
+  const { catalogue } = posterior.table
+  const numeric = catalogue.numericById.get(test.id)
+  return numeric ? numberOutcomes(posterior, numeric, live) : seenOutcomes(posterior, catalogue.seenById.get(test.id)!, live)
+}
+
+function seenOutcomes(posterior: Posterior, entry: SeenTest, live: number[]): OutcomeTable {
+  const chance = new Float64Array(entry.outcomes.length * live.length)
+  live.forEach((at, i) => entry.outcomes.forEach((_, k) => (chance[k * live.length + i] = outcomeChance(posterior.table, at, entry.offset + k, entry.outcomes.length))))
+  return { particles: live, outcomes: entry.outcomes.length, chance }
+}
+
+function numberOutcomes(posterior: Posterior, entry: NumericTest, live: number[]): OutcomeTable {
+  const { table, states } = posterior
+  const count = table.catalogue.nuisanceCount
+  const sound = predictiveOf(table.sound, NO_BELIEF, entry.row, count)
+  const soundSd = Math.sqrt(sound.variance + readingSigma(entry, sound.mean) ** 2)
+  const means = live.map((at) => predictiveOf(table.predicted[at]!, states[at]!, entry.row, count))
+  const sds = means.map(({ mean, variance }) => Math.sqrt(variance + readingSigma(entry, mean) ** 2))
+  const edges = binEdges(posterior, live, means.map(({ mean }) => mean), sds, entry.span)
+  const bins = edges.length + 1
+  const chance = new Float64Array(bins * live.length)
+  live.forEach((at, i) => {
+    const shows = showsNow(table.predicted[at]!.particle.shows, 'unknown')
+    let below = 0
+    for (let k = 0; k < bins; k += 1) {
+      const upTo = k === bins - 1 ? 1 : shows * normalCdf((edges[k]! - means[i]!.mean) / sds[i]!) + (shows < 1 ? (1 - shows) * normalCdf((edges[k]! - sound.mean) / soundSd) : 0)
+      chance[k * live.length + i] = (1 - SLIP) * (upTo - below) + SLIP / bins
+      below = upTo
+    }
+  })
+  return { particles: live, outcomes: bins, chance }
+}
+
+/** Edges at the quantiles of the predicted readings, no bin narrower than three standard deviations. */
+function binEdges(posterior: Posterior, live: number[], means: number[], sds: number[], span: number): number[] {
+  const sorted = live.map((at, i) => ({ mean: means[i]!, sd: sds[i]!, weight: posterior.weights[at]! })).sort((a, b) => a.mean - b.mean)
+  const edges: number[] = []
+  let cumulative = 0
+  let last = -Infinity
+  for (let i = 0; i + 1 < sorted.length; i += 1) {
+    cumulative += sorted[i]!.weight
+    const middle = 0.5 * (sorted[i]!.mean + sorted[i + 1]!.mean)
+    const gap = sorted[i + 1]!.mean - sorted[i]!.mean
+    const width = Math.max(3 * sorted[i]!.sd, 0.025 * span)
+    const wanted = cumulative > (edges.length + 1) / BINS || gap > 2 * width
+    if (wanted && middle - last >= width && edges.length < BINS - 1) {
+      edges.push(middle)
+      last = middle
+    }
+  }
+  return edges
+}
+
+interface LossModel {
+  /** Class to repair share (the suspects' view), for entropy. */
+  repairOfClass: Int32Array
+  repairCount: number
+  leastLoss(mass: Float64Array): number
+  best(mass: Float64Array): { repairId: string; probability: number } | null
+}
+
+/** Loss of committing to the best repair now: it is paid for nothing, with a comeback, when it does not cure. */
+function lossModel(posterior: Posterior, situation: Situation): LossModel {
+  const { table } = posterior
+  const covers = coverage(posterior)
+  const ids = REPAIRS.map((repair) => repair.id)
+  const cost = REPAIRS.map((repair) => repair.money + situation.workshop.ratePerMinute * (situation.repairMinutes[repair.id] ?? repair.minutes + 120) + situation.workshop.comebackMoney)
+  const chances = new Float64Array(ids.length)
+  // Sparse cover: most classes are touched by one or two repairs.
+  const touched = table.classes.map((_, c) => ids.flatMap((id, k) => (covers.get(id)![c]! > 0 ? [{ k, cover: covers.get(id)![c]! }] : [])))
+  const judge = (mass: Float64Array) => {
+    chances.fill(0)
+    for (let c = 0; c < mass.length; c += 1) {
+      const weight = mass[c]!
+      if (weight > 0) for (const { k, cover } of touched[c]!) chances[k]! += cover * weight
+    }
+    let least = 0
+    for (let k = 1; k < ids.length; k += 1) if ((1 - chances[k]!) * cost[k]! < (1 - chances[least]!) * cost[least]!) least = k
+    return { k: least, loss: (1 - chances[least]!) * cost[least]!, probability: chances[least]! }
+  }
+  return {
+    repairOfClass: Int32Array.from(table.classes, (entry) => (entry.faults.length === 0 ? ids.length : ids.indexOf(entry.faults[0]!.repairs[0]!))),
+    repairCount: ids.length + 1,
+    leastLoss: (mass) => judge(mass).loss,
+    best: (mass) => {
+      judge(mass)
+      let top = -1
+      for (let k = 0; k < ids.length; k += 1) if (chances[k]! > 0.3 && (top < 0 || (1 - chances[k]!) * cost[k]! < (1 - chances[top]!) * cost[top]!)) top = k
+      return top < 0 ? null : { repairId: ids[top]!, probability: chances[top]! }
+    },
+  }
+}
+
+/** Weight of each class among the live particles. */
+function classMass(table: Table, live: number[], weights: Float64Array): Float64Array {
+  const mass = new Float64Array(table.classes.length)
+  live.forEach((at, i) => (mass[table.predicted[at]!.particle.classIndex]! += weights[i]!))
+  return mass
+}
+
+function repairEntropy(loss: LossModel, mass: Float64Array): number {
+  const shares = new Float64Array(loss.repairCount)
+  let sum = 0
+  for (let at = 0; at < mass.length; at += 1) {
+    shares[loss.repairOfClass[at]!]! += mass[at]!
+    sum += mass[at]!
+  }
+  if (sum > 0) for (let i = 0; i < shares.length; i += 1) shares[i]! /= sum
+  return entropyBits(shares)
+}
+
+function expected(posterior: Posterior, outcomes: OutcomeTable, loss: LossModel, nowBits: number) {
+  const { table, weights } = posterior
+  const live = outcomes.particles
+  let bits = nowBits
+  let afterLoss = 0
+  let verdictChance = 0
+  let largest = 0
+  const branch = new Float64Array(live.length)
+  const mass = new Float64Array(table.classes.length)
+  for (let k = 0; k < outcomes.outcomes; k += 1) {
+    let plain = 0
+    for (let i = 0; i < live.length; i += 1) {
+      branch[i] = weights[live[i]!]! * outcomes.chance[k * live.length + i]!
+      plain += branch[i]!
+    }
+    if (!(plain > 0)) continue
+    for (let i = 0; i < live.length; i += 1) branch[i]! /= plain
+    mass.fill(0)
+    for (let i = 0; i < live.length; i += 1) mass[table.predicted[live[i]!]!.particle.classIndex]! += branch[i]!
+    bits -= plain * repairEntropy(loss, mass)
+    afterLoss += plain * loss.leastLoss(mass)
+    const best = loss.best(mass)
+    if (best && best.probability >= COMMIT) verdictChance += plain
+    largest = Math.max(largest, plain)
+  }
+  return { bits: Math.max(0, bits), afterLoss, verdictChance, split: [largest, 1 - largest] as [number, number] }
+}
+
+function decide(posterior: Posterior, situation: Situation, candidates: Candidate[], loss: LossModel): Choice['verdict'] {
+  const best = loss.best(posterior.classWeights)
+  const top = candidates.find((candidate) => candidate.why === 'ranked')
+  if (best) {
+    const repair = REPAIRS.find((candidate) => candidate.id === best.repairId)!
+    const threshold = repair.dear ? COMMIT_DEAR : COMMIT
+    const worthwhile = candidates.some((candidate) => candidate.why === 'ranked' && candidate.worth > 0)
+    const probability = Math.min(best.probability, MOST_SHOWN)
+    if (best.probability >= threshold && !worthwhile) {
+      const confirmed = posterior.evidence.length > 0
+      if (confirmed || !top) return { kind: 'repair', repairId: best.repairId, probability }
+      return { kind: 'confirm', repairId: best.repairId, probability, testId: top.testId }
+    }
+  }
+  return top ? { kind: 'test', testId: top.testId } : best ? { kind: 'repair', repairId: best.repairId, probability: Math.min(best.probability, MOST_SHOWN) } : { kind: 'stuck' }
+}

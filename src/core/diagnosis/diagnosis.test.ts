@@ -1,0 +1,216 @@
+import fc from 'fast-check'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { FAULTS, RAISERS, REPAIRS, SYMPTOMS, TESTS, faulty, repairById, testById } from '../library'
+import { SCENES, buildNetwork, parameterAt, portReturnLayout, solveScene, specificationOf, vehicleModel, type VehicleModel } from '../vehicle'
+import { caseFromNetwork, networkFromCase, nodePressurePa, solveNetwork } from '../physics'
+import { TYPICAL_WORKSHOP, addPairs, chooseNext, deriveSome, explainSuspect, explainTest, nominalTable, observe, observerOf, posteriorOf, segmentShares, suspectsOf, surprises, type Complaint, type Evidence, type Situation, type Table } from '.'
+
+let model: VehicleModel
+let table: Table
+const complaint: Complaint = { symptoms: ['cranksNoStart'], raisers: [], failingNow: 'yes' }
+const number = (id: string, testId: string, value: number): Evidence => {
+  const { reading } = testById(testId)
+  if (reading.kind !== 'number') throw new Error(testId)
+  return { id, testId, value: { kind: 'number', entered: { value, unit: reading.unit } }, faultPresent: 'yes' }
+}
+const seen = (id: string, testId: string, outcome: string): Evidence => ({ id, testId, value: { kind: 'outcome', outcome }, faultPresent: 'yes' })
+const situation: Situation = { workshop: TYPICAL_WORKSHOP, reachMinutes: Object.fromEntries(TESTS.map((test) => [test.id, 2])), repairMinutes: {}, engineRuns: false, skipped: [] }
+
+beforeAll(() => {
+  const built = vehicleModel(portReturnLayout, specificationOf())
+  if (!built.ok) throw new Error(built.error.problem)
+  model = built.value
+  table = nominalTable(model)
+  deriveSome(table, 0, () => false)
+})
+
+describe('the model of the vehicle', () => {
+  it('is sound: every scene solves inside the typical ranges of the layout', () => {
+    const railKPa = (scene: (typeof SCENES)[number]) => {
+      expect(solveScene(model, model.nominal, scene, true).ok).toBe(true)
+      return nodePressurePa(model.system, model.system.nodeIndex.get('rail')!) / 1e3
+    }
+    SCENES.forEach(railKPa)
+    expect(railKPa('keyOn')).toBeGreaterThan(250)
+    expect(railKPa('keyOn')).toBeLessThan(350)
+    expect(railKPa('idle')).toBeGreaterThan(200)
+    expect(railKPa('idle')).toBeLessThan(290)
+    expect(railKPa('deadhead')).toBeGreaterThan(450)
+    expect(railKPa('deadhead')).toBeLessThan(850)
+    solveScene(model, model.nominal, 'keyOn', true)
+    expect(model.system.motorCurrent[0]!).toBeGreaterThan(4)
+    expect(model.system.motorCurrent[0]!).toBeLessThan(8)
+  })
+
+  it.each(SCENES)('its network of the scene "%s", exported and read back, gives the same answer', (scene) => {
+    const theta = faulty(model, [{ fault: FAULTS.find((fault) => fault.id === 'F79')!, severity: 0.5 }])
+    const exported = networkFromCase(JSON.parse(JSON.stringify(caseFromNetwork(buildNetwork(model, theta, scene), scene))))
+    if (!exported.ok) throw new Error(`${exported.error.problem} at ${exported.error.at}`)
+    const answer = solveNetwork(exported.value)
+    if (!answer.ok) throw new Error(JSON.stringify(answer.error))
+    expect(solveScene(model, theta, scene, true).ok).toBe(true)
+    expect(answer.value.nodes.rail!.pressurePa).toBeCloseTo(nodePressurePa(model.system, model.system.nodeIndex.get('rail')!), 0)
+  })
+
+  it('derivatives from the factored matrix agree with differences of full solves', () => {
+    const observer = observerOf(model, table.catalogue.profile.map(({ station }) => (station.track === 'electrical' ? { of: 'volts' as const, red: station.node, black: '0', scene: 'load' as const } : { of: 'pressure' as const, at: station.node, scene: 'load' as const })))
+    const theta = faulty(model, [{ fault: FAULTS.find((fault) => fault.id === 'F41')!, severity: 0.7 }])
+    const { values, derivatives } = observe(observer, theta, true)
+    const count = model.nuisances.length
+    let compared = 0
+    model.nuisances.forEach((at, k) => {
+      const moved = theta.slice()
+      moved[at]! *= Math.exp(model.parameters[at]!.spread * 0.05)
+      const after = observe(observer, moved, false).values
+      values.forEach((value, row) => {
+        const difference = (after[row]! - value) / 0.05
+        if (Math.abs(difference) < 1e-3 * Math.max(1, Math.abs(value))) return
+        expect(Math.abs(derivatives![row * count + k]! - difference)).toBeLessThan(0.05 * Math.abs(difference))
+        compared += 1
+      })
+    })
+    expect(compared).toBeGreaterThan(30)
+  })
+})
+
+describe('the library', () => {
+  it('holds at least 25 faults and 30 tests', () => {
+    expect(FAULTS.length).toBeGreaterThanOrEqual(25)
+    expect(TESTS.length).toBeGreaterThanOrEqual(30)
+  })
+  it.each(FAULTS.map((fault) => [fault.id, fault] as const))('%s binds, has repairs, and moves a test by two standard deviations', (_id, fault) => {
+    fault.changes.forEach((change) => expect(() => parameterAt(model, change.parameter)).not.toThrow())
+    fault.repairs.forEach((repair) => expect(repairById(repair).id).toBe(repair))
+    fault.raisers.forEach((raiser) => expect(RAISERS[raiser]).toBeDefined())
+    expect([...model.layout.segments, ...model.layout.beside].map((segment) => segment.id)).toContain(fault.segment)
+    expect(strongestEffect(fault.id)).toBeGreaterThan(2)
+  })
+  it('every repair cures a fault and names tests that exist', () => {
+    for (const repair of REPAIRS) {
+      expect(FAULTS.some((fault) => fault.repairs.includes(repair.id))).toBe(true)
+      repair.proves.forEach((id) => expect(testById(id).id).toBe(id))
+    }
+  })
+  it('every symptom can be shown by some fault', () => {
+    SYMPTOMS.forEach((_symptom, at) => expect(Math.max(...table.predicted.map((entry) => entry.symptoms[at]!))).toBeGreaterThan(0.8))
+  })
+})
+
+/** Largest shift of any test at the severest stratum, in standard deviations (an observation: in log odds). */
+function strongestEffect(faultId: string): number {
+  const classIndex = table.classes.findIndex((entry) => entry.id === faultId)
+  const severest = table.predicted.filter((entry) => entry.particle.classIndex === classIndex).at(-1)!
+  const count = table.catalogue.nuisanceCount
+  const numeric = table.catalogue.numeric.map(({ row, span }) => {
+    let variance = (0.025 * table.sound.values[row]!) ** 2 + (0.003 * span) ** 2
+    for (let k = 0; k < count; k += 1) variance += table.sound.derivatives![row * count + k]! ** 2
+    return Math.abs(severest.values[row]! - table.sound.values[row]!) / Math.sqrt(variance)
+  })
+  const observed = [...severest.chances].map((chance, at) => 4 * Math.abs(chance - table.sound.chances[at]!))
+  return Math.max(...numeric, ...observed)
+}
+
+describe('the posterior', () => {
+  const some = [number('a', 'T01-rest', 12.6), seen('b', 'T03', 'weak'), number('c', 'T04', 9.2), number('d', 'T24', 280), number('e', 'T13', 4.9)]
+
+  it('sums to one, before and after readings', () => {
+    for (let n = 0; n <= some.length; n += 1) {
+      expect(suspectsOf(posteriorOf(table, complaint, some.slice(0, n))).reduce((sum, suspect) => sum + suspect.probability, 0)).toBeCloseTo(1, 9)
+    }
+  })
+  it('does not depend on the order in which readings came', () => {
+    const straight = posteriorOf(table, complaint, some).classWeights
+    fc.assert(fc.property(fc.shuffledSubarray(some, { minLength: some.length }), (shuffled) => {
+      expect([...posteriorOf(table, complaint, shuffled).classWeights]).toEqual([...straight])
+    }), { seed: 5, numRuns: 8 })
+  })
+  it('a low loaded reading behind the plug and a sound one before it accuse the plug', () => {
+    const posterior = posteriorOf(table, complaint, [number('a', 'T04-in', 12.3), number('b', 'T04', 4.6)])
+    expect(suspectsOf(posterior)[0]).toMatchObject({ id: 'plug', leadFault: 'F79' })
+    expect(suspectsOf(posterior)[0]!.probability).toBeGreaterThan(0.6)
+    const shares = segmentShares(posterior, posteriorOf(table, complaint, []))
+    expect(shares.find((share) => share.id === 'feedPlug')!.ink).toBe('first')
+    expect(shares.find((share) => share.id === 'loom')!.ink).toBe('cleared')
+  })
+  it('a segment that nobody read stays open, however unlikely', () => {
+    const none = posteriorOf(table, complaint, [])
+    expect(segmentShares(none, none).some((share) => share.ink === 'cleared')).toBe(false)
+  })
+  it('low pressure that low volts explain does not accuse the pump', () => {
+    const volts = [number('a', 'T04', 4.7), number('b', 'T24', 200)]
+    const pumpShare = (evidence: Evidence[]) => suspectsOf(posteriorOf(table, complaint, evidence)).find((suspect) => suspect.id === 'module')!.probability
+    expect(pumpShare([volts[1]!])).toBeGreaterThan(3 * pumpShare(volts))
+  })
+  it('a reading while the complaint was absent says little about a fault that comes and goes', () => {
+    const share = (faultPresent: Evidence['faultPresent']) => {
+      const posterior = posteriorOf(table, { symptoms: ['cutsOut'], raisers: [], failingNow: 'no' }, [{ ...seen('a', 'T03', 'steady'), faultPresent }])
+      return posterior.classWeights[table.classes.findIndex((entry) => entry.id === 'F26')]!
+    }
+    expect(share('no')).toBeGreaterThan(2 * share('yes'))
+  })
+  it('an impossible pair of readings is named', () => {
+    const posterior = posteriorOf(table, complaint, [number('a', 'T04-in', 12.1), number('b', 'T04', 12.05), number('c', 'T05', 6)])
+    expect(surprises(posterior).length).toBeGreaterThan(0)
+  })
+  it('never lets none of these lead on a vehicle with a known fault and ordinary readings', () => {
+    const posterior = posteriorOf(table, complaint, [seen('a', 'T03', 'silent'), number('b', 'T13', 18)])
+    expect(suspectsOf(posterior)[0]).toMatchObject({ id: 'module', leadFault: 'F24' })
+  })
+  it('two faults at once: pairs take weight when no single fits', () => {
+    const wide = nominalTable(model)
+    deriveSome(wide, 0, () => false)
+    const both = ['F79', 'F41'].map((id) => wide.classes.findIndex((entry) => entry.id === id))
+    addPairs(wide, both)
+    const evidence = [number('a', 'T04-in', 12.1), number('b', 'T04', 9.4), number('c', 'T36', 240)]
+    const posterior = posteriorOf(wide, { ...complaint, symptoms: ['starvesUnderLoad'] }, evidence)
+    expect(posterior.classWeights[wide.classes.findIndex((entry) => entry.id === 'F41+F79')]!).toBeGreaterThan(0.4)
+  })
+})
+
+describe('choosing', () => {
+  it('prefers the near test, and turns to another when its way becomes long', () => {
+    const posterior = posteriorOf(table, complaint, [seen('a', 'T03', 'weak')])
+    const near = chooseNext(posterior, situation)
+    expect(near.verdict.kind).toBe('test')
+    const first = near.candidates[0]!
+    const far = chooseNext(posterior, { ...situation, reachMinutes: { ...situation.reachMinutes, [first.testId]: 400 } })
+    expect(far.candidates[0]!.testId).not.toBe(first.testId)
+    expect(far.candidates[0]!.bits).toBeGreaterThan(0.004)
+  })
+  it('leaves out what needs a running engine, and says why', () => {
+    const { candidates } = chooseNext(posteriorOf(table, complaint, []), situation)
+    expect(candidates.find((candidate) => candidate.testId === 'T25')!.why).toBe('needs-engine')
+    expect(candidates.filter((candidate) => candidate.why === 'ranked').every((candidate) => candidate.cost > 0)).toBe(true)
+  })
+  it('stops with a repair once the case is clear', () => {
+    const posterior = posteriorOf(table, complaint, [number('a', 'T04-in', 12.3), number('b', 'T04', 4.6), number('c', 'T06', 0.08), seen('d', 'T03', 'weak'), number('e', 'T24', 195), number('f', 'T13', 4.3)])
+    expect(chooseNext(posterior, situation).verdict).toMatchObject({ kind: 'repair', repairId: 'plug' })
+  })
+})
+
+describe('explaining', () => {
+  it('bands cover the scale without gaps and carry all probability that is drawn', () => {
+    const posterior = posteriorOf(table, complaint, [seen('a', 'T03', 'weak')])
+    for (const id of ['T04', 'T24', 'T13', 'T05']) {
+      const { bands, scale, sound } = explainTest(posterior, id)
+      expect(bands.length).toBeGreaterThan(1)
+      expect(bands[0]!.from).toBeCloseTo(scale!.low, 6)
+      expect(bands.at(-1)!.to).toBeCloseTo(scale!.high, 6)
+      bands.slice(1).forEach((band, at) => expect(band.from).toBeCloseTo(bands[at]!.to!, 6))
+      expect(bands.reduce((sum, band) => sum + band.probability, 0)).toBeGreaterThan(0.8)
+      expect(sound!.low).toBeLessThan(sound!.high)
+    }
+  })
+  it('outcomes of an observation add up to one', () => {
+    const { bands } = explainTest(posteriorOf(table, complaint, []), 'T03')
+    expect(bands.reduce((sum, band) => sum + band.probability, 0)).toBeCloseTo(1, 2)
+  })
+  it('names the reading that speaks for a suspect', () => {
+    const evidence = [number('a', 'T01-rest', 12.6), number('b', 'T04-in', 12.3), number('c', 'T04', 4.6)]
+    const posterior = posteriorOf(table, complaint, evidence)
+    const { effects } = explainSuspect(posterior, 'plug', complaint, [])
+    const strongest = [...effects].sort((one, other) => other.bits - one.bits)[0]!
+    expect(['b', 'c']).toContain(strongest.evidenceId)
+    expect(strongest.without).toBeLessThan(suspectsOf(posterior)[0]!.probability)
+  })
+})

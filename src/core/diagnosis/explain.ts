@@ -1,0 +1,236 @@
+/**
+ * Explanation data, computed, never written by hand: what each range of a reading would mean, how much
+ * each reading moved a suspect, which readings do not fit, and the profile of volts and pressure along
+ * the tracks.
+ */
+import { fromSi, type Probability } from '../shared'
+import { REPAIRS, testById, type Test } from '../library'
+import type { Station } from '../vehicle'
+import { suspectsOf, type Suspect } from './choose'
+import type { Complaint } from './hypotheses'
+import { NO_BELIEF, outcomeChance, posteriorOf, predictiveOf, readingDensity, readingSigma, showsNow, type Done, type Evidence, type Posterior } from './posterior'
+import type { Table } from './table'
+
+export interface Share {
+  id: string
+  name: string
+  before: Probability
+  after: Probability
+}
+export interface Band {
+  /** In the test's own unit; null for an outcome of an observation. */
+  from: number | null
+  to: number | null
+  outcome: string | null
+  label: string
+  probability: Probability
+  /** The three that lead after it. */
+  shares: Share[]
+  /** Suspects over 5 % before and under 1 % after. */
+  excluded: string[]
+}
+export interface TestExplanation {
+  testId: string
+  bands: Band[]
+  /** What a sound vehicle reads: mean and plus or minus two standard deviations, in the test's unit. */
+  sound: { low: number; high: number } | null
+  /** Range worth drawing, in the test's unit. */
+  scale: { low: number; high: number } | null
+}
+
+const GRID = 72
+const MERGE_UNDER = 0.02
+
+export function explainTest(posterior: Posterior, testId: string): TestExplanation {
+  const test = testById(testId)
+  const before = suspectsOf(posterior)
+  const numeric = posterior.table.catalogue.numericById.get(testId)
+  if (!numeric) return { testId, bands: outcomeBands(posterior, test, before), sound: null, scale: null }
+  if (test.reading.kind !== 'number') throw new Error(`${testId} has no number`)
+  const { unit, low, high } = test.reading
+  const sound = predictiveOf(posterior.table.sound, NO_BELIEF, numeric.row, posterior.table.catalogue.nuisanceCount)
+  const soundSd = Math.sqrt(sound.variance + readingSigma(numeric, sound.mean) ** 2)
+  const soundBand = { low: fromSi(sound.mean - 2 * soundSd, unit), high: fromSi(sound.mean + 2 * soundSd, unit) }
+  const scale = drawnScale(posterior, numeric.row, unit, soundBand, { low, high })
+  return { testId, bands: numberBands(posterior, test, before, scale), sound: soundBand, scale }
+}
+
+type Unit = Parameters<typeof fromSi>[1]
+
+/** From the least to the most likely reading, sound band included, on round figures. */
+function drawnScale(posterior: Posterior, row: number, unit: Unit, sound: { low: number; high: number }, limits: { low: number; high: number }) {
+  let least = sound.low
+  let most = sound.high
+  posterior.weights.forEach((weight, at) => {
+    if (weight < 0.004) return
+    const { mean, variance } = predictiveOf(posterior.table.predicted[at]!, posterior.states[at]!, row, posterior.table.catalogue.nuisanceCount)
+    least = Math.min(least, fromSi(mean - Math.sqrt(variance), unit))
+    most = Math.max(most, fromSi(mean + Math.sqrt(variance), unit))
+  })
+  const margin = 0.06 * (most - least)
+  return { low: Math.max(limits.low, least - margin), high: Math.min(limits.high, most + margin) }
+}
+
+function numberBands(posterior: Posterior, test: Test, before: Suspect[], scale: { low: number; high: number }): Band[] {
+  if (test.reading.kind !== 'number') return []
+  const numeric = posterior.table.catalogue.numericById.get(test.id)!
+  const { unit } = test.reading
+  const perUnit = 1 / fromSi(1, unit)
+  const live = [...posterior.weights.keys()].filter((at) => posterior.weights[at]! > 1e-5)
+  const count = posterior.table.catalogue.nuisanceCount
+  const soundPredictive = predictiveOf(posterior.table.sound, NO_BELIEF, numeric.row, count)
+  const predictive = live.map((at) => predictiveOf(posterior.table.predicted[at]!, posterior.states[at]!, numeric.row, count))
+  const step = (scale.high - scale.low) / GRID
+  const raw: (Band & { lead: string })[] = []
+  for (let k = 0; k < GRID; k += 1) {
+    const from = scale.low + k * step
+    const y = (from + 0.5 * step) * perUnit
+    const branch = live.map((at, i) => posterior.weights[at]! * readingDensity(posterior.table, at, predictive[i]!, soundPredictive, numeric, y, showsNow(posterior.table.predicted[at]!.particle.shows, 'unknown')).total)
+    const band = bandOf(posterior, live, branch, before, step * perUnit)
+    raw.push({ ...band, from, to: from + step })
+  }
+  return mergeBands(raw)
+}
+
+function outcomeBands(posterior: Posterior, test: Test, before: Suspect[]): Band[] {
+  const seen = posterior.table.catalogue.seenById.get(test.id)!
+  const live = [...posterior.weights.keys()].filter((at) => posterior.weights[at]! > 1e-5)
+  return seen.outcomes.map((outcome, k) => {
+    const branch = live.map((at) => posterior.weights[at]! * outcomeChance(posterior.table, at, seen.offset + k, seen.outcomes.length))
+    const band: Band & { lead?: string } = { ...bandOf(posterior, live, branch, before, 1), outcome: outcome.id, label: outcome.label }
+    delete band.lead
+    return band
+  })
+}
+
+/** Suspects if the reading fell here. */
+function bandOf(posterior: Posterior, live: number[], branch: number[], before: Suspect[], width: number): Band & { lead: string } {
+  const mass = branch.reduce((sum, weight) => sum + weight, 0)
+  const classWeights = new Float64Array(posterior.table.classes.length)
+  live.forEach((at, i) => (classWeights[posterior.table.predicted[at]!.particle.classIndex]! += branch[i]! / mass))
+  const after = suspectsOf({ ...posterior, classWeights })
+  const was = new Map(before.map((suspect) => [suspect.id, suspect.probability]))
+  return {
+    from: null, to: null, outcome: null,
+    lead: after[0]!.id,
+    label: after[0]!.name,
+    probability: mass * width,
+    shares: after.slice(0, 3).map((suspect) => ({ id: suspect.id, name: suspect.name, before: was.get(suspect.id) ?? 0, after: suspect.probability })),
+    excluded: after.filter((suspect) => suspect.probability < 0.01 && (was.get(suspect.id) ?? 0) > 0.05).map((suspect) => suspect.name),
+  }
+}
+
+/** Neighbours with one leader become one band; a sliver joins the neighbour it resembles more. */
+function mergeBands(raw: (Band & { lead: string })[]): Band[] {
+  const bands: (Band & { lead: string })[] = []
+  for (const band of raw) {
+    const last = bands.at(-1)
+    if (last && last.lead === band.lead) absorb(last, band)
+    else bands.push({ ...band })
+  }
+  const least = 0.07 * raw.length * (raw[0]!.to! - raw[0]!.from!)
+  while (bands.length > 1) {
+    const sliver = bands.findIndex((band) => band.to! - band.from! < least && (band.probability < MERGE_UNDER || bands.length > 5))
+    if (sliver < 0) break
+    const into = sliver === 0 ? 1 : sliver - 1
+    absorb(bands[into]!, bands[sliver]!)
+    bands.splice(sliver, 1)
+  }
+  return bands.map(({ lead, ...band }) => {
+    void lead
+    return band
+  })
+}
+
+function absorb(into: Band, other: Band) {
+  const heavier = other.probability > into.probability
+  into.from = Math.min(into.from!, other.from!)
+  into.to = Math.max(into.to!, other.to!)
+  if (heavier) into.shares = other.shares
+  into.excluded = into.excluded.filter((name) => other.excluded.includes(name))
+  into.probability += other.probability
+}
+
+export interface ReadingEffect {
+  evidenceId: string
+  testId: string
+  /** Bits for the suspect against the runner-up: above zero speaks for it. */
+  bits: number
+  /** The suspect's share if this reading were left out. */
+  without: Probability
+}
+
+/** Why a suspect stands where it does: each reading's part, and what its removal would do. */
+export function explainSuspect(posterior: Posterior, repairId: string, complaint: Complaint, done: Done[]): { repairId: string; againstName: string; effects: ReadingEffect[] } {
+  const now = suspectsOf(posterior)
+  const own = now.find((suspect) => suspect.id === repairId)?.probability ?? 0
+  const rival = now.find((suspect) => suspect.id !== repairId)
+  const rivalNow = rival?.probability ?? 1e-9
+  const effects = posterior.evidence.map((item): ReadingEffect => {
+    const left = suspectsOf(posteriorOf(posterior.table, complaint, posterior.evidence.filter((other) => other.id !== item.id), done))
+    const of = (id?: string) => left.find((suspect) => suspect.id === id)?.probability ?? 1e-9
+    return { evidenceId: item.id, testId: item.testId, without: of(repairId), bits: Math.log2(Math.max(own, 1e-9) / rivalNow) - Math.log2(Math.max(of(repairId), 1e-9) / Math.max(of(rival?.id), 1e-9)) }
+  })
+  return { repairId, againstName: rival?.name ?? '', effects }
+}
+
+export interface ProfileValue {
+  station: Station
+  /** SI: volts to battery minus, or gauge pressure. */
+  sound: { low: number; high: number }
+  /** What the present belief expects there, 10th to 90th part. */
+  likely: { low: number; high: number; mean: number }
+}
+
+/** Sound band and present belief at every station, pump running. */
+export function profileOf(posterior: Posterior): ProfileValue[] {
+  const { table, weights, states } = posterior
+  const count = table.catalogue.nuisanceCount
+  return table.catalogue.profile.map(({ station, row }) => {
+    const sound = predictiveOf(table.sound, NO_BELIEF, row, count)
+    const soundSd = Math.sqrt(sound.variance)
+    const spread: { value: number; weight: number }[] = []
+    let mean = 0
+    weights.forEach((weight, at) => {
+      if (weight < 1e-4) return
+      const own = predictiveOf(table.predicted[at]!, states[at]!, row, count)
+      mean += weight * own.mean
+      spread.push({ value: own.mean, weight })
+    })
+    spread.sort((one, other) => one.value - other.value)
+    return { station, sound: { low: sound.mean - 2 * soundSd, high: sound.mean + 2 * soundSd }, likely: { low: quantile(spread, 0.1), high: quantile(spread, 0.9), mean } }
+  })
+}
+
+function quantile(sorted: { value: number; weight: number }[], share: number): number {
+  const total = sorted.reduce((sum, entry) => sum + entry.weight, 0)
+  let cumulative = 0
+  for (const entry of sorted) {
+    cumulative += entry.weight
+    if (cumulative >= share * total) return entry.value
+  }
+  return sorted.at(-1)?.value ?? 0
+}
+
+export interface SegmentShare {
+  id: string
+  probability: Probability
+  ink: 'cleared' | 'open' | 'suspect' | 'first'
+}
+
+/** Marginal of each segment; with pairs they may add up to more than one. Unread and unlikely is open, not cleared. */
+export function segmentShares(posterior: Posterior, prior: Posterior): SegmentShare[] {
+  const { layout } = posterior.table.model
+  const marginal = (of: Posterior, id: string) => of.table.classes.reduce((sum, entry, at) => sum + (entry.faults.some((fault) => fault.segment === id) ? of.classWeights[at]! : 0), 0)
+  return [...layout.segments, ...layout.beside].map((segment): SegmentShare => {
+    const probability = marginal(posterior, segment.id)
+    const cleared = probability < 0.005 && posterior.evidence.length > 0 && probability < 0.3 * marginal(prior, segment.id)
+    return { id: segment.id, probability, ink: probability >= 0.25 ? 'first' : probability >= 0.05 ? 'suspect' : cleared ? 'cleared' : 'open' }
+  })
+}
+
+/** Readings that no likely suspect explains: repeat or re-enter. */
+export const surprises = (posterior: Posterior): string[] => [...posterior.slips].filter(([, share]) => share > 0.5).map(([id]) => id)
+
+export const repairTitle = (id: string): string => REPAIRS.find((repair) => repair.id === id)?.title ?? 'None of these'
+export type { Table }

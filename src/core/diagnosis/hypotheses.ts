@@ -1,0 +1,82 @@
+/**
+ * Hypotheses: a class is one fault, a pair of faults, or none of these. Each class is a run of particles
+ * that differ in severity (and, for a fault that comes and goes, in how often it shows).
+ */
+import { FAULTS, RAISERS, SYMPTOMS, faulty, type Fault, type RaiserId, type SymptomId } from '../library'
+import type { VehicleModel } from '../vehicle'
+
+export interface FaultClass {
+  id: string
+  faults: Fault[]
+}
+
+export interface Particle {
+  classIndex: number
+  theta: Float64Array
+  /** Chance that the fault shows while one reads; 1 for a permanent one. */
+  shows: number
+  /** Share of its class. */
+  weight: number
+}
+
+/** What is known before any reading. */
+export interface Complaint {
+  symptoms: SymptomId[]
+  raisers: RaiserId[]
+  /** Is it failing now? */
+  failingNow: 'yes' | 'no' | 'unknown'
+}
+
+const STRATA = 10
+const PAIR_STRATA = 2
+/** How often a fault that comes and goes shows; half its weight is on a permanent form. */
+const SOMETIMES = 0.4
+
+export function singleParticles(model: VehicleModel, fault: Fault, classIndex: number): Particle[] {
+  const graded = fault.changes.some((change) => change.low !== change.high)
+  const strata = graded ? STRATA : 1
+  const forms = fault.comesAndGoes ? [1, SOMETIMES] : [1]
+  return forms.flatMap((shows) =>
+    Array.from({ length: strata }, (_, k): Particle => ({
+      classIndex, shows, weight: 1 / (strata * forms.length),
+      theta: faulty(model, [{ fault, severity: (k + 0.5) / strata }]),
+    })),
+  )
+}
+
+export function pairParticles(model: VehicleModel, one: Fault, other: Fault, classIndex: number): Particle[] {
+  const grades = (fault: Fault) => (fault.changes.some((change) => change.low !== change.high) ? PAIR_STRATA : 1)
+  const severities = (count: number) => Array.from({ length: count }, (_, k) => (k + 0.5) / count)
+  const first = severities(grades(one))
+  const second = severities(grades(other))
+  return first.flatMap((a) =>
+    second.map((b): Particle => ({
+      classIndex, shows: 1, weight: 1 / (first.length * second.length),
+      theta: faulty(model, [{ fault: one, severity: a }, { fault: other, severity: b }]),
+    })),
+  )
+}
+
+/** Prior weight of a fault: its frequency times what raises it. */
+export const priorWeight = (fault: Fault, raisers: RaiserId[]): number =>
+  raisers.reduce((weight, raiser) => (fault.raisers.includes(raiser) ? weight * RAISERS[raiser].factor : weight), fault.weight)
+
+/** Symptoms that a vehicle which does not start cannot show. */
+const HIDDEN_BY_NO_START: SymptomId[] = ['startsThenDies', 'starvesUnderLoad', 'cutsOut', 'runsRough', 'floods', 'longCrank', 'capHelps']
+
+/** Likelihood of the complaint for one particle, from its chances of showing each symptom. */
+export function complaintLikelihood(complaint: Complaint, chances: Float64Array, particle: Particle, comesAndGoes: boolean): number {
+  let likelihood = 1
+  const noStart = complaint.symptoms.includes('cranksNoStart')
+  SYMPTOMS.forEach((symptom, at) => {
+    const chance = chances[at]! * (particle.shows < 1 ? 0.7 : 1)
+    if (complaint.symptoms.includes(symptom.id)) likelihood *= 0.03 + 0.94 * chance
+    else if (!(noStart && HIDDEN_BY_NO_START.includes(symptom.id)) && complaint.symptoms.length > 0) likelihood *= 1 - 0.4 * chance
+  })
+  if (complaint.failingNow === 'no') likelihood *= comesAndGoes && particle.shows < 1 ? 1 : 0.35
+  if (complaint.failingNow === 'yes' && particle.shows < 1) likelihood *= 0.6
+  return likelihood
+}
+
+export const SINGLE_CLASSES: FaultClass[] = FAULTS.map((fault) => ({ id: fault.id, faults: [fault] }))
+export const NONE_CLASS: FaultClass = { id: 'none', faults: [] }

@@ -1,0 +1,191 @@
+/**
+ * Observing the solved model: every quantity that any test, symptom or profile asks for is compiled
+ * once into probes (what to read in which scene) and a formula over them. A vehicle's variant is then
+ * solved once per scene, and its derivatives with respect to the nuisances come from the factored
+ * matrix of that one solution (implicit function theorem), not from further solves.
+ */
+import { factoriseHere, linearisedShift, newSavedState, nodePressurePa, restoreState, saveState, wireVoltage, type SavedState } from '../physics'
+import { SCENES, apply, parameterAt, solveScene, type SceneId, type VehicleModel } from '../vehicle'
+import type { Quantity } from '../library'
+
+interface Probe {
+  scene: SceneId
+  kind: 'node' | 'wire' | 'flow' | 'current' | 'speed'
+  at: number
+}
+
+type Formula = (probes: Float64Array, theta: Float64Array) => number
+
+export interface Observer {
+  model: VehicleModel
+  scenes: SceneId[]
+  probesOf: Map<SceneId, { probe: Probe; slot: number }[]>
+  probeCount: number
+  formulas: Formula[]
+}
+
+/** Step of z for derivatives: small against one standard deviation, large against rounding. */
+const DERIVATIVE_STEP = 0.05
+/** Millilitres a minute that a hole of 1 m2 passes at 300 kPa (Cd 0.62, petrol). */
+const HOLE_ML_PER_MIN_PER_M2 = 0.62 * Math.sqrt((2 * 300e3) / 745) * 6e7
+const LEAK_REFERENCE_KPA = 300
+/** What an injector that drips adds to the idle mixture: idle burns about 30 mL/min. */
+const IDLE_BURN_ML_PER_MIN = 30
+const LOAD_BURN_ML_PER_MIN = 600
+
+/** Compiles quantities; the answer order is theirs. */
+export function observerOf(model: VehicleModel, quantities: Quantity[]): Observer {
+  const compiler = new Compiler(model)
+  const formulas = quantities.map((quantity) => compiler.formula(quantity))
+  return { model, scenes: SCENES.filter((scene) => compiler.probesOf.has(scene)), probesOf: compiler.probesOf, probeCount: compiler.count, formulas }
+}
+
+class Compiler {
+  readonly probesOf = new Map<SceneId, { probe: Probe; slot: number }[]>()
+  count = 0
+  private readonly known = new Map<string, number>()
+  constructor(private readonly model: VehicleModel) {}
+
+  private probe(scene: SceneId, kind: Probe['kind'], at: number): number {
+    const key = `${scene} ${kind} ${at}`
+    const known = this.known.get(key)
+    if (known !== undefined) return known
+    const slot = this.count
+    this.count += 1
+    this.known.set(key, slot)
+    const list = this.probesOf.get(scene) ?? []
+    list.push({ probe: { scene, kind, at }, slot })
+    this.probesOf.set(scene, list)
+    return slot
+  }
+  private node(scene: SceneId, id: string) {
+    return this.probe(scene, 'node', index(this.model.system.nodeIndex, id))
+  }
+  private wire(scene: SceneId, id: string) {
+    return this.probe(scene, 'wire', index(this.model.system.electrical.nodeIndex, id))
+  }
+
+  formula(quantity: Quantity): Formula {
+    switch (quantity.of) {
+      case 'volts': return this.difference(this.wire(quantity.scene, quantity.red), this.wire(quantity.scene, quantity.black))
+      case 'loss': return this.difference(this.node(quantity.scene, quantity.from), this.node(quantity.scene, quantity.to))
+      case 'rise': return this.difference(this.node(quantity.scene, quantity.at), this.node(quantity.against, quantity.at))
+      case 'pressure': return this.single(this.node(quantity.scene, quantity.at))
+      case 'current': return this.single(this.probe(quantity.scene, 'current', 0))
+      case 'speed': return this.single(this.probe(quantity.scene, 'speed', 0))
+      case 'flow': return this.single(this.probe(quantity.scene, 'flow', this.model.system.linkIds.indexOf(quantity.link)))
+      case 'parameter': {
+        const at = parameterAt(this.model, quantity.id)
+        return (_, theta) => theta[at]!
+      }
+      case 'residual': return residualFormula(this.model, quantity.clamped, quantity.minutes)
+      case 'mixture': return this.mixture(quantity.scene)
+    }
+  }
+  private single(slot: number): Formula {
+    return (probes) => probes[slot]!
+  }
+  private difference(one: number, other: number): Formula {
+    return (probes) => probes[one]! - probes[other]!
+  }
+  private mixture(scene: SceneId): Formula {
+    const rail = this.node(scene, 'rail')
+    const manifold = this.node(scene, 'manifold')
+    const at = (id: string) => parameterAt(this.model, id)
+    const gain = at('injectors.gain'), drip = at('injectors.restLeak'), coil = at('injectors.coil'), air = at('engine.airLeak')
+    const soundPa = this.model.specification.regulatorSetPa.value
+    const burn = scene === 'idle' ? IDLE_BURN_ML_PER_MIN : LOAD_BURN_ML_PER_MIN
+    return (probes, theta) => {
+      const dropPa = Math.max(probes[rail]! - probes[manifold]!, 0)
+      const delivered = theta[gain]! * Math.sqrt(dropPa / soundPa) * (theta[coil]! > 0.5 ? 1 : 0.5) + theta[drip]! / burn
+      return delivered / (1 + theta[air]!)
+    }
+  }
+}
+
+function index(map: Map<string, number>, id: string): number {
+  const at = map.get(id)
+  if (at === undefined) throw new Error(`No node ${id} in this layout`)
+  return at
+}
+
+/** EQ10, laminar leaks side by side: p/p0 = exp(-t/tau), tau = C p0 / q0. Clamping takes one side's leak away. */
+function residualFormula(model: VehicleModel, clamped: 'none' | 'feed' | 'return', minutes: number): Formula {
+  const at = (id: string) => parameterAt(model, id)
+  const check = at('checkValve.restLeak'), seat = at('regulator.restLeak'), drip = at('injectors.restLeak'), hole = at('leak.holeM2'), stiff = at('engine.complianceMlPerKPa')
+  return (_, theta) => {
+    const leak = theta[drip]! + theta[hole]! * HOLE_ML_PER_MIN_PER_M2 + (clamped === 'feed' ? 0 : theta[check]!) + (clamped === 'return' ? 0 : theta[seat]!)
+    return Math.exp((-leak * minutes) / (theta[stiff]! * LEAK_REFERENCE_KPA))
+  }
+}
+
+function readProbes(observer: Observer, scene: SceneId, into: Float64Array) {
+  const { system } = observer.model
+  for (const { probe, slot } of observer.probesOf.get(scene)!) {
+    into[slot] =
+      probe.kind === 'node' ? nodePressurePa(system, probe.at)
+      : probe.kind === 'wire' ? wireVoltage(system, probe.at)
+      : probe.kind === 'flow' ? system.flow[probe.at]!
+      : probe.kind === 'current' ? system.motorCurrent[0]!
+      : system.motorSpeed[0]!
+  }
+}
+
+export interface Observation {
+  values: Float64Array
+  /** d(value)/dz, row per quantity, column per nuisance; null when not asked for. */
+  derivatives: Float64Array | null
+  /** False when a scene did not converge: the variant is not used. */
+  sound: boolean
+}
+
+const saved = new WeakMap<VehicleModel, SavedState>()
+
+/** All quantities for one parameter vector, with derivatives when asked. */
+export function observe(observer: Observer, theta: Float64Array, withDerivatives: boolean): Observation {
+  const { model, formulas } = observer
+  const count = model.nuisances.length
+  const probes = new Float64Array(observer.probeCount)
+  const shifts = withDerivatives ? Array.from({ length: count }, () => new Float64Array(observer.probeCount)) : []
+  let sound = true
+  for (const scene of observer.scenes) {
+    sound = solveScene(model, theta, scene, true).ok && sound
+    readProbes(observer, scene, probes)
+    if (withDerivatives) shiftProbes(observer, theta, scene, shifts)
+  }
+  const values = Float64Array.from(formulas, (formula) => formula(probes, theta))
+  return { values, derivatives: withDerivatives ? derive(observer, theta, values, shifts) : null, sound: sound && values.every(Number.isFinite) }
+}
+
+/** Probe values under a small step of each nuisance, from the factored matrix of the converged scene. */
+function shiftProbes(observer: Observer, theta: Float64Array, scene: SceneId, shifts: Float64Array[]) {
+  const { model } = observer
+  const state = saved.get(model) ?? newSavedState(model.system)
+  saved.set(model, state)
+  saveState(model.system, state)
+  const solvable = factoriseHere(model.system)
+  for (let k = 0; k < shifts.length; k += 1) {
+    const at = model.nuisances[k]!
+    const kept = theta[at]!
+    theta[at] = kept * Math.exp(model.parameters[at]!.spread * DERIVATIVE_STEP)
+    apply(model, theta, scene)
+    if (solvable) linearisedShift(model.system)
+    readProbes(observer, scene, shifts[k]!)
+    theta[at] = kept
+    restoreState(model.system, state)
+  }
+}
+
+function derive(observer: Observer, theta: Float64Array, values: Float64Array, shifts: Float64Array[]): Float64Array {
+  const { model, formulas } = observer
+  const count = shifts.length
+  const derivatives = new Float64Array(formulas.length * count)
+  for (let k = 0; k < count; k += 1) {
+    const at = model.nuisances[k]!
+    const kept = theta[at]!
+    theta[at] = kept * Math.exp(model.parameters[at]!.spread * DERIVATIVE_STEP)
+    for (let q = 0; q < formulas.length; q += 1) derivatives[q * count + k] = (formulas[q]!(shifts[k]!, theta) - values[q]!) / DERIVATIVE_STEP
+    theta[at] = kept
+  }
+  return derivatives
+}

@@ -1,0 +1,213 @@
+/**
+ * The prediction table: what every particle makes every test read, with derivatives to the nuisances.
+ * Built once per vehicle, nominal values first (the screen is usable), then derivatives, then pairs.
+ */
+import { softAbove, toSi } from '../shared'
+import { SYMPTOMS, TESTS, type Outcome, type Quantity, type SoftRule, type Test } from '../library'
+import { portReturnLayout, type SceneId, type Station, type VehicleModel } from '../vehicle'
+import { NONE_CLASS, SINGLE_CLASSES, pairParticles, singleParticles, type FaultClass, type Particle } from './hypotheses'
+import { observe, observerOf, type Observer } from './observe'
+
+export interface NumericTest {
+  test: Test
+  row: number
+  span: number
+}
+export interface SeenTest {
+  test: Test
+  outcomes: Outcome[]
+  /** First place of its chances in a particle's `chances`. */
+  offset: number
+}
+/** A station's predicted value in the scene that profiles show. */
+export interface ProfilePoint {
+  station: Station
+  row: number
+}
+
+export interface Catalogue {
+  observer: Observer
+  numeric: NumericTest[]
+  seen: SeenTest[]
+  profile: ProfilePoint[]
+  numericById: Map<string, NumericTest>
+  seenById: Map<string, SeenTest>
+  rules: { row: number; rule: SoftRule }[]
+  ruleAt: Map<SoftRule, number>
+  nuisanceCount: number
+  rowCount: number
+  chanceCount: number
+}
+
+export interface Predicted {
+  particle: Particle
+  /** One value a row. */
+  values: Float64Array
+  derivatives: Float64Array | null
+  /** Shift of each row within one stratum of severity, two columns; null for a sound vehicle. */
+  severity: Float64Array | null
+  /** Chances of the outcomes of the observation tests, one after another. */
+  chances: Float64Array
+  symptoms: Float64Array
+  /** False when a scene of it did not converge; such a particle is left out. */
+  sound: boolean
+}
+
+export const PROFILE_SCENE: SceneId = 'keyOn'
+
+/** Lists every quantity anyone asks for and gives each a row. */
+export function catalogueOf(model: VehicleModel): Catalogue {
+  const rows = new Map<string, number>()
+  const quantities: Quantity[] = []
+  const row = (quantity: Quantity) => {
+    const key = JSON.stringify(quantity)
+    const known = rows.get(key)
+    if (known !== undefined) return known
+    rows.set(key, quantities.length)
+    quantities.push(quantity)
+    return quantities.length - 1
+  }
+  const numeric: NumericTest[] = []
+  const seen: SeenTest[] = []
+  let chanceCount = 0
+  for (const test of TESTS) {
+    if (test.reading.kind === 'number') numeric.push({ test, row: row(test.reading.quantity), span: spanOf(test) })
+    else {
+      seen.push({ test, outcomes: test.reading.outcomes, offset: chanceCount })
+      chanceCount += test.reading.outcomes.length
+    }
+  }
+  const profile = portReturnLayout.stations.map((station): ProfilePoint => ({ station, row: row(profileQuantity(station)) }))
+  const rules: Catalogue['rules'] = []
+  const ruleAt = new Map<SoftRule, number>()
+  const addRule = (rule: SoftRule) => {
+    ruleAt.set(rule, rules.length)
+    rules.push({ row: row(rule.quantity), rule })
+  }
+  seen.forEach((entry) => entry.outcomes.forEach((outcome) => outcome.when.forEach(addRule)))
+  SYMPTOMS.forEach((symptom) => symptom.shows.forEach((group) => group.forEach(addRule)))
+  return {
+    observer: observerOf(model, quantities), numeric, seen, profile, rules, ruleAt, chanceCount,
+    numericById: new Map(numeric.map((entry) => [entry.test.id, entry])),
+    seenById: new Map(seen.map((entry) => [entry.test.id, entry])),
+    nuisanceCount: model.nuisances.length,
+    rowCount: quantities.length,
+  }
+}
+
+const profileQuantity = (station: Station): Quantity =>
+  station.track === 'electrical' ? { of: 'volts', red: station.node, black: '0', scene: PROFILE_SCENE } : { of: 'pressure', at: station.node, scene: PROFILE_SCENE }
+
+function spanOf(test: Test): number {
+  if (test.reading.kind !== 'number') return 1
+  const { low, high, unit } = test.reading
+  return toSi({ value: high - low, unit })
+}
+
+/** Predictions of one particle. */
+export function predictParticle(catalogue: Catalogue, particle: Particle, withDerivatives: boolean): Predicted {
+  const { values, derivatives, sound } = observe(catalogue.observer, particle.theta, withDerivatives)
+  const strength = catalogue.rules.map(({ row, rule }) => holds(rule, values[row]!))
+  const chances = new Float64Array(catalogue.chanceCount)
+  for (const entry of catalogue.seen) {
+    let left = 1
+    entry.outcomes.forEach((outcome, k) => {
+      const chance = outcome.when.reduce((product, rule) => product * strength[catalogue.ruleAt.get(rule)!]!, left)
+      chances[entry.offset + k] = chance
+      left -= chance
+    })
+    // The last outcome has no rule: it takes what is left.
+    const last = entry.offset + entry.outcomes.length - 1
+    chances[last]! += Math.max(left, 0)
+  }
+  const symptoms = Float64Array.from(SYMPTOMS, (symptom) => 1 - symptom.shows.reduce((none, group) => none * (1 - group.reduce((all, rule) => all * strength[catalogue.ruleAt.get(rule)!]!, 1)), 1))
+  return { particle, values, derivatives, severity: null, chances, symptoms, sound }
+}
+
+function holds(rule: SoftRule, value: number): number {
+  const up = softAbove(value, rule.at, rule.width)
+  return rule.side === 'above' ? up : 1 - up
+}
+
+/** Everything known of a vehicle's variants; grows from nominal to derivatives to pairs. */
+export interface Table {
+  model: VehicleModel
+  catalogue: Catalogue
+  classes: FaultClass[]
+  predicted: Predicted[]
+  /** The vehicle without a fault. */
+  sound: Predicted
+  stage: 'nominal' | 'derivatives' | 'pairs'
+}
+
+export function nominalTable(model: VehicleModel): Table {
+  const catalogue = catalogueOf(model)
+  const classes = [...SINGLE_CLASSES, NONE_CLASS]
+  const sound = predictParticle(catalogue, soundParticle(model, classes.length - 1), true)
+  const predicted: Predicted[] = []
+  classes.forEach((entry, at) => {
+    if (entry.faults.length === 0) predicted.push({ ...sound })
+    else predicted.push(...withSeverity(singleParticles(model, entry.faults[0]!, at).map((particle) => predictParticle(catalogue, particle, false)), 1))
+  })
+  return { model, catalogue, classes, predicted, sound, stage: 'nominal' }
+}
+
+/**
+ * Strata are coarse: between two of them a reading may move by more than its own error. So the shift to
+ * the neighbouring strata joins each particle's derivatives as two further nuisances (for a pair, one
+ * a fault). `across` is the distance to the neighbour in the outer severity.
+ */
+function withSeverity(predicted: Predicted[], across: number): Predicted[] {
+  predicted.forEach((entry, at) => {
+    const alike = (other: Predicted | undefined) => (other && other.sound && other.particle.shows === entry.particle.shows ? other : null)
+    entry.severity = new Float64Array(2 * entry.values.length)
+    const shift = (step: number, column: number, fits: (index: number) => boolean) => {
+      const above = fits(at + step) ? alike(predicted[at + step]) : null
+      const below = fits(at - step) ? alike(predicted[at - step]) : null
+      if (!above && !below) return
+      const share = (above && below ? 0.5 : 1) * STRATUM_SD
+      entry.values.forEach((value, row) => (entry.severity![2 * row + column] = share * ((above ? above.values[row]! : value) - (below ? below.values[row]! : value))))
+    }
+    if (across === 1) shift(1, 0, () => true)
+    else {
+      shift(1, 0, (index) => Math.floor(index / across) === Math.floor(at / across))
+      shift(across, 1, () => true)
+    }
+  })
+  return predicted.filter((entry) => entry.sound)
+}
+
+/** Standard deviation of a severity that is uniform over one stratum, with a little to spare, in strata. */
+const STRATUM_SD = 0.33
+
+const soundParticle = (model: VehicleModel, classIndex: number): Particle => ({ classIndex, theta: model.nominal.slice(), shows: 1, weight: 1 })
+
+/** Adds derivatives to the particles from `from` on, until `until` says stop; returns the next place. */
+export function deriveSome(table: Table, from: number, until: () => boolean): number {
+  let at = from
+  while (at < table.predicted.length && !until()) {
+    const entry = table.predicted[at]!
+    if (!entry.derivatives) table.predicted[at] = { ...predictParticle(table.catalogue, entry.particle, true), severity: entry.severity }
+    at += 1
+  }
+  if (at >= table.predicted.length && table.stage === 'nominal') table.stage = 'derivatives'
+  return at
+}
+
+/** Pairs of the given single classes, two different segments each. */
+export function addPairs(table: Table, likeliest: number[]): void {
+  for (let i = 0; i < likeliest.length; i += 1) {
+    for (let j = i + 1; j < likeliest.length; j += 1) {
+      const one = table.classes[likeliest[i]!]!.faults[0]!
+      const other = table.classes[likeliest[j]!]!.faults[0]!
+      const id = [one.id, other.id].sort().join('+')
+      if (one.segment === other.segment || table.classes.some((entry) => entry.id === id)) continue
+      const classIndex = table.classes.length
+      table.classes.push({ id, faults: [one, other] })
+      const particles = pairParticles(table.model, one, other, classIndex)
+      const across = particles.length > 2 ? 2 : 1
+      table.predicted.push(...withSeverity(particles.map((particle) => predictParticle(table.catalogue, particle, true)), across))
+    }
+  }
+  table.stage = 'pairs'
+}
