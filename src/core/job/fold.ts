@@ -1,0 +1,190 @@
+/**
+ * The job as a pure fold of its live events: who, what, the state of the vehicle, the evidence of the
+ * present epoch, the plan in hand and how far it is. Nothing here is stored; the log is.
+ */
+import { DRIVEN_IN, type VehicleState } from '../vehicle'
+import { testById, type RaiserId, type SymptomId } from '../library'
+import type { Complaint, Done, Evidence } from '../diagnosis'
+import { liveEvents, type BodyOf, type JobEvent } from '../records'
+
+export const STAGES = ['complaint', 'trace', 'bench', 'plan', 'work', 'prove', 'record'] as const
+export type Stage = (typeof STAGES)[number]
+
+export interface Reading extends BodyOf<'reading-taken'> {
+  eventId: string
+  at: number
+  epoch: number
+  /** State of the vehicle when it was taken. */
+  state: VehicleState
+}
+export interface Wait {
+  waitId: string
+  label: string
+  startedAt: number
+  endsAt: number
+  ended: boolean
+}
+export interface WorkInHand {
+  repairIds: string[]
+  start: VehicleState
+  madeAt: number
+  /** Steps done, by place in the plan. */
+  done: Map<number, { at: number; entered: number | null; torqueNm: number | null; byFeel: boolean }>
+  /** Ticked parts of a step, "step.part". */
+  ticks: Set<string>
+  checks: Map<string, 'good' | 'bad'>
+}
+export interface JobView {
+  id: string
+  vehicleId: string
+  unit: string
+  vehicleName: string
+  words: string
+  openedAt: number
+  neededBy: string | null
+  complaint: Complaint
+  noted: BodyOf<'complaint-noted'> | null
+  danger: boolean
+  state: VehicleState
+  litres: number | null
+  readings: Reading[]
+  /** Trace readings of the present epoch, as the engine takes them. */
+  evidence: Evidence[]
+  proofs: Reading[]
+  proofNotes: Map<string, 'yes' | 'no'>
+  skipped: string[]
+  captures: (BodyOf<'capture-kept'> & { at: number; eventId: string })[]
+  work: WorkInHand | null
+  finishedRepairs: string[]
+  done: Done[]
+  epoch: number
+  waits: Wait[]
+  hazardsConfirmedAt: number | null
+  signed: { at: number; by: string; unproven: string[]; note: string } | null
+  lastAt: number
+  lastBy: string
+  undoable: { eventId: string; kind: JobEvent['kind'] } | null
+}
+
+const DANGERS: SymptomId[] = ['smell', 'leak']
+
+function emptyJob(id: string): JobView {
+  return {
+    id, vehicleId: '', unit: '', vehicleName: '', words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
+    state: DRIVEN_IN, litres: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
+    hazardsConfirmedAt: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
+  }
+}
+
+/** The same log gives the same job, from any merge of it. */
+export function foldJob(jobId: string, log: JobEvent[]): JobView {
+  const job = emptyJob(jobId)
+  for (const event of liveEvents(log)) {
+    apply(job, event)
+    job.lastAt = Math.max(job.lastAt, event.at)
+    job.lastBy = event.by
+  }
+  job.evidence = job.readings.filter((reading) => reading.phase === 'trace' && reading.epoch === job.epoch).map(evidenceOf)
+  return job
+}
+
+const evidenceOf = (reading: Reading): Evidence => ({ id: reading.readingId, testId: reading.testId, value: reading.value, faultPresent: reading.faultPresent })
+
+function apply(job: JobView, event: JobEvent): void {
+  switch (event.kind) {
+    case 'job-opened':
+      Object.assign(job, { vehicleId: event.body.vehicleId, unit: event.body.unit, vehicleName: event.body.vehicleName, words: event.body.words, neededBy: event.body.neededBy, openedAt: event.at })
+      return
+    case 'complaint-noted':
+      job.noted = event.body
+      job.words = event.body.words || job.words
+      job.complaint = { symptoms: event.body.symptoms as SymptomId[], raisers: event.body.raisers as RaiserId[], failingNow: event.body.failingNow }
+      job.danger = job.complaint.symptoms.some((symptom) => DANGERS.includes(symptom))
+      return
+    case 'state-asserted':
+      job.state = { ...job.state, ...(event.body.changes as VehicleState) }
+      if (event.body.litres !== undefined) job.litres = event.body.litres
+      return
+    case 'reading-taken':
+      return takeReading(job, event.body, event.id, event.at)
+    case 'capture-kept':
+      job.captures.push({ ...event.body, at: event.at, eventId: event.id })
+      return
+    case 'test-skipped':
+      job.skipped.push(event.body.testId)
+      return
+    case 'plan-made':
+      job.work = { repairIds: event.body.repairIds, start: event.body.start as VehicleState, madeAt: event.at, done: new Map(), ticks: new Set(), checks: new Map() }
+      job.hazardsConfirmedAt = event.at
+      return
+    case 'substep-ticked':
+    case 'step-done':
+    case 'check-done':
+      return work(job, event)
+    case 'hazards-confirmed':
+      job.hazardsConfirmedAt = event.at
+      return
+    case 'part-judged':
+      job.done = [...job.done.filter((entry) => entry.repairId !== event.body.repairId), event.body]
+      return
+    case 'wait-started':
+      job.waits.push({ waitId: event.body.waitId, label: event.body.label, startedAt: event.at, endsAt: event.at + 60_000 * event.body.minutes, ended: false })
+      return
+    case 'wait-ended':
+      job.waits = job.waits.map((wait) => (wait.waitId === event.body.waitId ? { ...wait, ended: true } : wait))
+      return
+    case 'proof-noted':
+      job.proofNotes.set(event.body.item, event.body.outcome)
+      return
+    case 'complaint-remains':
+      return newEpoch(job)
+    case 'job-signed':
+      job.signed = { at: event.at, by: event.by, unproven: event.body.unproven, note: event.body.note }
+      return
+    case 'event-undone':
+      return
+  }
+}
+
+function takeReading(job: JobView, body: BodyOf<'reading-taken'>, eventId: string, at: number) {
+  const reading: Reading = { ...body, eventId, at, epoch: job.epoch, state: job.state }
+  if (body.phase === 'proof') job.proofs = [...job.proofs.filter((other) => other.testId !== body.testId), reading]
+  else {
+    job.readings.push(reading)
+    job.undoable = { eventId, kind: 'reading-taken' }
+  }
+  // A test leaves the vehicle in its own state; what it needed must have held.
+  const test = knownTest(body.testId)
+  if (test) job.state = { ...job.state, ...test.leaves }
+}
+
+function knownTest(id: string) {
+  try {
+    return testById(id)
+  } catch {
+    return null
+  }
+}
+
+function work(job: JobView, event: Extract<JobEvent, { kind: 'substep-ticked' | 'step-done' | 'check-done' }>) {
+  if (!job.work) return
+  if (event.kind === 'substep-ticked') {
+    const key = `${event.body.step}.${event.body.part}`
+    if (event.body.ticked) job.work.ticks.add(key)
+    else job.work.ticks.delete(key)
+  } else if (event.kind === 'check-done') job.work.checks.set(event.body.checkId, event.body.outcome)
+  else {
+    job.work.done.set(event.body.step, { at: event.at, entered: event.body.entered, torqueNm: event.body.torqueNm, byFeel: event.body.byFeel })
+    job.state = { ...job.state, ...(event.body.sets as VehicleState) }
+    if (event.body.operationId.startsWith('repair:')) job.finishedRepairs.push(event.body.operationId.slice('repair:'.length))
+  }
+}
+
+/** The complaint is still there after a repair: readings start afresh; state and what was done stay. */
+function newEpoch(job: JobView) {
+  job.epoch += 1
+  job.skipped = []
+  job.work = null
+  job.proofNotes = new Map()
+  for (const repairId of job.finishedRepairs) if (!job.done.some((entry) => entry.repairId === repairId)) job.done.push({ repairId, partWasBad: 'unknown' })
+}

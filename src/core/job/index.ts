@@ -1,0 +1,4 @@
+export * from './fold'
+export * from './vehicleRecord'
+export * from './progress'
+export * from './slips'

@@ -1,0 +1,58 @@
+/** Where a job stands: which stage is next, what each stage has yielded, what is not yet proven. */
+import { repairById, testById } from '../library'
+import type { PlanStep, Plan } from '../procedure'
+import { STAGES, type JobView, type Reading, type Stage } from './fold'
+
+/** The stage where the next act is. */
+export function stageOf(job: JobView): Stage {
+  if (job.signed) return 'record'
+  if (!job.noted) return 'complaint'
+  if (job.work && job.finishedRepairs.length > 0 && job.work.repairIds.every((id) => job.finishedRepairs.includes(id)) && job.work.done.size > 0 && isPutBack(job)) return 'prove'
+  if (job.work && job.work.done.size + job.work.ticks.size > 0) return 'work'
+  if (job.work) return 'plan'
+  return 'trace'
+}
+
+const isPutBack = (job: JobView) => job.state.hatch === 'closed' && job.state.area === 'open' && job.state.plug === 'mated' && job.state.filterJoint === 'joined' && job.state.module === 'in' && job.state.battery === 'on'
+
+export const stageIndex = (stage: Stage): number => STAGES.indexOf(stage)
+
+/** The next step of the plan that is not done. */
+export const nextStep = (job: JobView, plan: Plan): PlanStep | null => plan.steps.find((step) => !job.work?.done.has(step.index)) ?? null
+
+/** Tests whose readings prove the repairs, with the reading from before where there is one. */
+export function proofTests(job: JobView): { testId: string; before: Reading | null; after: Reading | null }[] {
+  const repairs = job.work?.repairIds ?? []
+  const wanted = [...new Set([...repairs.flatMap((id) => repairById(id).proves), ...job.readings.filter((reading) => reading.value.kind === 'number').map((reading) => reading.testId)])]
+  const possible = wanted.filter((id) => !['T49', 'T29'].includes(id)).slice(0, 6)
+  return possible.map((testId) => ({
+    testId,
+    before: job.readings.findLast((reading) => reading.testId === testId) ?? null,
+    after: job.proofs.find((reading) => reading.testId === testId) ?? null,
+  }))
+}
+
+export const PROOF_ITEMS = ['primes', 'dry', 'starts', 'complaintGone'] as const
+export type ProofItem = (typeof PROOF_ITEMS)[number]
+
+/** What stands above the signature: everything that was not shown. */
+export function unproven(job: JobView): string[] {
+  const missing: string[] = []
+  if (job.proofNotes.get('dry') !== 'yes') missing.push('Joints not seen dry')
+  if (job.proofNotes.get('primes') !== 'yes') missing.push('Prime not seen')
+  if (job.proofNotes.get('starts') !== 'yes') missing.push('Start not seen')
+  if (job.proofNotes.get('complaintGone') !== 'yes') missing.push('Complaint not shown to be gone')
+  for (const { testId, after } of proofTests(job)) if (!after) missing.push(`${testById(testId).short}: not read again`)
+  for (const repairId of job.work?.repairIds ?? []) if (!job.done.some((entry) => entry.repairId === repairId && entry.partWasBad !== 'unknown')) missing.push(`${repairById(repairId).part}: old part not judged`)
+  return missing
+}
+
+/** A reading in words of its own unit. */
+export function readingText(reading: Reading): { value: string; unit: string } {
+  if (reading.value.kind === 'outcome') {
+    const test = testById(reading.testId)
+    const outcome = reading.value.outcome
+    return { value: test.reading.kind === 'observation' ? (test.reading.outcomes.find((entry) => entry.id === outcome)?.label ?? outcome) : outcome, unit: '' }
+  }
+  return { value: String(reading.value.entered.value), unit: reading.value.entered.unit }
+}

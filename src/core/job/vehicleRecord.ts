@@ -1,0 +1,30 @@
+import { z } from 'zod'
+import { specificationSchema, type Specification } from '../vehicle'
+
+/** A vehicle as kept: real, or simulated with the faults that its stand-in instruments obey. */
+export interface VehicleRecord {
+  id: string
+  unit: string
+  name: string
+  layout: 'A01'
+  kind: 'real' | 'simulated'
+  year: number | null
+  kilometres: number | null
+  notes: string
+  specification: Specification
+  /** Simulated vehicles only. */
+  truth?: { seed: number; hidden: { faultId: string; severity: number }[] }
+}
+
+export const vehicleSchema: z.ZodType<VehicleRecord> = z.object({
+  id: z.string().min(1).max(80),
+  unit: z.string().max(8),
+  name: z.string().min(1).max(120),
+  layout: z.literal('A01'),
+  kind: z.enum(['real', 'simulated']),
+  year: z.number().int().min(1900).max(2100).nullable(),
+  kilometres: z.number().min(0).max(3e6).nullable(),
+  notes: z.string().max(4000),
+  specification: specificationSchema as unknown as z.ZodType<Specification>,
+  truth: z.object({ seed: z.number().int(), hidden: z.array(z.object({ faultId: z.string(), severity: z.number().min(0).max(1) })) }).optional(),
+}) as unknown as z.ZodType<VehicleRecord>

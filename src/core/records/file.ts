@@ -1,0 +1,42 @@
+/** A job as a file: JSON, documented in docs/formats/job-file.md. Reading refuses with what is wrong and where. */
+import { z } from 'zod'
+import { readEvent, type JobEvent } from './kinds'
+
+export const JOB_FILE_FORMAT = 'stop-start-job'
+const JOB_FILE_VERSION = 1
+
+const fileSchema = z.object({ format: z.string(), version: z.number(), jobId: z.string().min(1).max(80), vehicle: z.unknown(), events: z.array(z.unknown()).max(100_000) })
+
+export interface JobFile {
+  jobId: string
+  vehicle: unknown
+  events: JobEvent[]
+}
+export type FileProblem = { kind: 'bad-file'; problem: string; at: string }
+type Read = { ok: true; value: JobFile } | { ok: false; error: FileProblem }
+const bad = (problem: string, at: string): Read => ({ ok: false, error: { kind: 'bad-file', problem, at } })
+
+export function writeJobFile(file: JobFile): string {
+  return JSON.stringify({ format: JOB_FILE_FORMAT, version: JOB_FILE_VERSION, ...file }, null, 1)
+}
+
+export function readJobFile(content: string): Read {
+  let data: unknown
+  try {
+    data = JSON.parse(content)
+  } catch (problem) {
+    return bad(`it is not whole JSON: ${(problem as Error).message}`, 'the file')
+  }
+  const parsed = fileSchema.safeParse(data)
+  if (!parsed.success) return bad(parsed.error.issues[0]!.message, parsed.error.issues[0]!.path.map(String).join('.') || 'the file')
+  if (parsed.data.format !== JOB_FILE_FORMAT) return bad(`it is of the format "${parsed.data.format}", not a job of this application`, 'format')
+  if (parsed.data.version > JOB_FILE_VERSION) return bad(`it was written by a newer version (${parsed.data.version})`, 'version')
+  const events: JobEvent[] = []
+  for (const [at, raw] of parsed.data.events.entries()) {
+    const event = readEvent(raw)
+    if (!event.ok) return bad(event.error.problem, `events.${at}.${event.error.at}`)
+    if (event.value.jobId !== parsed.data.jobId) return bad('an event belongs to another job', `events.${at}.jobId`)
+    events.push(event.value)
+  }
+  return { ok: true, value: { jobId: parsed.data.jobId, vehicle: parsed.data.vehicle, events } }
+}

@@ -1,0 +1,4 @@
+export * from './kinds'
+export * from './log'
+export * from './file'
+export * from './builder'

@@ -1,0 +1,92 @@
+/**
+ * The kinds of event of a job log: validator, version and upcasters of each. Events are past tense,
+ * small and few; nothing is ever rewritten. An event of an older version is brought up to date when it
+ * is read; one stored example of every kind and version is kept for ever in tests/stored.
+ */
+import { z } from 'zod'
+import { UNIT_NAMES } from '../shared'
+
+const text = z.string().max(4000)
+const id = z.string().min(1).max(80)
+const entered = z.object({ value: z.number().finite(), unit: z.enum(UNIT_NAMES) })
+const state = z.record(z.string().max(40), z.string().max(40))
+
+const KINDS = {
+  'job-opened': { version: 1, body: z.object({ vehicleId: id, unit: text, vehicleName: text, words: text, neededBy: z.string().max(40).nullable() }) },
+  'complaint-noted': {
+    version: 1,
+    body: z.object({ symptoms: z.array(id), raisers: z.array(id), failingNow: z.enum(['yes', 'no', 'unknown']), words: text, conditions: z.array(id), lastFill: text, lamps: text, history: text }),
+  },
+  'state-asserted': { version: 1, body: z.object({ changes: state, why: z.enum(['seen', 'implied', 'start']), litres: z.number().finite().min(0).max(2000).optional() }) },
+  'reading-taken': {
+    version: 1,
+    body: z.object({
+      readingId: id, testId: id,
+      value: z.discriminatedUnion('kind', [z.object({ kind: z.literal('number'), entered }), z.object({ kind: z.literal('outcome'), outcome: id })]),
+      scene: id, instrument: id, faultPresent: z.enum(['yes', 'no', 'unknown']), source: z.enum(['vehicle', 'stand-in', 'file']), phase: z.enum(['trace', 'proof']),
+    }),
+  },
+  'test-skipped': { version: 1, body: z.object({ testId: id, reason: text }) },
+  'capture-kept': {
+    version: 1,
+    body: z.object({ captureId: id, clamped: z.enum(['none', 'feed', 'return']), seconds: z.array(z.number()).max(4000), kPa: z.array(z.number()).max(4000), leftFraction: z.number().finite(), verdict: id, source: z.enum(['stand-in', 'file']) }),
+  },
+  'plan-made': { version: 1, body: z.object({ repairIds: z.array(id).min(1).max(5), start: state }) },
+  'substep-ticked': { version: 1, body: z.object({ step: z.number().int().min(0), part: z.number().int().min(0), ticked: z.boolean() }) },
+  'step-done': { version: 1, body: z.object({ step: z.number().int().min(0), operationId: id, sets: state, entered: z.number().finite().nullable(), torqueNm: z.number().finite().nullable(), byFeel: z.boolean(), note: text }) },
+  'check-done': { version: 1, body: z.object({ checkId: id, outcome: z.enum(['good', 'bad']) }) },
+  'hazards-confirmed': { version: 1, body: z.object({ gateId: id }) },
+  'part-judged': { version: 1, body: z.object({ repairId: id, partWasBad: z.enum(['yes', 'no', 'unknown']) }) },
+  'wait-started': { version: 1, body: z.object({ waitId: id, label: text, minutes: z.number().finite().positive() }) },
+  'wait-ended': { version: 1, body: z.object({ waitId: id }) },
+  'proof-noted': { version: 1, body: z.object({ item: id, outcome: z.enum(['yes', 'no']) }) },
+  'complaint-remains': { version: 1, body: z.object({ words: text }) },
+  'job-signed': { version: 1, body: z.object({ unproven: z.array(text), note: text }) },
+  'event-undone': { version: 1, body: z.object({ eventId: id, reason: text }) },
+} as const
+
+export type EventKind = keyof typeof KINDS
+export type BodyOf<K extends EventKind> = z.infer<(typeof KINDS)[K]['body']>
+export const EVENT_KINDS = Object.keys(KINDS) as EventKind[]
+
+interface Envelope<K extends EventKind> {
+  kind: K
+  v: number
+  id: string
+  jobId: string
+  device: string
+  seq: number
+  /** Hybrid logical clock, ms: never runs back, even when the device's clock does. */
+  clock: number
+  /** Wall clock when it happened, ms. */
+  at: number
+  by: string
+  body: BodyOf<K>
+}
+export type JobEvent = { [K in EventKind]: Envelope<K> }[EventKind]
+
+const envelopeSchema = z.object({ kind: z.string(), v: z.number().int().positive(), id, jobId: id, device: id, seq: z.number().int().min(0), clock: z.number().finite(), at: z.number().finite(), by: text, body: z.unknown() })
+
+/** Upcasters by kind: from version n (key) to n + 1. Empty while every kind is at its first version. */
+const UPCASTERS: Partial<Record<EventKind, Record<number, (body: unknown) => unknown>>> = {}
+
+export type EventProblem = { kind: 'bad-event'; problem: string; at: string }
+
+/** Reads one stored event of any version, or says what is wrong with it and where. */
+export function readEvent(data: unknown): { ok: true; value: JobEvent } | { ok: false; error: EventProblem } {
+  const envelope = envelopeSchema.safeParse(data)
+  if (!envelope.success) return bad(envelope.error.issues[0]!)
+  const { kind } = envelope.data
+  if (!(kind in KINDS)) return { ok: false, error: { kind: 'bad-event', problem: `the kind "${kind}" is not known to this version`, at: 'kind' } }
+  const known = KINDS[kind as EventKind]
+  if (envelope.data.v > known.version) return { ok: false, error: { kind: 'bad-event', problem: `"${kind}" is of version ${envelope.data.v}; this version reads up to ${known.version}`, at: 'v' } }
+  let body = envelope.data.body
+  for (let version = envelope.data.v; version < known.version; version += 1) body = UPCASTERS[kind as EventKind]?.[version]?.(body) ?? body
+  const parsed = known.body.safeParse(body)
+  if (!parsed.success) return bad(parsed.error.issues[0]!, 'body.')
+  return { ok: true, value: { ...envelope.data, v: known.version, body: parsed.data } as JobEvent }
+}
+
+const bad = (issue: { message: string; path: PropertyKey[] }, prefix = ''): { ok: false; error: EventProblem } => ({ ok: false, error: { kind: 'bad-event', problem: issue.message, at: prefix + issue.path.map(String).join('.') } })
+
+export const versionOf = (kind: EventKind): number => KINDS[kind].version

@@ -1,0 +1,146 @@
+/**
+ * The demo data: a mountain village's municipal garage, its vehicles (simulated, each with a hidden
+ * fault) and jobs at different stages. Every reading in it is what the stand-in instrument of that
+ * vehicle shows; nothing is typed in by hand.
+ */
+import { plannerOf, planRepairs } from '@/core/procedure'
+import { standInById, truthVehicle, type TruthVehicle } from '@/core/simulate'
+import { operationById, repairById, testById } from '@/core/library'
+import { LogBuilder, type BodyOf, type JobEvent } from '@/core/records'
+import type { VehicleRecord } from '@/core/job'
+import { DRIVEN_IN, specificationOf, type SpecificationField, type VehicleState } from '@/core/vehicle'
+
+const LH = 1e-3 / 3600
+const maker = (value: number) => ({ value, source: 'maker' as const })
+
+function vehicle(unit: string, name: string, seed: number, faultId: string, severity: number, year: number, kilometres: number, notes: string, known: Partial<Record<SpecificationField, ReturnType<typeof maker>>> = {}): VehicleRecord {
+  return { id: `demo-vehicle-${unit}`, unit, name, layout: 'A01', kind: 'simulated', year, kilometres, notes, specification: specificationOf(known), truth: { seed, hidden: [{ faultId, severity }] } }
+}
+
+export const DEMO_VEHICLES: VehicleRecord[] = [
+  vehicle('07', 'Larch 12 shuttle minibus', 4107, 'F79', 0.86, 2009, 214000, 'Runs the lower valley, parked outdoors.', { regulatorSetPa: maker(300e3), tankCapacityM3: maker(0.07) }),
+  vehicle('04', 'Larch 9 shuttle minibus', 5204, 'F41', 0.93, 2012, 168000, 'Filter last changed in 2019.', { regulatorSetPa: maker(300e3) }),
+  vehicle('15', 'Cairn parcel van', 6115, 'F78', 0.84, 2007, 242000, 'Floor repaired last spring.', { pumpFlowM3PerS: maker(110 * LH) }),
+  vehicle('11', 'Scarp 4 pick-up', 7311, 'F28', 0.55, 2010, 131000, 'Load bed carries salt.', { feedLengthM: maker(4.2) }),
+  vehicle('02', 'Larch 22 school bus', 8802, 'F37', 0.7, 2014, 98000, 'School run at 7:00.', { peakDemandM3PerS: maker(110 * LH), pumpFlowM3PerS: maker(150 * LH) }),
+  vehicle('18', 'Tarn stand-by generator set', 9918, 'F23', 0.6, 2006, 4000, 'Test run each Monday.', { feedLengthM: maker(2) }),
+]
+
+export const DEMO_AUTHOR = { device: 'demo-tablet', by: 'Ida, day shift' }
+
+interface DemoJob {
+  vehicle: VehicleRecord
+  events: JobEvent[]
+}
+
+const minute = 60_000
+
+class JobScript {
+  private readonly log: LogBuilder
+  private readonly truth: TruthVehicle
+  private readings = 0
+  constructor(
+    private readonly record: VehicleRecord,
+    private at: number,
+    jobId: string,
+  ) {
+    this.log = new LogBuilder(jobId, DEMO_AUTHOR)
+    this.truth = truthVehicle(record.truth!.seed, record.specification, record.truth!.hidden)
+  }
+  wait(minutes: number): this {
+    this.at += minutes * minute
+    return this
+  }
+  open(words: string, neededBy: string | null): this {
+    this.log.add(this.at, 'job-opened', { vehicleId: this.record.id, unit: this.record.unit, vehicleName: this.record.name, words, neededBy })
+    return this
+  }
+  note(body: Partial<BodyOf<'complaint-noted'>>): this {
+    this.log.add(this.at, 'complaint-noted', { symptoms: [], raisers: [], failingNow: 'yes', words: '', conditions: [], lastFill: '', lamps: '', history: '', ...body })
+    return this
+  }
+  state(changes: VehicleState, litres?: number): this {
+    this.log.add(this.at, 'state-asserted', { changes, why: 'seen', ...(litres === undefined ? {} : { litres }) })
+    return this
+  }
+  read(...testIds: string[]): this {
+    for (const testId of testIds) {
+      this.wait(4)
+      const test = testById(testId)
+      this.log.add(this.at, 'state-asserted', { changes: test.needs, why: 'implied' })
+      this.log.add(this.at, 'reading-taken', { readingId: `r${(this.readings += 1)}`, testId, value: standInById(this.truth, testId), scene: test.scene, instrument: test.instrument, faultPresent: 'yes', source: 'stand-in', phase: 'trace' })
+    }
+    return this
+  }
+  /** Plans the repair and does the first steps, or all of them. */
+  work(repairIds: string[], start: VehicleState, steps: number): this {
+    const plan = planRepairs(plannerOf(), start, repairIds)
+    if (!plan.ok) throw new Error('The demo plan has no way')
+    this.log.add(this.at, 'plan-made', { repairIds, start })
+    for (const step of plan.value.steps.slice(0, steps)) {
+      this.wait(step.minutes)
+      const gate = step.repairId ? undefined : operationById(step.operationId).gaugeGate
+      const torque = step.repairId ? undefined : operationById(step.operationId).torque
+      const sets = step.repairId ? repairById(step.repairId).sets : operationById(step.operationId).sets
+      step.steps.forEach((_, part) => this.log.add(this.at, 'substep-ticked', { step: step.index, part, ticked: true }))
+      this.log.add(this.at, 'step-done', { step: step.index, operationId: step.operationId, sets, entered: gate ? 0.4 * gate.below : null, torqueNm: torque ? 0.5 * (torque.lowNm + torque.highNm) : null, byFeel: false, note: '' })
+    }
+    return this
+  }
+  add<K extends JobEvent['kind']>(kind: K, body: BodyOf<K>): this {
+    this.log.add(this.at, kind, body)
+    return this
+  }
+  done(): DemoJob {
+    return { vehicle: this.record, events: this.log.events }
+  }
+}
+
+const byUnit = (unit: string) => DEMO_VEHICLES.find((vehicle) => vehicle.unit === unit)!
+
+/** Jobs as they stand at `now`: fresh, half traced, in work with a timer, waiting, recorded, and one that smells. */
+export function demoJobs(now: number): DemoJob[] {
+  const traced: VehicleState = { ...DRIVEN_IN, gauge: 'fitted' }
+  return [
+    new JobScript(byUnit('07'), now - 12 * minute, 'demo-job-07').open('Turns over, will not start. Worse after rain.', '13:30').done(),
+    new JobScript(byUnit('15'), now - 55 * minute, 'demo-job-15')
+      .open('Turns over, will not start at the depot', '16:00')
+      .note({ symptoms: ['cranksNoStart'], raisers: ['damp', 'recentWork'], words: 'Turns over, will not start at the depot', lastFill: 'Monday, at the yard', history: 'Floor welded last spring' })
+      .state({ battery: 'on', ignition: 'off' }, 31)
+      .read('T01-rest', 'T03')
+      .done(),
+    new JobScript(byUnit('04'), now - 150 * minute, 'demo-job-04')
+      .open('No power on the pass road', '15:30')
+      .note({ symptoms: ['starvesUnderLoad'], raisers: ['mileage', 'dirtyFuel'], words: 'No power on the pass road', failingNow: 'yes' })
+      .state({ battery: 'on' }, 38)
+      .read('T24', 'T36')
+      .wait(6)
+      .work(['filter'], { ...traced, ignition: 'off', area: 'safe', height: 'raised', exhaust: 'cool', line: 'pressurised' }, 3)
+      .add('wait-started', { waitId: 'soak', label: 'Oil soaking the rear union', minutes: 45 })
+      .done(),
+    new JobScript(byUnit('11'), now - 200 * minute, 'demo-job-11')
+      .open('Long on the starter every morning', null)
+      .note({ symptoms: ['longCrank'], raisers: ['mileage'], words: 'Long on the starter every morning', failingNow: 'yes' })
+      .state({ battery: 'on' }, 44)
+      .read('T24', 'T32')
+      .add('wait-started', { waitId: 'part', label: 'Pump module on order, comes with the noon bus', minutes: 380 })
+      .done(),
+    new JobScript(byUnit('02'), now - 8 * minute, 'demo-job-02')
+      .open('Smell of fuel at the rear step', '15:45')
+      .note({ symptoms: ['smell'], raisers: ['damp'], words: 'Smell of fuel at the rear step', failingNow: 'yes' })
+      .done(),
+    recordedJob(now),
+  ]
+}
+
+function recordedJob(now: number): DemoJob {
+  const script = new JobScript(byUnit('18'), now - 26 * 60 * minute, 'demo-job-18')
+    .open('Hunts and drops out at full load', null)
+    .note({ symptoms: ['starvesUnderLoad'], raisers: ['age'], words: 'Hunts and drops out at full load', failingNow: 'yes' })
+    .state({ battery: 'on' }, 52)
+    .read('T24', 'T13', 'T31')
+    .work(['module'], { ...DRIVEN_IN, gauge: 'fitted' }, 99)
+    .add('part-judged', { repairId: 'module', partWasBad: 'yes' })
+  for (const item of ['primes', 'dry', 'starts', 'complaintGone']) script.add('proof-noted', { item, outcome: 'yes' })
+  return script.add('job-signed', { unproven: ['Pump current: not read again'], note: 'Old pump kept on shelf 3.' }).done()
+}

@@ -1,0 +1,53 @@
+/** Requests and answers of the workers: plain data. */
+import type { Complaint, Done, Evidence, Choice, ProfileValue, SegmentShare, Suspect, TestExplanation, Workshop } from '@/core/diagnosis'
+import type { Plan, PlanFailure } from '@/core/procedure'
+import type { GaugeSample, HiddenFault, StandInReading } from '@/core/simulate'
+import type { Specification, VehicleState } from '@/core/vehicle'
+
+export type TableStage = 'nominal' | 'derivatives' | 'pairs'
+
+export interface RankRequest {
+  specification: Specification
+  complaint: Complaint
+  evidence: Evidence[]
+  done: Done[]
+  state: VehicleState
+  engineRuns: boolean
+  skipped: string[]
+  workshop: Workshop
+  /** Explain this test instead of the chosen one. */
+  testId: string | null
+}
+export interface Ranking {
+  stage: TableStage
+  suspects: Suspect[]
+  segments: SegmentShare[]
+  choice: Choice
+  profile: ProfileValue[]
+  surprises: string[]
+  shownTest: TestExplanation | null
+  /** Way to the shown test from here. */
+  way: { operationId: string; title: string; minutes: number }[] | null
+  milliseconds: number
+}
+
+export interface WorkerRequests {
+  rank: { request: RankRequest; answer: Ranking }
+  /** Suspects if this were read. */
+  preview: { request: RankRequest; answer: { suspects: Suspect[] } }
+  whySuspect: { request: RankRequest & { repairId: string }; answer: { againstName: string; effects: { evidenceId: string; testId: string; bits: number; without: number }[] } }
+  plan: { request: { start: VehicleState; repairIds: string[] }; answer: { ok: true; value: Plan } | { ok: false; error: PlanFailure } }
+  way: { request: { start: VehicleState; goal: VehicleState }; answer: { minutes: number; steps: string[] } | null }
+  standIn: { request: { seed: number; specification: Specification; hidden: HiddenFault[]; repaired: string[]; testId: string; attempt: number }; answer: StandInReading }
+  leakDown: { request: { seed: number; specification: Specification; hidden: HiddenFault[]; repaired: string[]; clamped: 'none' | 'feed' | 'return' }; answer: GaugeSample[] }
+}
+export type RequestKind = keyof WorkerRequests
+export type RequestOf<K extends RequestKind> = WorkerRequests[K]['request']
+export type AnswerOf<K extends RequestKind> = WorkerRequests[K]['answer']
+
+export interface Envelope {
+  id: number
+  kind: RequestKind
+  request: unknown
+}
+export type Reply = { id: number; ok: true; answer: unknown } | { id: number; ok: false; problem: string } | { id: -1; stage: TableStage }

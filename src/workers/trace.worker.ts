@@ -1,0 +1,106 @@
+/**
+ * The diagnosis worker. It keeps the prediction table of the vehicle in hand: nominal values first, so
+ * that the screen is usable, then derivatives and pairs in slices between requests.
+ */
+import {
+  addPairs, chooseNext, deriveSome, explainSuspect, explainTest, nominalTable, posteriorOf, profileOf, segmentShares, suspectsOf, surprises,
+  type Complaint, type Done, type Posterior, type Table,
+} from '@/core/diagnosis'
+import { REPAIRS, TESTS, testById } from '@/core/library'
+import { plannerOf, prices, reach } from '@/core/procedure'
+import { portReturnLayout, vehicleModel, type Specification, type VehicleState } from '@/core/vehicle'
+import { serve } from './serve'
+import type { RankRequest, Ranking, Reply } from './protocol'
+
+/** Milliseconds of background work between two looks at the queue. */
+const SLICE_MS = 8
+const PAIRED_SUSPECTS = 12
+
+const planner = plannerOf()
+let held: { key: string; table: Table; derived: number } | null = null
+let growing = false
+let lastComplaint: { complaint: Complaint; done: Done[] } | null = null
+const priced = new Map<string, { tests: Record<string, number | null>; repairs: Record<string, number | null> }>()
+
+function tableFor(specification: Specification): Table {
+  const key = JSON.stringify(specification)
+  if (held?.key === key) return held.table
+  const model = vehicleModel(portReturnLayout, specification)
+  if (!model.ok) throw new Error(`The layout does not solve: ${model.error.problem} at ${model.error.at}`)
+  held = { key, table: nominalTable(model.value), derived: 0 }
+  if (!growing) grow()
+  return held.table
+}
+
+/** Works on the table a slice at a time; requests come between slices. */
+function grow() {
+  growing = true
+  setTimeout(() => {
+    if (!held) return
+    const until = performance.now() + SLICE_MS
+    if (held.table.stage === 'nominal') {
+      held.derived = deriveSome(held.table, held.derived, () => performance.now() > until)
+      if (held.derived >= held.table.predicted.length) announce('derivatives')
+      return grow()
+    }
+    if (held.table.stage === 'derivatives' && lastComplaint) {
+      const { table } = held
+      const first = posteriorOf(table, lastComplaint.complaint, [], lastComplaint.done)
+      const likeliest = [...first.classWeights.keys()].filter((at) => table.classes[at]!.faults.length === 1).sort((one, other) => first.classWeights[other]! - first.classWeights[one]!)
+      addPairs(table, likeliest.slice(0, PAIRED_SUSPECTS))
+      announce('pairs')
+    }
+    growing = held.table.stage !== 'pairs' && lastComplaint !== null
+    if (growing) grow()
+  }, 0)
+}
+
+const announce = (stage: Ranking['stage']) => postMessage({ id: -1, stage } satisfies Reply)
+
+function pricesIn(state: VehicleState) {
+  const key = JSON.stringify(state)
+  const known = priced.get(key)
+  if (known) return known
+  const found = prices(planner, state, [...TESTS.map((test) => test.needs), ...REPAIRS.map((repair) => repair.needs)])
+  const entry = {
+    tests: Object.fromEntries(TESTS.map((test, at) => [test.id, found[at]!])),
+    repairs: Object.fromEntries(REPAIRS.map((repair, at) => [repair.id, found[TESTS.length + at] === null ? null : repair.minutes + 2 * found[TESTS.length + at]!])),
+  }
+  if (priced.size > 40) priced.clear()
+  priced.set(key, entry)
+  return entry
+}
+
+function posteriorFor(request: RankRequest): Posterior {
+  lastComplaint = { complaint: request.complaint, done: request.done }
+  const table = tableFor(request.specification)
+  if (!growing && table.stage !== 'pairs') grow()
+  return posteriorOf(table, request.complaint, request.evidence, request.done)
+}
+
+function rank(request: RankRequest): Ranking {
+  const at = performance.now()
+  const posterior = posteriorFor(request)
+  const cost = pricesIn(request.state)
+  const choice = chooseNext(posterior, { workshop: request.workshop, reachMinutes: cost.tests, repairMinutes: cost.repairs, engineRuns: request.engineRuns, skipped: request.skipped })
+  const ranked = choice.candidates.find((candidate) => candidate.why === 'ranked')?.testId ?? null
+  const shown = request.testId ?? (choice.verdict.kind === 'test' || choice.verdict.kind === 'confirm' ? choice.verdict.testId : ranked)
+  const way = shown ? reach(planner, request.state, testById(shown).needs) : null
+  return {
+    stage: posterior.table.stage,
+    suspects: suspectsOf(posterior),
+    segments: segmentShares(posterior, posteriorOf(posterior.table, request.complaint, [], request.done)),
+    choice,
+    profile: profileOf(posterior),
+    surprises: surprises(posterior),
+    shownTest: shown ? explainTest(posterior, shown) : null,
+    way: way?.steps.map(({ operation }) => ({ operationId: operation.id, title: operation.title, minutes: operation.minutes })) ?? null,
+    milliseconds: performance.now() - at,
+  }
+}
+
+serve({
+  rank,
+  preview: (request) => ({ suspects: suspectsOf(posteriorFor(request)) }),
+  whySuspect: (request) => explainSuspect(posteriorFor(request), request.repairId, request.complaint, request.done),
+})
