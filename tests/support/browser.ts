@@ -2,7 +2,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { Builder, type WebDriver } from 'selenium-webdriver'
+import { Builder, By, until, type WebDriver } from 'selenium-webdriver'
 import chrome from 'selenium-webdriver/chrome.js'
 import { startServer } from '../../scripts/serve.mjs'
 
@@ -14,7 +14,10 @@ const FLAGS = [
 export interface Session {
   driver: WebDriver
   go(path: string): Promise<void>
+  /** Clicks the first shown button or link whose text begins so. */
+  click(text: string): Promise<void>
   /** Errors that the page logged since the last call. */
+  problems(): Promise<string[]>
   close(): Promise<void>
 }
 
@@ -36,6 +39,12 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
   return {
     driver,
     go: (path) => driver.get(address.replace(/\/$/, '') + path),
+    click: async (text) => {
+      const target = await driver.wait(until.elementLocated(By.xpath(`//*[self::button or self::a][starts-with(normalize-space(.), ${JSON.stringify(text)})]`)), 15_000, `no button "${text}"`)
+      await driver.executeScript('arguments[0].scrollIntoView({block: "center"})', target)
+      await target.click()
+    },
+    problems: async () => (await driver.manage().logs().get('browser')).filter((entry) => entry.level.name_ === 'SEVERE').map((entry) => entry.message),
     close: async () => {
       await driver.quit().catch(() => undefined)
       child.kill('SIGTERM')

@@ -8,7 +8,7 @@ import { REPAIRS, testById, type Test } from '../library'
 import type { Station } from '../vehicle'
 import { suspectsOf, type Suspect } from './choose'
 import type { Complaint } from './hypotheses'
-import { NO_BELIEF, outcomeChance, posteriorOf, predictiveOf, readingDensity, readingSigma, showsNow, type Done, type Evidence, type Posterior } from './posterior'
+import { NO_BELIEF, outcomeChance, posteriorOf, predictiveOf, readingDensity, readingSigma, showsNow, type Done, type Posterior } from './posterior'
 import type { Table } from './table'
 
 export interface Share {

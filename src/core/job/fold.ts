@@ -29,7 +29,7 @@ export interface WorkInHand {
   start: VehicleState
   madeAt: number
   /** Steps done, by place in the plan. */
-  done: Map<number, { at: number; entered: number | null; torqueNm: number | null; byFeel: boolean }>
+  done: Map<number, { eventId: string; at: number; entered: number | null; torqueNm: number | null; byFeel: boolean }>
   /** Ticked parts of a step, "step.part". */
   ticks: Set<string>
   checks: Map<string, 'good' | 'bad'>
@@ -174,7 +174,7 @@ function work(job: JobView, event: Extract<JobEvent, { kind: 'substep-ticked' | 
     else job.work.ticks.delete(key)
   } else if (event.kind === 'check-done') job.work.checks.set(event.body.checkId, event.body.outcome)
   else {
-    job.work.done.set(event.body.step, { at: event.at, entered: event.body.entered, torqueNm: event.body.torqueNm, byFeel: event.body.byFeel })
+    job.work.done.set(event.body.step, { eventId: event.id, at: event.at, entered: event.body.entered, torqueNm: event.body.torqueNm, byFeel: event.body.byFeel })
     job.state = { ...job.state, ...(event.body.sets as VehicleState) }
     if (event.body.operationId.startsWith('repair:')) job.finishedRepairs.push(event.body.operationId.slice('repair:'.length))
   }

@@ -1,0 +1,7 @@
+import { ensureBrowser, ensurePackages, orExit, runPackage } from './setup.mjs'
+import { ensureBuild } from './serve.mjs'
+
+orExit(ensurePackages)
+orExit(ensureBrowser)
+if (ensureBuild() !== 0) process.exit(1)
+process.exit(runPackage('tsx', ['tests/support/shot.ts', ...process.argv.slice(2)]))

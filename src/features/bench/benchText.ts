@@ -1,0 +1,20 @@
+import type { LeakDown, LeakDownProblem } from '@/core/bench'
+
+export type Clamp = 'none' | 'feed' | 'return'
+export const CLAMPS: { id: Clamp; label: string }[] = [
+  { id: 'none', label: 'Nothing clamped' },
+  { id: 'feed', label: 'Feed' },
+  { id: 'return', label: 'Return' },
+]
+export const testOf = (clamp: Clamp): string => ({ none: 'T32', feed: 'T33', return: 'T34' })[clamp]
+
+const TITLES: Record<LeakDown['verdict'], string> = { holds: 'It holds.', leaks: 'It leaks.', inconclusive: 'Too close to say.', 'says-little': 'It says little.' }
+
+export function verdictText(leak: LeakDown): { title: string; detail: string } {
+  const law = leak.law === 'laminar' ? 'falls as a seat leaks' : 'falls as through a hole'
+  const left = `${Math.round(100 * leak.leftFraction)} ± ${Math.max(1, Math.round(200 * leak.leftSd))} % left after 5 min, 75 % wanted`
+  return { title: TITLES[leak.verdict], detail: `${Math.round(leak.startKPa - leak.endKPa)} kPa lost in ${leak.minutes.toFixed(0)} min: ${left}. It ${law}; the fit lies within ± ${leak.residualKPa.toFixed(1)} kPa.` }
+}
+
+export const problemText = (problem: LeakDownProblem): string =>
+  problem.kind === 'too-short' ? `Only ${problem.seconds} s recorded. One minute at least, five are better.` : `It starts at ${Math.round(problem.startKPa)} kPa. Build pressure first: key on three times.`

@@ -1,0 +1,104 @@
+'use client'
+import { useRouter } from 'next/navigation'
+import { useMemo, useState } from 'react'
+import { RAISERS, SYMPTOMS, type RaiserId, type SymptomId } from '@/core/library'
+import type { Complaint as ComplaintData } from '@/core/diagnosis'
+import { Button } from '@/ui/Button'
+import { ChoiceGroup, ManyChoices } from '@/ui/ChoiceGroup'
+import { HatchDefs } from '@/ui/marks'
+import { Notice } from '@/ui/Notice'
+import { StateStrip } from '../frame/StateStrip'
+import { SuspectList } from '../frame/SuspectList'
+import type { JobInHand } from '../frame/useJob'
+import { rankRequestOf, useRanking } from '../frame/useRanking'
+import { stageHref } from '../frame/words'
+
+const CONDITIONS = ['Cold', 'Hot', 'Climbing', 'Low tank', 'After standing', 'After filling', 'In rain']
+const NOW = [
+  { id: 'yes', label: 'Fails now' },
+  { id: 'no', label: 'Not now' },
+  { id: 'unknown', label: 'Cannot say' },
+]
+
+export function Complaint({ hand }: { hand: JobInHand }) {
+  const { job } = hand
+  const noted = job.noted
+  const [symptoms, setSymptoms] = useState<SymptomId[]>(job.complaint.symptoms)
+  const [raisers, setRaisers] = useState<RaiserId[]>(job.complaint.raisers)
+  const [failingNow, setFailingNow] = useState<ComplaintData['failingNow']>(noted ? job.complaint.failingNow : 'yes')
+  const [conditions, setConditions] = useState<string[]>(noted?.conditions ?? [])
+  const [more, setMore] = useState({ words: noted?.words || job.words, lastFill: noted?.lastFill ?? '', lamps: noted?.lamps ?? '', history: noted?.history ?? '' })
+  const router = useRouter()
+  const draft = useMemo(() => ({ symptoms, raisers, failingNow }), [symptoms, raisers, failingNow])
+  const request = useMemo(() => (symptoms.length > 0 ? rankRequestOf(hand, draft) : null), [hand, draft, symptoms])
+  const ranking = useRanking(request)
+  const danger = symptoms.includes('smell') || symptoms.includes('leak')
+
+  const keep = async () => {
+    const words = more.words || SYMPTOMS.find((symptom) => symptom.id === symptoms[0])?.says || ''
+    const kept = await hand.add({ kind: 'complaint-noted', body: { symptoms, raisers, failingNow, conditions, ...more, words } })
+    if (kept) router.push(stageHref('trace', job.id))
+  }
+  return (
+    <>
+      {danger && <DangerBand />}
+      <main className="grid flex-1 grid-cols-[852px_356px] gap-6 px-6 py-4">
+        <section className="space-y-4" aria-label="What the driver says">
+          <h1 className="text-title">What does the driver say?</h1>
+          <ManyChoices label="Symptoms" columns={3} options={SYMPTOMS.map((symptom) => ({ id: symptom.id, label: symptom.says }))} value={symptoms} onChange={(ids) => setSymptoms(ids as SymptomId[])} />
+          <div className="grid grid-cols-[300px_1fr] items-center gap-4">
+            <span className="text-main font-semibold">Is it failing now?</span>
+            <ChoiceGroup label="Is it failing now?" options={NOW} value={failingNow} onChange={(id) => setFailingNow(id as ComplaintData['failingNow'])} />
+          </div>
+          <h2 className="pt-1 text-step">What raises a suspicion</h2>
+          <ManyChoices label="History" columns={3} options={Object.entries(RAISERS).map(([id, raiser]) => ({ id, label: raiser.label }))} value={raisers} onChange={(ids) => setRaisers(ids as RaiserId[])} />
+          <details className="border-t border-rule pt-2" open={Boolean(noted)}>
+            <summary className="min-h-[44px] cursor-pointer py-2 text-main font-semibold">More, if there is time: when, last fill, lamps, own words</summary>
+            <div className="space-y-3 pb-2">
+              <ManyChoices label="When" columns={3} options={CONDITIONS.map((name) => ({ id: name, label: name }))} value={conditions} onChange={setConditions} />
+              <div className="grid grid-cols-2 gap-3">
+                <Line label="In the driver’s own words" value={more.words} onChange={(words) => setMore({ ...more, words })} />
+                <Line label="What was filled last, and where" value={more.lastFill} onChange={(lastFill) => setMore({ ...more, lastFill })} />
+                <Line label="Warning lamps and codes" value={more.lamps} onChange={(lamps) => setMore({ ...more, lamps })} />
+                <Line label="Work done lately" value={more.history} onChange={(history) => setMore({ ...more, history })} />
+              </div>
+            </div>
+          </details>
+        </section>
+        <aside className="flex flex-col" aria-label="First ranking">
+          <svg width="0" height="0" className="absolute"><HatchDefs /></svg>
+          <h2 className="pb-2 font-instrument text-second font-normal text-ink-2">{symptoms.length === 0 ? 'First ranking' : `Suspects from the complaint alone${ranking.status === 'working' ? ', working' : ''}`}</h2>
+          {symptoms.length === 0 ? <Notice title="Nothing said yet.">Touch what the driver says. The first suspects appear here.</Notice> : ranking.last ? <SuspectList suspects={ranking.last.suspects} most={6} /> : <Notice kind="working" title="Solving this vehicle." />}
+          {ranking.status === 'failed' && <Notice title="The ranking stopped.">{ranking.problem}. The complaint can be noted all the same.</Notice>}
+          <div className="mt-auto pt-4">
+            <Button variant={symptoms.length > 0 ? 'act' : 'held'} tall className="w-full" disabled={symptoms.length === 0} onClick={() => void keep()}>
+              {symptoms.length === 0 ? 'One symptom at least' : danger ? 'Note it. Trace without starting it' : 'Note it and trace'}
+            </Button>
+          </div>
+        </aside>
+      </main>
+      <StateStrip hand={hand} message={danger ? 'Do not start it. Find the leak first.' : 'Set what you have seen. The rest follows from readings.'} danger={danger} />
+    </>
+  )
+}
+
+function Line({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
+  return (
+    <label className="text-second text-ink-2">
+      {label}
+      <input value={value} onChange={(event) => onChange(event.target.value)} className="mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-sheet px-3 text-main text-ink" />
+    </label>
+  )
+}
+
+/** Speaks before any ranking. */
+function DangerBand() {
+  return (
+    <section role="alert" className="grid grid-cols-[240px_1fr_1fr_1fr] items-center gap-6 border-b-2 border-l-[12px] border-danger bg-danger-wash px-4 py-3 text-main">
+      <h2 className="text-step text-danger">Do not start it</h2>
+      <p>It stays outside, away from pits and drains. Key out, nobody smokes.</p>
+      <p>Gas meter at the floor and at the tank: stop at 10 % LEL, leave at 20 %.</p>
+      <p>Leak not found: it stays outside, battery off if that can be done clear of the fuel.</p>
+    </section>
+  )
+}

@@ -1,0 +1,63 @@
+'use client'
+import { STATE_VARIABLES, type Variable, type VehicleState } from '@/core/vehicle'
+import type { JobInHand } from './useJob'
+import { variableWord } from './words'
+
+const SHOWN: Variable[] = ['battery', 'line', 'height', 'hatch', 'plug', 'gauge']
+
+interface Props {
+  hand: JobInHand
+  /** State that the act on the screen needs; what differs is drawn as a conflict. */
+  needs?: VehicleState
+  message: string
+  danger?: boolean
+}
+
+/** The state of the vehicle in words, the true one inverted. A touch asserts the other; what the act needs and is not so stands out. */
+export function StateStrip({ hand, needs = {}, message, danger = false }: Props) {
+  const { job } = hand
+  return (
+    <section aria-label="Vehicle state" id="vehicle-state" tabIndex={-1} className="flex h-[60px] items-stretch border-t border-rule">
+      <div className="flex w-[104px] shrink-0 items-center pl-6 pr-2 text-tick leading-tight text-ink-2">Vehicle state now</div>
+      {SHOWN.map((variable) => (
+        <Toggle key={variable} variable={variable} value={job.state[variable]} conflict={needs[variable] !== undefined && needs[variable] !== job.state[variable]} onAssert={(value) => hand.add({ kind: 'state-asserted', body: { changes: { [variable]: value }, why: 'seen' } })} />
+      ))}
+      <div className="flex items-center border-l border-rule-2 px-3 leading-tight">
+        <span>
+          <span className="block text-tick text-ink-2">Tank</span>
+          <span className="text-second font-semibold">{job.litres === null ? 'not dipped' : `${job.litres} L`}</span>
+        </span>
+      </div>
+      <p aria-live="polite" className={`flex flex-1 min-w-[150px] items-center justify-end border-l border-rule-2 pl-3 pr-6 text-right text-tick leading-[19px] ${danger ? 'font-semibold text-danger' : 'text-ink-2'}`}>
+        {message}
+      </p>
+    </section>
+  )
+}
+
+function Toggle({ variable, value, conflict, onAssert }: { variable: Variable; value: string | undefined; conflict: boolean; onAssert: (value: string) => void }) {
+  const values: readonly string[] = STATE_VARIABLES[variable]
+  const unknown = value === undefined
+  const mark = conflict || unknown
+  return (
+    <div role="group" aria-label={variableWord(variable)} className={`flex flex-col justify-center border-l border-rule-2 px-3 ${mark ? 'bg-danger-wash' : ''}`}>
+      <span className="text-tick leading-5 text-ink-2">{variableWord(variable)}</span>
+      <span className="flex">
+        {values.map((option) => (
+          <button
+            key={option}
+            type="button"
+            aria-pressed={option === value}
+            onClick={() => option !== value && onAssert(option)}
+            className="-mb-2 -mt-3 flex min-h-[44px] items-center text-second"
+          >
+            <span className={`whitespace-nowrap px-1.5 ${option === value ? `font-semibold ${conflict ? 'bg-danger text-on-danger' : 'bg-ink text-ground'}` : 'text-ink-2'}`}>
+              {option}
+              {unknown ? '?' : ''}
+            </span>
+          </button>
+        ))}
+      </span>
+    </div>
+  )
+}

@@ -1,0 +1,62 @@
+'use client'
+import { useCallback, useEffect, useState } from 'react'
+import { append, exportJob, loadLog, loadVehicle, onStoreChange, undo, type StoreProblem } from '@/data/store'
+import { foldJob, type JobView, type VehicleRecord } from '@/core/job'
+import type { BodyOf, EventKind } from '@/core/records'
+
+export type Addition = { [K in EventKind]: { kind: K; body: BodyOf<K> } }[EventKind]
+
+export interface JobInHand {
+  job: JobView
+  vehicle: VehicleRecord
+  /** Appends events; a failed write is shown by the frame and loses nothing. */
+  add: (...additions: Addition[]) => Promise<boolean>
+  undo: (eventId: string, reason: string) => Promise<void>
+}
+export type JobLoad = { status: 'loading' } | { status: 'absent'; problem: StoreProblem } | { status: 'ready'; hand: JobInHand; saveProblem: string | null }
+
+const WHO = 'stop-start-by'
+/** Who works at this tablet; the record carries the name. */
+export const whoWorks = (): string => (typeof localStorage === 'undefined' ? '' : (localStorage.getItem(WHO) ?? 'This bench'))
+export const setWhoWorks = (name: string) => localStorage.setItem(WHO, name)
+
+export function useJob(jobId: string | null): JobLoad {
+  const [load, setLoad] = useState<JobLoad>({ status: 'loading' })
+  const [saveProblem, setSaveProblem] = useState<string | null>(null)
+
+  const read = useCallback(async () => {
+    if (!jobId) return setLoad({ status: 'absent', problem: { kind: 'not-found', what: 'a job: none is named in the address' } })
+    const log = await loadLog(jobId)
+    if (!log.ok) return setLoad({ status: 'absent', problem: log.error })
+    const job = foldJob(jobId, log.value)
+    const vehicle = await loadVehicle(job.vehicleId)
+    if (!vehicle.ok) return setLoad({ status: 'absent', problem: vehicle.error })
+    const add = async (...additions: Addition[]) => {
+      const outcome = await append(jobId, additions as { kind: EventKind; body: BodyOf<EventKind> }[], whoWorks())
+      setSaveProblem(outcome.ok || outcome.error.kind !== 'not-written' ? null : outcome.error.reason)
+      return outcome.ok
+    }
+    setLoad({ status: 'ready', saveProblem: null, hand: { job, vehicle: vehicle.value, add, undo: async (eventId, reason) => void (await undo(jobId, eventId, reason, whoWorks())) } })
+  }, [jobId])
+
+  useEffect(() => {
+    // The store is outside React: read it once and after each change.
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    void read()
+    return onStoreChange(() => void read())
+  }, [read])
+
+  return load.status === 'ready' ? { ...load, saveProblem } : load
+}
+
+/** Offers a job as a file. */
+export async function saveJobFile(jobId: string, name: string): Promise<StoreProblem | null> {
+  const content = await exportJob(jobId)
+  if (!content.ok) return content.error
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([content.value], { type: 'application/json' }))
+  link.download = `${name}.stop-start-job.json`
+  link.click()
+  URL.revokeObjectURL(link.href)
+  return null
+}

@@ -1,0 +1,37 @@
+'use client'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { TYPICAL_WORKSHOP, type Complaint } from '@/core/diagnosis'
+import { ask, onTableStage } from '@/workers/client'
+import type { RankRequest, Ranking } from '@/workers/protocol'
+import type { JobInHand } from './useJob'
+
+export type RankingView = { status: 'working'; last: Ranking | null } | { status: 'ready'; last: Ranking } | { status: 'failed'; last: Ranking | null; problem: string }
+
+/** The request that a job amounts to; `complaint` may be a draft that is not noted yet. */
+export function rankRequestOf(hand: JobInHand, complaint: Complaint = hand.job.complaint, testId: string | null = null): RankRequest {
+  const { job, vehicle } = hand
+  return {
+    specification: vehicle.specification, complaint, evidence: job.evidence, done: job.done, state: job.state, testId,
+    engineRuns: complaint.symptoms.length > 0 && !complaint.symptoms.includes('cranksNoStart'), skipped: job.skipped, workshop: TYPICAL_WORKSHOP,
+  }
+}
+
+/** Ranks in the worker; the last answer stays until the next is there; a stale one is dropped. */
+export function useRanking(request: RankRequest | null): RankingView {
+  const [view, setView] = useState<RankingView>({ status: 'working', last: null })
+  const [round, setRound] = useState(0)
+  const generation = useRef(0)
+  const key = useMemo(() => JSON.stringify(request), [request])
+  useEffect(() => onTableStage(() => setRound((n) => n + 1)), [])
+  useEffect(() => {
+    if (key === 'null') return
+    const mine = (generation.current += 1)
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    setView((view) => ({ status: 'working', last: view.last }))
+    void ask('rank', JSON.parse(key) as RankRequest).then((answer) => {
+      if (mine !== generation.current) return
+      setView((view) => (answer.ok ? { status: 'ready', last: answer.value } : { status: 'failed', last: view.last, problem: answer.problem }))
+    })
+  }, [key, round])
+  return view
+}

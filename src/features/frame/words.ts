@@ -1,0 +1,48 @@
+/** Words that several screens share. */
+import { fromSi, type UnitName } from '@/core/shared'
+import { testById, type Test } from '@/core/library'
+import { STAGES, type JobView, type Stage } from '@/core/job'
+import type { Variable, VehicleState } from '@/core/vehicle'
+
+export const STAGE_NAMES: Record<Stage, string> = { complaint: 'Complaint', trace: 'Trace', bench: 'Bench', plan: 'Plan', work: 'Work', prove: 'Prove', record: 'Record' }
+export const stageHref = (stage: Stage, jobId: string) => `/job/${stage}?id=${encodeURIComponent(jobId)}`
+export { STAGES }
+
+export const percent = (share: number): string => `${Math.round(100 * Math.min(share, 0.99))}`
+/** At least one per cent is said, never "0 %" for what nobody has read. */
+export const percentText = (share: number): string => (share < 0.005 ? 'under 1 %' : `${percent(share)} %`)
+export const minutesText = (minutes: number): string => (minutes < 1 ? '1 min' : minutes < 90 ? `${Math.round(minutes)} min` : `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')}`)
+export const clockText = (at: number): string => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+
+const UNIT_TEXT: Partial<Record<UnitName, string>> = { ohm: 'Ω', mohm: 'mΩ' }
+export const unitText = (unit: UnitName): string => UNIT_TEXT[unit] ?? unit
+export const siText = (si: number, unit: UnitName, digits: number): string => `${fromSi(si, unit).toFixed(digits).replace('-', '−')} ${unitText(unit)}`
+
+const VALUE_WORDS: Partial<Record<Variable, string>> = {
+  battery: 'Battery', ignition: 'Key', line: 'Line', pumpCircuit: 'Pump circuit', area: 'Area', vapour: 'Vapour', tankVapour: 'Filler cap', fuelLevel: 'Fuel level', seat: 'Rear bench', hatch: 'Hatch',
+  moduleTop: 'Module top', moduleHoses: 'Module hoses', ring: 'Lock ring', module: 'Module', height: 'Vehicle', filterJoint: 'Filter joints', stepTrim: 'Step trim', plug: 'Plug X7', gauge: 'Gauge', exhaust: 'Exhaust', leakCheck: 'Leak check',
+}
+export const variableWord = (variable: Variable): string => VALUE_WORDS[variable] ?? variable
+export const stateWords = (state: VehicleState): string => (Object.entries(state) as [Variable, string][]).map(([variable, value]) => `${variableWord(variable).toLowerCase()} ${value}`).join(', ')
+
+/** Small line under each stage: what it yielded. */
+export function stageYield(stage: Stage, job: JobView): string {
+  switch (stage) {
+    case 'complaint': return job.noted ? `taken ${clockText(job.openedAt)}` : ''
+    case 'trace': return job.evidence.length > 0 ? `${job.evidence.length} ${job.evidence.length === 1 ? 'entry' : 'entries'}` : ''
+    case 'bench': return job.captures.length > 0 ? `${job.captures.length} kept` : ''
+    case 'plan': return job.work ? `made ${clockText(job.work.madeAt)}` : ''
+    case 'work': return job.work && job.work.done.size > 0 ? `${job.work.done.size} done` : ''
+    case 'prove': return job.proofs.length + job.proofNotes.size > 0 ? `${job.proofs.length + job.proofNotes.size} shown` : ''
+    case 'record': return job.signed ? `signed ${clockText(job.signed.at)}` : ''
+  }
+}
+
+export const shortOf = (testId: string): string => {
+  try {
+    return testById(testId).short
+  } catch {
+    return testId
+  }
+}
+export const digitsOf = (test: Test): number => (test.reading.kind === 'number' ? Math.max(0, -Math.floor(Math.log10(test.reading.step) + 1e-9)) : 0)

@@ -1,0 +1,151 @@
+'use client'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import { PROOF_ITEMS, proofTests, readingText, unproven, type ProofItem, type Reading } from '@/core/job'
+import { needsRunningEngine, repairById, testById, type Test } from '@/core/library'
+import { ask } from '@/workers/client'
+import { Button } from '@/ui/Button'
+import { ChoiceGroup } from '@/ui/ChoiceGroup'
+import { Notice } from '@/ui/Notice'
+import { StateStrip } from '../frame/StateStrip'
+import { setWhoWorks, whoWorks, type JobInHand } from '../frame/useJob'
+import { useSoundBands } from '../frame/useSoundBands'
+import { stageHref, unitText } from '../frame/words'
+
+const ITEMS: Record<ProofItem, { title: string; how: string }> = {
+  primes: { title: 'It primes', how: 'Key on: the pump runs 1 to 3 s and pressure stands' },
+  dry: { title: 'Every joint that was parted is dry', how: 'Paper on a stick, pump running, and again after 5 min' },
+  starts: { title: 'It starts', how: 'Cold and, where it failed so, warm' },
+  complaintGone: { title: 'The complaint is gone', how: 'Under the condition in which it came' },
+}
+
+export function Prove({ hand }: { hand: JobInHand }) {
+  const { job } = hand
+  const router = useRouter()
+  const [note, setNote] = useState('')
+  const [by, setBy] = useState(() => whoWorks())
+  const tests = proofTests(job)
+  const bands = useSoundBands(hand, tests.map((entry) => entry.testId))
+  const missing = unproven(job)
+  const remains = job.proofNotes.get('complaintGone') === 'no'
+  const sign = async () => {
+    setWhoWorks(by)
+    if (await hand.add({ kind: 'job-signed', body: { unproven: missing, note } })) router.push(stageHref('record', job.id))
+  }
+  const again = async () => {
+    if (await hand.add({ kind: 'complaint-remains', body: { words: note } })) router.push(stageHref('trace', job.id))
+  }
+  return (
+    <>
+      <main className="grid flex-1 grid-cols-[1fr_372px] gap-6 px-6 py-3">
+        <section aria-label="Readings before and after">
+          <h1 className="text-title">The same readings, before and after</h1>
+          <table className="mt-2 w-full text-main">
+            <thead className="text-left text-second text-ink-2"><tr><th className="font-normal">Reading</th><th className="font-normal">Sound</th><th className="text-right font-normal">Before</th><th className="w-[250px] pl-6 font-normal">After</th></tr></thead>
+            <tbody>{tests.map((entry) => <ProofRow key={`${entry.testId} ${entry.after?.readingId ?? ''}`} hand={hand} test={testById(entry.testId)} before={entry.before} after={entry.after} band={bands[entry.testId] ?? null} />)}</tbody>
+          </table>
+          <Shown hand={hand} />
+        </section>
+        <aside className="flex flex-col gap-3 border-l border-rule pl-6" aria-label="Signature">
+          {(job.work?.repairIds ?? []).map((repairId) => (
+            <div key={repairId} data-judge={repairId}>
+              <p className="pb-1 text-main font-semibold">Was the old part bad? {repairById(repairId).part}</p>
+              <ChoiceGroup label={`Was the old ${repairById(repairId).part} bad?`} options={[{ id: 'yes', label: 'Bad' }, { id: 'no', label: 'Good' }, { id: 'unknown', label: 'Cannot say' }]} value={job.done.find((entry) => entry.repairId === repairId)?.partWasBad ?? null} onChange={(answer) => void hand.add({ kind: 'part-judged', body: { repairId, partWasBad: answer as 'yes' | 'no' | 'unknown' } })} />
+            </div>
+          ))}
+          <div className="border-t-2 border-ink pt-2">
+            <h2 className="text-step">{missing.length === 0 ? 'All is proven.' : 'Not proven'}</h2>
+            <ul className="text-second leading-[23px]">{missing.map((line) => <li key={line} className="flex gap-2"><span aria-hidden="true">–</span>{line}</li>)}</ul>
+          </div>
+          <label className="text-second text-ink-2">Note for the next person<textarea value={note} onChange={(event) => setNote(event.target.value)} rows={2} className="mt-1 block w-full border-2 border-ink-3 bg-sheet px-2 py-1 text-main text-ink" /></label>
+          <label className="text-second text-ink-2">Signed by<input value={by} onChange={(event) => setBy(event.target.value)} className="mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-sheet px-2 text-main text-ink" /></label>
+          {remains ? (
+            <>
+              <Notice title="The complaint remains.">The trace goes on with fresh readings. State, access and what was done stay.</Notice>
+              <Button variant="act" tall onClick={() => void again()}>Trace on</Button>
+            </>
+          ) : (
+            <Button variant={by.trim() ? 'act' : 'held'} tall disabled={!by.trim() || job.signed !== null} data-act="sign" onClick={() => void sign()}>{job.signed ? 'Signed' : missing.length === 0 ? 'Sign' : `Sign with ${missing.length} not proven`}</Button>
+          )}
+        </aside>
+      </main>
+      <StateStrip hand={hand} message="Read after the repair as before it: same place, same condition." />
+    </>
+  )
+}
+
+/** What has to be seen, not measured. */
+function Shown({ hand }: { hand: JobInHand }) {
+  const { job } = hand
+  return (
+      <div className="mt-3 grid grid-cols-2 gap-x-6 gap-y-2">
+        {PROOF_ITEMS.map((item) => (
+          <div key={item} className="border-t border-rule-2 pt-1" data-proof={item}>
+            <p className="text-main leading-tight"><span className="font-semibold">{ITEMS[item].title}.</span> <span className="text-second text-ink-2">{ITEMS[item].how}.</span></p>
+            <ChoiceGroup label={ITEMS[item].title} options={[{ id: 'yes', label: 'Seen' }, { id: 'no', label: 'No' }]} value={job.proofNotes.get(item) ?? null} onChange={(outcome) => void hand.add({ kind: 'proof-noted', body: { item, outcome: outcome as 'yes' | 'no' } })} />
+          </div>
+        ))}
+      </div>
+  )
+}
+
+interface RowProps {
+  hand: JobInHand
+  test: Test
+  before: Reading | null
+  after: Reading | null
+  band: { low: number; high: number } | null
+}
+
+function ProofRow({ hand, test, before, after, band }: RowProps) {
+  const [typed, setTyped] = useState('')
+  const unit = test.reading.kind === 'number' ? test.reading.unit : null
+  const keep = (value: Reading['value'], source: 'vehicle' | 'stand-in') =>
+    void hand.add(
+      { kind: 'state-asserted', body: { changes: needsRunningEngine(test) ? {} : { ...test.needs }, why: 'implied' } },
+      { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId: test.id, value, scene: test.scene, instrument: test.instrument, faultPresent: 'no', source, phase: 'proof' } },
+    )
+  const standIn = async () => {
+    const { truth, specification } = hand.vehicle
+    if (!truth) return
+    const answer = await ask('standIn', { ...truth, specification, repaired: hand.job.finishedRepairs, testId: test.id, attempt: 7 })
+    if (answer.ok) keep(answer.value, 'stand-in')
+  }
+  const number = typed.trim() === '' ? null : Number(typed.replace(',', '.'))
+  const inside = after?.value.kind === 'number' && band ? after.value.entered.value >= band.low && after.value.entered.value <= band.high : null
+  return (
+    <tr className="border-t border-rule-2" data-proof-test={test.id}>
+      <td className="py-1 pr-3 font-semibold">{test.short}</td>
+      <td className="whitespace-nowrap pr-3 text-second text-ink-2">{band && unit ? `${trim(band.low)} to ${trim(band.high)} ${unitText(unit)}` : ''}</td>
+      <td className="whitespace-nowrap text-right">{before ? <Value reading={before} /> : <span className="text-ink-2">not read</span>}</td>
+      <td className="py-1 pl-6">
+        {after ? (
+          <span><Value reading={after} /> <span className={inside === false ? 'font-semibold' : 'text-ink-2'}>{inside === null ? '' : inside ? 'sound' : 'outside'}</span></span>
+        ) : (
+          <span className="flex items-center gap-2">
+            {unit ? <input aria-label={`${test.short} after, ${unitText(unit)}`} inputMode="decimal" value={typed} onChange={(event) => setTyped(event.target.value)} onKeyDown={(event) => event.key === 'Enter' && number !== null && !Number.isNaN(number) && keep({ kind: 'number', entered: { value: number, unit } }, 'vehicle')} className="h-[44px] w-[92px] border-2 border-accent bg-sheet px-2 text-right font-semibold" /> : <ObservationSelect test={test} onPick={(outcome) => keep({ kind: 'outcome', outcome }, 'vehicle')} />}
+            {unit && number !== null && !Number.isNaN(number) && <Button onClick={() => keep({ kind: 'number', entered: { value: number, unit } }, 'vehicle')}>Pin</Button>}
+            {hand.vehicle.kind === 'simulated' && <button type="button" data-act="stand-in" onClick={() => void standIn()} className="min-h-[44px] border-2 border-dashed border-ink-3 px-2 text-second">Stand-in</button>}
+          </span>
+        )}
+      </td>
+    </tr>
+  )
+}
+
+function ObservationSelect({ test, onPick }: { test: Test; onPick: (outcome: string) => void }) {
+  if (test.reading.kind !== 'observation') return null
+  return (
+    <select aria-label={`${test.short} after`} defaultValue="" onChange={(event) => event.target.value && onPick(event.target.value)} className="h-[44px] w-[110px] border-2 border-accent bg-sheet">
+      <option value="">see</option>
+      {test.reading.outcomes.map((outcome) => <option key={outcome.id} value={outcome.id}>{outcome.label}</option>)}
+    </select>
+  )
+}
+
+const trim = (value: number) => Number(value.toPrecision(3))
+
+function Value({ reading }: { reading: Reading }) {
+  const { value, unit } = readingText(reading)
+  return <span className="font-semibold">{value}{unit && <span className="ml-1 text-second font-normal">{unitText(unit as Parameters<typeof unitText>[0])}</span>}</span>
+}

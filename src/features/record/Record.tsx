@@ -1,0 +1,97 @@
+'use client'
+import { useEffect, useState } from 'react'
+import { repairById } from '@/core/library'
+import { readingText, type JobView } from '@/core/job'
+import { listJobs } from '@/data/store'
+import { Button } from '@/ui/Button'
+import { Notice } from '@/ui/Notice'
+import { StateStrip } from '../frame/StateStrip'
+import { saveJobFile, type JobInHand } from '../frame/useJob'
+import { clockText, shortOf, unitText } from '../frame/words'
+
+export function Record({ hand }: { hand: JobInHand }) {
+  const { job, vehicle } = hand
+  const [past, setPast] = useState<JobView[]>([])
+  const [problem, setProblem] = useState<string | null>(null)
+  useEffect(() => {
+    void listJobs().then((listed) => setPast(listed.map((entry) => entry.job).filter((other) => other.vehicleId === vehicle.id).sort((one, other) => one.openedAt - other.openedAt)))
+  }, [vehicle.id, job.lastAt])
+  const save = async () => {
+    const refused = await saveJobFile(job.id, `unit-${job.unit}`)
+    setProblem(refused ? 'The file could not be made. The job is unchanged.' : null)
+  }
+  return (
+    <>
+      <main className="grid flex-1 grid-cols-[1fr_300px] gap-8 px-6 py-4">
+        <article aria-label="Record" className="space-y-4">
+          <header>
+            <h1 className="text-title">{job.signed ? 'Recorded' : 'Not signed yet'}: unit {job.unit}, {job.vehicleName}</h1>
+            <p className="text-main text-ink-2">{job.words}. Taken in {new Date(job.openedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })}, {clockText(job.openedAt)}.{vehicle.kind === 'simulated' ? ' Simulated vehicle: readings marked · come from stand-in instruments.' : ''}</p>
+          </header>
+          <Section title="Repaired">
+            {job.finishedRepairs.length === 0 ? <p className="text-main">Nothing was repaired.</p> : job.finishedRepairs.map((id, at) => <p key={`${id}${at}`} className="text-main"><span className="font-semibold">{repairById(id).title}.</span> Old part {({ yes: 'was bad', no: 'was good', unknown: 'not judged' })[job.done.find((entry) => entry.repairId === id)?.partWasBad ?? 'unknown']}.</p>)}
+          </Section>
+          <Section title="Readings">
+            <table className="w-full max-w-[720px] text-main"><tbody>
+              {job.readings.map((reading) => <ReadingRow key={reading.readingId} at={reading.at} name={shortOf(reading.testId)} value={text(reading)} mark={reading.source === 'stand-in'} />)}
+              {job.proofs.map((reading) => <ReadingRow key={reading.readingId} at={reading.at} name={`${shortOf(reading.testId)}, after`} value={text(reading)} mark={reading.source === 'stand-in'} />)}
+            </tbody></table>
+          </Section>
+          {job.signed && (
+            <Section title="Signature">
+              <p className="text-main">Signed by <span className="font-semibold">{job.signed.by}</span>, {clockText(job.signed.at)}. {job.signed.unproven.length === 0 ? 'Everything was proven.' : `Not proven: ${job.signed.unproven.join('; ').toLowerCase()}.`}</p>
+              {job.signed.note && <p className="text-main">{job.signed.note}</p>}
+            </Section>
+          )}
+        </article>
+        <aside className="no-print space-y-3">
+          <Button variant="act" tall className="w-full" data-act="save-file" onClick={() => void save()}>Save the job as a file</Button>
+          <Button className="w-full" onClick={() => print()}>Print</Button>
+          {problem && <Notice title={problem} />}
+          <h2 className="pt-3 text-step">This vehicle</h2>
+          <VehicleLine past={past} current={job.id} />
+          <p className="text-second text-ink-2">{vehicle.year ?? 'Year not known'}{vehicle.kilometres ? `, ${vehicle.kilometres.toLocaleString('en').replaceAll(',', ' ')} km` : ''}. {vehicle.notes}</p>
+        </aside>
+      </main>
+      <StateStrip hand={hand} message={job.signed ? 'Signed. The log stays as it is.' : 'Sign on Prove.'} />
+    </>
+  )
+}
+
+function Section({ title, children }: { title: string; children: React.ReactNode }) {
+  return (
+    <section className="border-t border-rule pt-2">
+      <h2 className="font-instrument text-second font-normal text-ink-2">{title}</h2>
+      {children}
+    </section>
+  )
+}
+
+const text = (reading: Parameters<typeof readingText>[0]) => {
+  const { value, unit } = readingText(reading)
+  return unit ? `${value} ${unitText(unit as Parameters<typeof unitText>[0])}` : value
+}
+
+function ReadingRow({ at, name, value, mark }: { at: number; name: string; value: string; mark: boolean }) {
+  return (
+    <tr className="border-t border-rule-2">
+      <td className="w-20 py-0.5 text-ink-2">{clockText(at)}</td>
+      <td>{name}{mark ? ' ·' : ''}</td>
+      <td className="text-right font-semibold">{value}</td>
+    </tr>
+  )
+}
+
+/** The vehicle as one line of time; each bead is a job. */
+function VehicleLine({ past, current }: { past: JobView[]; current: string }) {
+  return (
+    <ol className="border-l-4 border-ink pl-4">
+      {past.map((job) => (
+        <li key={job.id} className="relative pb-2 text-second leading-tight">
+          <span className={`absolute -left-[26px] top-1 h-4 w-4 rounded-full border-2 border-ink ${job.signed ? 'bg-ink' : 'bg-ground'}`} style={{ borderRadius: '50%' }} />
+          <a href={`/job/record?id=${encodeURIComponent(job.id)}`} className={`inline-block min-h-[44px] ${job.id === current ? 'font-semibold' : ''}`}>{new Date(job.openedAt).toLocaleDateString('en-GB')}<span className="block text-ink-2">{job.words || 'no complaint noted'}</span></a>
+        </li>
+      ))}
+    </ol>
+  )
+}

@@ -1,0 +1,151 @@
+'use client'
+import { useState } from 'react'
+import type { Test } from '@/core/library'
+import type { TestExplanation } from '@/core/diagnosis'
+import { Button } from '@/ui/Button'
+import { ChoiceGroup } from '@/ui/ChoiceGroup'
+import { digitsOf, unitText } from '../frame/words'
+import { bandLabel } from './traceText'
+
+interface NumberProps {
+  test: Test
+  explanation: TestExplanation
+  value: number | null
+  onChange: (value: number | null) => void
+  onPin: (value: number) => void
+  held: boolean
+  busy: boolean
+}
+
+/** Ruler with bands of meaning, needle, steppers and keypad on one value. */
+export function NumberEntry({ test, explanation, value, onChange, onPin, held }: NumberProps) {
+  if (test.reading.kind !== 'number') return null
+  const { step, unit } = test.reading
+  const digits = digitsOf(test)
+  const { low, high } = explanation.scale!
+  const middle = value ?? Number((0.5 * (low + high)).toFixed(digits))
+  const nudge = (by: number) => onChange(Number((middle + by).toFixed(digits)))
+  const keys = (event: React.KeyboardEvent<HTMLInputElement>) => {
+    const by = event.shiftKey ? 10 * step : step
+    if (event.key === 'ArrowUp') nudge(by)
+    else if (event.key === 'ArrowDown') nudge(-by)
+    else if (event.key === 'Enter' && value !== null && !held) onPin(value)
+    else if (event.key === 'Escape') event.currentTarget.blur()
+    else return
+    event.preventDefault()
+  }
+  return (
+    <>
+      <Ruler explanation={explanation} value={value} digits={digits} unit={unitText(unit)} onPick={(picked) => onChange(Number(picked.toFixed(digits)))} />
+      <div className="flex h-[60px] gap-2">
+        <button type="button" aria-label={`Less, by ${step} ${unit}`} onClick={() => nudge(-step)} className="w-16 border-2 border-ink text-entry leading-none">−</button>
+        <EntryField key={test.id} value={value} digits={digits} unit={unitText(unit)} onChange={onChange} onKeyDown={keys} label={`${test.short}, in ${unitText(unit)}`} />
+        <button type="button" aria-label={`More, by ${step} ${unit}`} onClick={() => nudge(step)} className="w-16 border-2 border-ink text-entry leading-none">+</button>
+        <Button variant={held || value === null ? 'held' : 'act'} data-act="pin" disabled={held || value === null} onClick={() => value !== null && onPin(value)} className="flex-1">
+          {held ? 'Test held' : 'Pin reading'}
+        </Button>
+      </div>
+    </>
+  )
+}
+
+function EntryField({ value, digits, unit, onChange, onKeyDown, label }: { value: number | null; digits: number; unit: string; onChange: (value: number | null) => void; onKeyDown: (event: React.KeyboardEvent<HTMLInputElement>) => void; label: string }) {
+  const [typed, setTyped] = useState<string | null>(null)
+  const shown = typed ?? (value === null ? '' : value.toFixed(digits))
+  return (
+    <span className="relative flex-[1.3]">
+      <input
+        id="entry" aria-label={label} inputMode="decimal" autoComplete="off" value={shown} placeholder="?"
+        onChange={(event) => {
+          const text = event.target.value.replace(',', '.').replace('−', '-')
+          setTyped(text)
+          const parsed = text.trim() === '' ? null : Number(text)
+          onChange(parsed === null || Number.isNaN(parsed) ? null : parsed)
+        }}
+        onBlur={() => setTyped(null)}
+        onKeyDown={(event) => {
+          if (event.key.startsWith('Arrow')) setTyped(null)
+          onKeyDown(event)
+        }}
+        className="h-full w-full border-[3px] border-accent bg-sheet pl-3 pr-[72px] text-right text-[40px] font-semibold"
+      />
+      <span className="pointer-events-none absolute right-3 top-4 text-second text-ink-2">{unit}</span>
+    </span>
+  )
+}
+
+/** Bands hold words; the one the value lies in is filled. */
+function Ruler({ explanation, value, digits, unit, onPick }: { explanation: TestExplanation; value: number | null; digits: number; unit: string; onPick: (value: number) => void }) {
+  const width = 424
+  const { low, high } = explanation.scale!
+  const x = (at: number) => (width * (at - low)) / (high - low)
+  const active = value === null ? null : explanation.bands.find((band) => value >= band.from! && value <= band.to!)
+  return (
+    <svg width={width} height="66" viewBox={`0 0 ${width} 66`} role="img" aria-label={`Ruler from ${low.toFixed(digits)} to ${high.toFixed(digits)} ${unit}`} onClick={(event) => {
+      const box = event.currentTarget.getBoundingClientRect()
+      onPick(low + ((event.clientX - box.left) / box.width) * (high - low))
+    }}>
+      {explanation.bands.map((band) => {
+        const from = x(band.from!)
+        const size = x(band.to!) - from
+        const filled = band === active
+        const lines = wrap(bandLabel(band), Math.floor((size - 8) / 6.6))
+        return (
+          <g key={band.from}>
+            <rect x={from + 1} y="1" width={Math.max(size - 2, 1)} height="42" fill={filled ? 'var(--accent)' : 'var(--sheet)'} stroke="var(--ink-3)" strokeWidth="1.5" />
+            {lines.map((line, k) => <text key={k} x={from + size / 2} y={lines.length === 1 ? 27 : 18 + 17 * k} textAnchor="middle" fontSize="17" fontFamily="var(--font-track)" fill={filled ? 'var(--on-accent)' : 'var(--ink)'}>{line}</text>)}
+          </g>
+        )
+      })}
+      {ticksOf(low, high).map((tick) => (
+        <g key={tick}>
+          <line x1={x(tick)} x2={x(tick)} y1="44" y2="50" stroke="var(--ink-2)" strokeWidth="1.5" />
+          <text x={Math.min(width - 14, Math.max(14, x(tick)))} y="64" textAnchor="middle" fontSize="16" fill="var(--ink-2)">{Number(tick.toFixed(3))}</text>
+        </g>
+      ))}
+      {value !== null && value >= low && value <= high && <path d={`M${x(value)} 40l9 14h-18z`} fill="var(--accent)" stroke="var(--sheet)" strokeWidth="1.5" />}
+    </svg>
+  )
+}
+
+/** At most two lines that fit; a band too narrow for words stays blank, its meaning is below. */
+function wrap(text: string, letters: number): string[] {
+  if (letters < 5) return []
+  const lines: string[] = []
+  for (const word of text.split(' ')) {
+    const last = lines.at(-1)
+    if (last !== undefined && last.length + word.length + 1 <= letters) lines[lines.length - 1] = `${last} ${word}`
+    else lines.push(word)
+  }
+  return lines.every((line) => line.length <= letters) ? lines.slice(0, 2) : []
+}
+
+function ticksOf(low: number, high: number): number[] {
+  const rough = (high - low) / 5
+  const power = 10 ** Math.floor(Math.log10(rough))
+  const step = [1, 2, 5, 10].map((factor) => factor * power).find((candidate) => candidate >= rough)!
+  const first = Math.ceil(low / step) * step
+  return Array.from({ length: Math.floor((high - first) / step) + 1 }, (_, k) => first + k * step)
+}
+
+interface OutcomeProps {
+  explanation: TestExplanation
+  value: string | null
+  onChange: (outcome: string) => void
+  onPin: () => void
+  onSkip: () => void
+  held: boolean
+}
+
+export function OutcomeEntry({ explanation, value, onChange, onPin, onSkip, held }: OutcomeProps) {
+  return (
+    <>
+      <div id="entry" tabIndex={-1} className="min-h-[66px]">
+        <ChoiceGroup label="What you see" tall options={[...explanation.bands.map((band) => ({ id: band.outcome!, label: band.label })), { id: 'cannot-see', label: 'Cannot see' }]} value={value} onChange={(id) => (id === 'cannot-see' ? onSkip() : onChange(id))} />
+      </div>
+      <Button variant={held || value === null ? 'held' : 'act'} disabled={held || value === null} data-act="pin" onClick={onPin} className="min-h-[60px]">
+        {held ? 'Test held' : 'Pin what you saw'}
+      </Button>
+    </>
+  )
+}

@@ -1,0 +1,31 @@
+'use client'
+import { shortOf, clockText } from '../frame/words'
+import type { JobInHand } from '../frame/useJob'
+import { entryText } from './traceText'
+
+/** Evidence of this round, newest last; undo stands beside the newest entry and names what it takes back. */
+export function Evidence({ hand, surprises }: { hand: JobInHand; surprises: string[] }) {
+  const { job } = hand
+  const readings = job.readings.filter((reading) => reading.epoch === job.epoch)
+  const shown = readings.slice(-5)
+  return (
+    <section aria-label="Evidence" className="border-t-2 border-ink pt-1">
+      <h2 className="font-instrument text-second font-normal text-ink-2">Evidence{readings.length > shown.length ? `, the last ${shown.length} of ${readings.length}` : ''}</h2>
+      {readings.length === 0 && <p className="text-second text-ink-2">No readings yet.</p>}
+      <ul>
+        {shown.map((reading, at) => (
+          <li key={reading.readingId} className={`flex min-h-[26px] items-center gap-2 text-second ${surprises.includes(reading.readingId) ? 'border-l-4 border-double border-ink pl-1' : ''}`}>
+            <span className="w-12 text-ink-2">{clockText(reading.at)}</span>
+            <span className="flex-1 truncate">{shortOf(reading.testId)}{reading.source === 'stand-in' ? ' ·' : ''}</span>
+            <span className="whitespace-nowrap font-semibold">{entryText(reading)}</span>
+            {at === shown.length - 1 && (
+              <button type="button" data-act="undo" onClick={() => void hand.undo(reading.eventId, 'taken back at the bench')} className="ml-1 min-h-[44px] border-2 border-ink-3 px-2 leading-tight" aria-label={`Undo ${shortOf(reading.testId)} ${entryText(reading)}`}>
+                Undo
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

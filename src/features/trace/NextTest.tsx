@@ -1,0 +1,165 @@
+'use client'
+import { useEffect, useState } from 'react'
+import type { Test } from '@/core/library'
+import { offerForSlip, type SlipOffer } from '@/core/job'
+import type { VehicleState } from '@/core/vehicle'
+import type { Band } from '@/core/diagnosis'
+import { ask } from '@/workers/client'
+import type { Ranking } from '@/workers/protocol'
+import { Button } from '@/ui/Button'
+import type { JobInHand } from '../frame/useJob'
+import { digitsOf, minutesText, shortOf, unitText, variableWord } from '../frame/words'
+import { meaningOf, whyNow } from './traceText'
+import { NumberEntry, OutcomeEntry } from './Entry'
+
+interface Props {
+  hand: JobInHand
+  ranking: Ranking
+  test: Test
+  busy: boolean
+  conflicts: string[]
+  onEntry: (value: number | null) => void
+  onChoose: (testId: string | null) => void
+  onWhy: (testId: string) => void
+}
+
+/** The acting sheet: the test, the way to it, the entry, and what the reading would mean. */
+export function NextTest(props: Props) {
+  const { hand, ranking, test, conflicts } = props
+  const candidate = ranking.choice.candidates.find((entry) => entry.testId === test.id)
+  const minutes = (candidate?.workMinutes ?? test.minutes) + (candidate?.reachMinutes ?? 0)
+  return (
+    <section aria-label="Next test" data-test={test.id} className="absolute bottom-0 left-0 grid h-[288px] w-[876px] grid-cols-[404px_1fr] gap-5 border-t-[5px] border-accent bg-sheet px-6 pt-2">
+      <div className="flex min-h-0 flex-col">
+        <p className="flex justify-between text-second font-semibold text-accent">
+          <span>Next test, {minutesText(minutes)}</span>
+          <button type="button" onClick={() => props.onWhy(test.id)} className="-my-2 min-h-[44px] px-2 text-second font-normal text-ink-2 underline">why this one</button>
+        </p>
+        <h2 className="text-[24px] leading-[28px]">{test.title}</h2>
+        <p className="line-clamp-2 pt-0.5 text-second leading-[21px] text-ink-2"><span className="font-semibold text-ink">Where:</span> {test.where}</p>
+        <ol className="pt-0.5 text-second leading-[22px]">
+          {test.steps.slice(0, 4).map((step, at) => <li key={step} className="flex gap-2.5"><span className="w-3 font-semibold text-accent">{at + 1}</span>{step}</li>)}
+        </ol>
+        {test.caution && <p className="pt-0.5 text-second leading-[21px] text-danger"><span className="font-semibold">{test.caution.text}</span> {test.caution.stopWhen}</p>}
+        <WayLine ranking={ranking} hand={hand} test={test} conflicts={conflicts} why={whyNow(candidate)} />
+      </div>
+      <EntryColumn {...props} />
+    </section>
+  )
+}
+
+/** What has to happen first, and one touch to say that it has. */
+function WayLine({ ranking, hand, test, conflicts, why }: { ranking: Ranking; hand: JobInHand; test: Test; conflicts: string[]; why: string }) {
+  if (conflicts.length === 0) return <p className="mt-auto pb-3 text-second"><span className="font-semibold">Why now:</span> {why}</p>
+  const steps = (ranking.way ?? []).filter((step) => !['keyOn', 'keyOff'].includes(step.operationId))
+  const claim = () => hand.add({ kind: 'state-asserted', body: { changes: Object.fromEntries((conflicts as (keyof VehicleState)[]).map((variable) => [variable, test.needs[variable]!])), why: 'implied' } })
+  return (
+    <div className="mt-auto flex items-center gap-3 pb-3">
+      <p className="line-clamp-2 flex-1 text-second leading-tight">
+        <span className="font-semibold">First:</span> {steps.length > 0 ? steps.map((step) => step.title.toLowerCase()).join(', ') : conflicts.map((variable) => `${variableWord(variable as keyof VehicleState).toLowerCase()} ${test.needs[variable as keyof VehicleState]}`).join(', ')}
+      </p>
+      <Button onClick={() => void claim()} data-act="way-done" className="shrink-0">That is done</Button>
+    </div>
+  )
+}
+
+function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, onWhy }: Props) {
+  const explanation = ranking.shownTest!
+  const sound = explanation.sound
+  const [value, setValue] = useState<number | null>(null)
+  const [outcome, setOutcome] = useState<string | null>(null)
+  const [present, setPresent] = useState<Present>(hand.job.complaint.failingNow === 'no' ? 'no' : 'yes')
+  const [source, setSource] = useState<'vehicle' | 'stand-in'>('vehicle')
+  const [offer, setOffer] = useState<SlipOffer | null>(null)
+  useEffect(() => () => onEntry(null), [onEntry])
+  const change = (next: number | null, from: typeof source = 'vehicle') => {
+    setValue(next)
+    setSource(from)
+    setOffer(null)
+    onEntry(next)
+  }
+  const band = bandFor(explanation.bands, value, outcome)
+  const ready = test.reading.kind === 'number' ? value !== null && Number.isFinite(value) : outcome !== null
+  const pin = async (kept: number | null = value, sure = false) => {
+    if (!ready && kept === null) return
+    if (test.reading.kind === 'number' && kept !== null && !sure) {
+      const slip = offerForSlip(test.id, kept, explanation.scale)
+      if (slip) return setOffer(slip)
+    }
+    const reading = test.reading.kind === 'number' ? ({ kind: 'number', entered: { value: kept!, unit: test.reading.unit } } as const) : ({ kind: 'outcome', outcome: outcome! } as const)
+    onChoose(null)
+    await hand.add(
+      { kind: 'state-asserted', body: { changes: { ...test.needs }, why: 'implied', ...(test.id === 'T82' && kept !== null ? { litres: kept } : {}) } },
+      { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId: test.id, value: reading, scene: test.scene, instrument: test.instrument, faultPresent: present, source, phase: 'trace' } },
+    )
+  }
+  const standIn = async () => {
+    const { truth, specification } = hand.vehicle
+    if (!truth) return
+    const repeats = hand.job.readings.filter((reading) => reading.testId === test.id).length
+    const answer = await ask('standIn', { ...truth, specification, repaired: hand.job.finishedRepairs, testId: test.id, attempt: repeats })
+    if (!answer.ok) return
+    if (answer.value.kind === 'number') change(answer.value.entered.value, 'stand-in')
+    else {
+      setOutcome(answer.value.outcome)
+      setSource('stand-in')
+    }
+  }
+  const meaning = ready ? meaningOf(band) : { title: sound ? `Sound reads ${Math.max(sound.low, test.reading.kind === 'number' ? test.reading.low : 0).toFixed(digitsOf(test))} to ${sound.high.toFixed(digitsOf(test))} ${test.reading.kind === 'number' ? unitText(test.reading.unit) : ''}.` : 'Choose what you see.', detail: test.blind }
+  return (
+    <div className="flex min-h-0 flex-col gap-1.5">
+      <div className="flex items-center justify-between text-second text-ink-2">
+        <span>What you would read, and what it means</span>
+        {hand.vehicle.kind === 'simulated' && <button type="button" data-act="stand-in" onClick={() => void standIn()} className="-my-1 min-h-[44px] border-2 border-dashed border-ink-3 px-2 leading-tight text-ink">Read the stand-in</button>}
+      </div>
+      {test.reading.kind === 'number' ? (
+        <NumberEntry test={test} explanation={explanation} value={value} onChange={change} onPin={(kept) => void pin(kept)} held={conflicts.length > 0} busy={busy} />
+      ) : (
+        <OutcomeEntry explanation={explanation} value={outcome} onChange={setOutcome} onPin={() => void pin()} held={conflicts.length > 0} onSkip={() => onWhy(test.id)} />
+      )}
+      {offer ? <Slip offer={offer} value={value!} unit={test.reading.kind === 'number' ? test.reading.unit : 'V'} onKeep={() => void pin(value, true)} onTake={(taken) => change(taken)} /> : <p aria-live="polite" className="min-h-[44px] text-second leading-[22px]"><span className="font-semibold">{meaning.title}</span> {meaning.detail}</p>}
+      <Alternatives ranking={ranking} test={test} present={present} onPresent={setPresent} onChoose={onChoose} />
+    </div>
+  )
+}
+
+type Present = 'yes' | 'no' | 'unknown'
+
+/** Two other tests, and whether the fault showed while reading. */
+function Alternatives({ ranking, test, present, onPresent, onChoose }: { ranking: Ranking; test: Test; present: Present; onPresent: (present: Present) => void; onChoose: (testId: string) => void }) {
+  const others = ranking.choice.candidates.filter((candidate) => candidate.why === 'ranked' && candidate.testId !== test.id).slice(0, 2)
+  return (
+    <div className="mt-auto flex items-stretch gap-2 border-t border-rule-2 py-1.5">
+      {others.map((other) => (
+        <button key={other.testId} type="button" onClick={() => onChoose(other.testId)} className="min-h-[44px] flex-1 border-r border-rule-2 pr-2 text-left text-second leading-tight last:border-r-0">
+          <span className="block truncate font-semibold">Or: {shortOf(other.testId).toLowerCase()}</span>
+          <span className="text-ink-2">{minutesText(other.workMinutes + other.reachMinutes)}, splits {Math.round(100 * other.split[0])} / {Math.round(100 * other.split[1])}</span>
+        </button>
+      ))}
+      <label className="flex flex-col justify-center text-tick text-ink-2">
+        Fault there?
+        <select value={present} onChange={(event) => onPresent(event.target.value as Present)} className="min-h-[32px] border border-ink-3 bg-sheet text-second text-ink">
+          <option value="yes">yes</option>
+          <option value="no">no</option>
+          <option value="unknown">cannot say</option>
+        </select>
+      </label>
+    </div>
+  )
+}
+
+function bandFor(bands: Band[], value: number | null, outcome: string | null): Band | null {
+  if (outcome !== null) return bands.find((band) => band.outcome === outcome) ?? null
+  return value === null ? null : (bands.find((band) => band.from !== null && value >= band.from && value <= band.to!) ?? null)
+}
+
+/** Asks back; either may be kept. */
+function Slip({ offer, value, unit, onKeep, onTake }: { offer: SlipOffer; value: number; unit: Parameters<typeof unitText>[0]; onKeep: () => void; onTake: (value: number) => void }) {
+  return (
+    <div role="alert" className="flex items-center gap-2 border-l-4 border-ink pl-2 text-second leading-tight">
+      <span className="flex-1"><span className="font-semibold">{value} {unitText(unit)} {offer.reason === 'outside' ? 'cannot be right here.' : 'is unlikely here.'}</span> {offer.alternatives[0] ? `Meant ${offer.alternatives[0].value} ${unitText(unit)}?` : 'Read it again.'}</span>
+      {offer.alternatives.map((alternative) => <Button key={alternative.value} data-act="slip-take" onClick={() => onTake(alternative.value)}>{alternative.value} {unitText(unit)}</Button>)}
+      {offer.reason === 'unlikely' && <Button variant="quiet" onClick={onKeep}>Keep {value}</Button>}
+    </div>
+  )
+}

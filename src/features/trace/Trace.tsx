@@ -1,0 +1,83 @@
+'use client'
+import Link from 'next/link'
+import { useMemo, useState } from 'react'
+import { repairById, testById } from '@/core/library'
+import type { VehicleState } from '@/core/vehicle'
+import { Notice } from '@/ui/Notice'
+import { StateStrip } from '../frame/StateStrip'
+import { SuspectList } from '../frame/SuspectList'
+import type { JobInHand } from '../frame/useJob'
+import { useKeys } from '../frame/useKeys'
+import { rankRequestOf, useRanking } from '../frame/useRanking'
+import { percent, stageHref, variableWord } from '../frame/words'
+import { Evidence } from './Evidence'
+import { NextTest } from './NextTest'
+import { Tracks } from './Tracks'
+import { WhyPanel, type Question } from './WhyPanel'
+import { findingOf } from './traceText'
+
+export function Trace({ hand }: { hand: JobInHand }) {
+  const { job } = hand
+  const [chosenTest, setChosenTest] = useState<string | null>(null)
+  const [entry, setEntry] = useState<number | null>(null)
+  const [question, setQuestion] = useState<Question | null>(null)
+  const request = useMemo(() => (job.noted ? rankRequestOf(hand, job.complaint, chosenTest) : null), [hand, job, chosenTest])
+  const view = useRanking(request)
+  const ranking = view.last
+  const shownId = ranking?.shownTest?.testId ?? null
+  const test = shownId ? testById(shownId) : null
+  const conflicts = test ? differing(job.state, test.needs) : []
+  useKeys({ n: () => document.getElementById('entry')?.focus(), u: () => job.undoable && void hand.undo(job.undoable.eventId, 'taken back at the bench') })
+
+  if (!job.noted) return <NotNoted jobId={job.id} />
+  const verdict = ranking?.choice.verdict
+  const finding = findingOf(job, ranking)
+  return (
+    <>
+      <main className="relative h-[676px] w-[1280px] overflow-hidden">
+        <section className="absolute left-6 top-3 z-10 w-[440px]" aria-live="polite">
+          <p className="text-second text-ink-2">{job.evidence.length === 0 ? 'Before any reading' : `Finding after ${job.evidence.length} ${job.evidence.length === 1 ? 'entry' : 'entries'}`}{job.epoch > 0 ? `, round ${job.epoch + 1}` : ''}</p>
+          <h1 className="text-title">{finding.title}</h1>
+          {finding.detail && <p className="pt-1 text-second text-ink-2">{finding.detail}</p>}
+          {verdict?.kind === 'repair' && job.evidence.length > 0 && (
+            <Link href={`${stageHref('plan', job.id)}&repair=${verdict.repairId}`} data-act="plan" className="mt-2 inline-flex min-h-[48px] items-center bg-accent px-4 text-main font-semibold text-on-accent">
+              Plan: {repairById(verdict.repairId).title.toLowerCase()}
+            </Link>
+          )}
+        </section>
+        {ranking ? <Tracks ranking={ranking} job={job} test={test} entry={entry} onSegment={(segmentId) => setQuestion({ kind: 'segment', segmentId })} /> : <div className="p-6 pt-36"><Notice kind="working" title="Solving this vehicle." /></div>}
+        {ranking && test && (
+          <NextTest key={`${test.id} ${job.evidence.length}`} hand={hand} ranking={ranking} test={test} busy={view.status === 'working'} conflicts={conflicts} onEntry={setEntry} onChoose={setChosenTest} onWhy={(testId) => setQuestion({ kind: 'test', testId })} />
+        )}
+        <aside className="absolute bottom-0 left-[900px] top-[262px] flex w-[356px] flex-col gap-2" aria-label="Suspects and evidence">
+          <h2 className="font-instrument text-second font-normal text-ink-2">Suspects, likeliest first{view.status === 'working' ? ' · working' : ''}</h2>
+          {ranking && <SuspectList suspects={ranking.suspects} most={job.evidence.length > 3 ? 3 : 4} onOpen={(suspect) => setQuestion({ kind: 'suspect', suspect })} />}
+          {view.status === 'failed' && <Notice title="The ranking stopped.">{view.problem}. Readings are kept; reload to go on.</Notice>}
+          <Evidence hand={hand} surprises={ranking?.surprises ?? []} />
+        </aside>
+      </main>
+      <StateStrip hand={hand} needs={test?.needs} message={stripMessage(conflicts, ranking?.suspects[0]?.probability)} danger={conflicts.length > 0 || job.danger} />
+      {ranking && request && <WhyPanel question={question} onClose={() => setQuestion(null)} ranking={ranking} job={job} request={request} onChoose={(testId) => { setChosenTest(testId); setQuestion(null) }} onSkip={(testId, reason) => { void hand.add({ kind: 'test-skipped', body: { testId, reason } }); setChosenTest(null); setQuestion(null) }} />}
+    </>
+  )
+}
+
+/** Variables that are known to stand otherwise than the test needs; the key is turned as part of the test. */
+function differing(state: VehicleState, needs: VehicleState): string[] {
+  return (Object.keys(needs) as (keyof VehicleState)[]).filter((variable) => variable !== 'ignition' && state[variable] !== needs[variable])
+}
+
+function stripMessage(conflicts: string[], lead: number | undefined): string {
+  if (conflicts.length > 0) return `${conflicts.map((variable) => variableWord(variable as keyof VehicleState)).join(', ')}: not yet as this test needs it.`
+  return lead === undefined ? '' : `All suits this test. First suspect ${percent(lead)} %.`
+}
+
+function NotNoted({ jobId }: { jobId: string }) {
+  return (
+    <main className="space-y-4 p-6">
+      <h1 className="text-title">No complaint yet.</h1>
+      <p className="text-main">Note what the driver says. The first suspects follow from it.</p>
+      <Link href={stageHref('complaint', jobId)} className="inline-flex min-h-[48px] items-center bg-accent px-4 text-main font-semibold text-on-accent">Note the complaint</Link>
+    </main>
+  )
+}

@@ -1,0 +1,129 @@
+'use client'
+import { useEffect, useState } from 'react'
+import type { JobView } from '@/core/job'
+import type { Suspect } from '@/core/diagnosis'
+import { testById } from '@/core/library'
+import { portReturnLayout } from '@/core/vehicle'
+import { ask } from '@/workers/client'
+import type { AnswerOf, RankRequest, Ranking } from '@/workers/protocol'
+import { Button } from '@/ui/Button'
+import { Panel } from '@/ui/Panel'
+import { minutesText, percentText, shortOf } from '../frame/words'
+import { WHY_NOT, titleOf } from './traceText'
+
+export type Question = { kind: 'test'; testId: string } | { kind: 'suspect'; suspect: Suspect } | { kind: 'segment'; segmentId: string }
+
+interface Props {
+  question: Question | null
+  onClose: () => void
+  ranking: Ranking
+  job: JobView
+  request: RankRequest
+  onChoose: (testId: string) => void
+  onSkip: (testId: string, reason: string) => void
+}
+
+/** "Why not this one" for any test, suspect or segment, with the numbers. */
+export function WhyPanel({ question, onClose, ...rest }: Props) {
+  const title = !question ? '' : question.kind === 'test' ? titleOf(question.testId) : question.kind === 'suspect' ? question.suspect.name : (portReturnLayout.segments.find((segment) => segment.id === question.segmentId)?.name ?? question.segmentId)
+  return (
+    <Panel open={question !== null} onOpenChange={(open) => !open && onClose()} title={title}>
+      {question?.kind === 'test' && <WhyTest testId={question.testId} {...rest} />}
+      {question?.kind === 'suspect' && <WhySuspect suspect={question.suspect} {...rest} />}
+      {question?.kind === 'segment' && <WhySegment segmentId={question.segmentId} {...rest} />}
+    </Panel>
+  )
+}
+
+function WhyTest({ testId, ranking, onChoose, onSkip }: Omit<Props, 'question' | 'onClose'> & { testId: string }) {
+  const candidate = ranking.choice.candidates.find((entry) => entry.testId === testId)
+  return (
+    <div className="space-y-4">
+      {candidate && (
+        <p className="text-main">
+          {candidate.why === 'ranked' ? `Expected to give ${candidate.bits.toFixed(2)} bit for ${candidate.cost.toFixed(0)} of cost: ${minutesText(candidate.workMinutes)} to read, ${minutesText(candidate.reachMinutes)} to get there. After it a repair can be named with ${percentText(candidate.verdictChance)}.` : WHY_NOT[candidate.why]}
+        </p>
+      )}
+      <p className="text-second text-ink-2">What it cannot show: {testById(testId).blind}</p>
+      <CandidateTable ranking={ranking} onChoose={onChoose} mark={testId} />
+      <div className="flex gap-2">
+        <Button variant="act" onClick={() => onChoose(testId)}>Take this test</Button>
+        <Button variant="quiet" data-act="skip" onClick={() => onSkip(testId, 'cannot be done here')}>Cannot be done here</Button>
+      </div>
+    </div>
+  )
+}
+
+/** Why this before that: every test with its gain and cost. */
+function CandidateTable({ ranking, onChoose, mark }: { ranking: Ranking; onChoose: (testId: string) => void; mark?: string }) {
+  return (
+    <div className="max-h-[300px] overflow-auto border-y border-rule">
+      <table className="w-full text-second">
+        <thead className="sticky top-0 bg-sheet text-left text-ink-2">
+          <tr><th className="font-normal">Test</th><th className="text-right font-normal">Gives, bit</th><th className="text-right font-normal">Reads, min</th><th className="text-right font-normal">Way, min</th><th className="text-right font-normal">Cost</th><th /></tr>
+        </thead>
+        <tbody>
+          {ranking.choice.candidates.map((candidate) => (
+            <tr key={candidate.testId} className={`border-t border-rule-2 ${candidate.testId === mark ? 'font-semibold' : ''}`}>
+              <td className="py-1 pr-2">{shortOf(candidate.testId)}{candidate.why !== 'ranked' && <span className="block text-tick font-normal text-ink-2">{WHY_NOT[candidate.why]}</span>}</td>
+              <td className="text-right">{candidate.bits.toFixed(2)}</td>
+              <td className="text-right">{candidate.workMinutes}</td>
+              <td className="text-right">{Math.round(candidate.reachMinutes)}</td>
+              <td className="text-right">{candidate.cost.toFixed(0)}</td>
+              <td className="text-right"><button type="button" onClick={() => onChoose(candidate.testId)} className="min-h-[44px] px-2 underline">take</button></td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+function WhySuspect({ suspect, request, job }: Omit<Props, 'question' | 'onClose'> & { suspect: Suspect }) {
+  const [why, setWhy] = useState<AnswerOf<'whySuspect'> | null>(null)
+  useEffect(() => {
+    let live = true
+    void ask('whySuspect', { ...request, repairId: suspect.id }).then((answer) => live && answer.ok && setWhy(answer.value))
+    return () => {
+      live = false
+    }
+  }, [request, suspect.id])
+  return (
+    <div className="space-y-4">
+      <p className="text-main">{suspect.cause}. It stands at {percentText(suspect.probability)}. {suspect.id === 'none' ? '' : `The repair would be: ${suspect.title.toLowerCase()}.`}</p>
+      {job.evidence.length === 0 && <p className="text-main">No reading has moved it yet: this is its frequency and the complaint alone.</p>}
+      {why && why.effects.length > 0 && (
+        <table className="w-full text-second">
+          <thead className="text-left text-ink-2"><tr><th className="font-normal">Reading</th><th className="text-right font-normal">For it, against {why.againstName.toLowerCase()}</th><th className="text-right font-normal">Without this reading</th></tr></thead>
+          <tbody>
+            {why.effects.map((effect) => (
+              <tr key={effect.evidenceId} className="border-t border-rule-2">
+                <td className="py-2">{shortOf(effect.testId)}</td>
+                <td className="text-right">{Math.abs(effect.bits) < 0.05 ? 'says little' : `${effect.bits > 0 ? '+' : '−'}${Math.abs(effect.bits).toFixed(1)} bit`}</td>
+                <td className="text-right">{percentText(effect.without)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </div>
+  )
+}
+
+function WhySegment({ segmentId, ranking, onChoose }: Omit<Props, 'question' | 'onClose'> & { segmentId: string }) {
+  const share = ranking.segments.find((segment) => segment.id === segmentId)
+  const suspects = ranking.suspects.filter((suspect) => suspect.segment === segmentId)
+  return (
+    <div className="space-y-3 text-main">
+      <p>{share ? `${percentText(share.probability)}, ${share.ink === 'open' ? 'open: nothing read so far clears it' : share.ink === 'cleared' ? 'cleared by what was read' : share.ink === 'first' ? 'first suspect' : 'a suspect'}. With two faults at once the segments may add up to more than 100 %.` : ''}</p>
+      {suspects.map((suspect) => <p key={suspect.id}><span className="font-semibold">{suspect.name}:</span> {suspect.cause.toLowerCase()}, {percentText(suspect.probability)}.</p>)}
+      <CandidateTable ranking={{ ...ranking, choice: { ...ranking.choice, candidates: ranking.choice.candidates.filter((candidate) => atSegment(candidate.testId, segmentId)) } }} onChoose={onChoose} />
+    </div>
+  )
+}
+
+function atSegment(testId: string, segmentId: string): boolean {
+  const segment = portReturnLayout.segments.find((candidate) => candidate.id === segmentId)
+  const { at } = testById(testId)
+  return segment !== undefined && [segment.id, segment.from, segment.to].includes(at)
+}

@@ -1,0 +1,81 @@
+import { siText } from '../frame/words'
+import { fromSi, toSi } from '@/core/shared'
+import { repairById, testById, type Test } from '@/core/library'
+import { readingText, type JobView } from '@/core/job'
+import type { Band, Candidate } from '@/core/diagnosis'
+import type { Ranking } from '@/workers/protocol'
+import { minutesText, percent, shortOf, unitText } from '../frame/words'
+
+/** What is so, said first; how it is known, after. */
+export function findingOf(job: JobView, ranking: Ranking | null): { title: string; detail: string } {
+  if (!ranking) return { title: 'Solving this vehicle.', detail: '' }
+  const { verdict, candidates } = ranking.choice
+  const [lead, second] = ranking.suspects
+  const none = ranking.suspects.find((suspect) => suspect.id === 'none')
+  if (ranking.surprises.length > 0) {
+    const odd = job.readings.find((reading) => reading.readingId === ranking.surprises[0])
+    return { title: `${odd ? shortOf(odd.testId) : 'One reading'} does not fit the others.`, detail: 'These cannot all be true. Repeat it, or take it back.' }
+  }
+  if (job.evidence.length === 0) {
+    const first = ranking.shownTest ? candidates.find((candidate) => candidate.testId === ranking.shownTest!.testId) : undefined
+    return { title: first ? `No readings yet. Start with: ${shortOf(first.testId).toLowerCase()}, ${minutesText(first.workMinutes + first.reachMinutes)}.` : 'No readings yet.', detail: lead ? `From the complaint alone ${lead.name.toLowerCase()} leads with ${percent(lead.probability)} %.` : '' }
+  }
+  if (verdict.kind === 'repair') return { title: `${lead!.name}: ${percent(verdict.probability)} %.`, detail: verdict.probability >= 0.95 ? lostText(job) : `Not proven, but no test is worth its time. ${lostText(job)}` }
+  if (none && none.probability > 0.3) return { title: 'This model does not fit the vehicle.', detail: 'None of the known faults explains the readings. Suspect a reading, or a change to the vehicle.' }
+  if (verdict.kind === 'stuck') return { title: 'No test here tells the suspects apart.', detail: `${lead!.name} leads with ${percent(lead!.probability)} %.` }
+  return { title: lead && lead.probability > 0.4 ? `${lead.name} leads, ${percent(lead.probability)} %.` : `Open still: ${lead?.name.toLowerCase()} or ${second?.name.toLowerCase()}.`, detail: lostText(job) }
+}
+
+/** The loss between the two loaded readings that lie furthest apart, both taken while the pump ran. */
+function lostText(job: JobView): string {
+  const loaded = job.readings.filter((reading) => reading.epoch === job.epoch && reading.value.kind === 'number' && ['T07-relay', 'T07-cut', 'T04-in', 'T04'].includes(reading.testId))
+  const volts = loaded.map((reading) => (reading.value.kind === 'number' ? toSi(reading.value.entered) : 0))
+  if (volts.length < 2) return ''
+  const high = loaded[volts.indexOf(Math.max(...volts))]!
+  const low = loaded[volts.indexOf(Math.min(...volts))]!
+  const lost = Math.max(...volts) - Math.min(...volts)
+  return lost < 0.4 ? '' : `${siText(lost, 'V', 1)} lost between ${shortOf(high.testId).split(',')[0]!.toLowerCase()} and ${shortOf(low.testId).split(',')[0]!.toLowerCase()}, pump running.`
+}
+
+export const bandLabel = (band: Band): string => {
+  const [lead] = band.shares
+  return !lead ? '' : lead.id === 'none' ? 'Fits nothing' : lead.name
+}
+
+/** What a reading in this band would mean, before it is committed. */
+export function meaningOf(band: Band | null): { title: string; detail: string } {
+  if (!band) return { title: 'Outside what any suspect gives.', detail: 'Read it again before you pin it.' }
+  const [lead] = band.shares
+  if (!lead) return { title: '', detail: '' }
+  const change = lead.after - lead.before
+  const title = lead.id === 'none' ? 'Nothing known fits that.' : `${lead.name}.`
+  const moves = Math.abs(change) < 0.01 ? `Stays at ${percent(lead.after)} %.` : `${change > 0 ? 'Rises' : 'Falls'} from ${percent(lead.before)} to ${percent(lead.after)} %.`
+  return { title, detail: band.excluded.length > 0 ? `${moves} Rules out ${band.excluded.slice(0, 2).join(', ').toLowerCase()}.` : moves }
+}
+
+export function whyNow(candidate: Candidate | undefined): string {
+  if (!candidate) return ''
+  const split = `${Math.round(100 * candidate.split[0])} / ${Math.round(100 * candidate.split[1])}`
+  const way = candidate.reachMinutes > 0.5 ? `${minutesText(candidate.reachMinutes)} to get there, ${minutesText(candidate.workMinutes)} to read` : 'opens nothing'
+  return `splits ${split}, ${way}.`
+}
+
+export const WHY_NOT: Record<Candidate['why'], string> = {
+  ranked: '',
+  'needs-engine': 'The engine must run for it, and it does not start.',
+  'no-way': 'There is no safe way to its state from here. Settle what is unknown on the strip.',
+  skipped: 'You said it cannot be done here.',
+  read: 'It has been read. A second reading says less than the first.',
+  'says-little': 'No suspect that is left reads differently there.',
+}
+
+export const entryText = (reading: Parameters<typeof readingText>[0]): string => {
+  const { value, unit } = readingText(reading)
+  return unit ? `${value} ${unitText(unit as Parameters<typeof unitText>[0])}` : value
+}
+
+/** SI value of an entry in the test's unit, and back, for pins on the profile. */
+export const profileSi = (test: Test, value: number): number => (test.reading.kind === 'number' ? toSi({ value, unit: test.reading.unit }) : 0)
+export const shownSi = (test: Test, si: number): number => (test.reading.kind === 'number' ? fromSi(si, test.reading.unit) : si)
+export const titleOf = (testId: string): string => testById(testId).title
+export const repairPart = (repairId: string): string => (repairId === 'none' ? 'None of these' : repairById(repairId).part)

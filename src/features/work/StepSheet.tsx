@@ -1,0 +1,96 @@
+'use client'
+import { Check } from 'lucide-react'
+import { useState } from 'react'
+import { operationById, repairById } from '@/core/library'
+import type { Plan, PlanStep } from '@/core/procedure'
+import { Button } from '@/ui/Button'
+import { Notice } from '@/ui/Notice'
+import type { JobInHand } from '../frame/useJob'
+import { useKeys } from '../frame/useKeys'
+import { minutesText } from '../frame/words'
+
+interface Props {
+  hand: JobInHand
+  plan: Plan
+  step: PlanStep
+  conflicts: string[]
+  gapMinutes: number
+  onWrong: () => void
+}
+
+const SIDES = { down: 'going down', bottom: 'at the part', up: 'going up' } as const
+
+/** One step at a time, large; the act stays dashed until all is ticked and names what remains. */
+export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: Props) {
+  const work = hand.job.work!
+  const operation = step.repairId ? null : operationById(step.operationId)
+  const [measured, setMeasured] = useState('')
+  const [torque, setTorque] = useState('')
+  const [byFeel, setByFeel] = useState(false)
+  const ticked = (part: number) => work.ticks.has(`${step.index}.${part}`)
+  const open = step.steps.findIndex((_, part) => !ticked(part))
+  const gate = operation?.gaugeGate
+  const value = number(measured)
+  const gateMet = !gate || (value !== null && value < gate.below)
+  const torqueMet = !operation?.torque || byFeel || number(torque) !== null
+  const toTick = step.steps.filter((_, part) => !ticked(part)).length
+  const remains = [toTick > 0 ? `${toTick} to tick` : '', gate && !gateMet ? gate.what.toLowerCase() : '', torqueMet ? '' : 'torque'].filter(Boolean)
+  const ready = remains.length === 0 && conflicts.length === 0
+  const tick = (part: number) => void hand.add({ kind: 'substep-ticked', body: { step: step.index, part, ticked: !ticked(part) } })
+  const sets = step.repairId ? repairById(step.repairId).sets : operation!.sets
+  const finish = () => {
+    if (!ready) return
+    void hand.add({ kind: 'step-done', body: { step: step.index, operationId: step.operationId, sets: { ...sets }, entered: value, torqueNm: number(torque), byFeel, note: '' } })
+  }
+  const previous = step.index > 0 ? work.done.get(step.index - 1) : undefined
+  const back = () => previous && void hand.undo(previous.eventId, `back to step ${step.index}`)
+  useKeys({ ' ': () => open >= 0 && tick(open), b: () => back(), w: onWrong })
+  return (
+    <div data-step={step.operationId}>
+      <p className="text-second font-semibold text-accent">Step {step.index + 1} of {plan.steps.length}, {SIDES[step.side]}, {minutesText(step.minutes)}</p>
+      <h1 className="text-work">{step.title}</h1>
+      {gapMinutes > 2 && work.done.size + work.ticks.size > 0 && <p className="my-1 bg-wash px-3 py-2 text-main"><span className="font-semibold">You left here {minutesText(gapMinutes)} ago.</span> {toTick > 0 && toTick < step.steps.length ? `Next: ${step.steps[open]!.toLowerCase()}.` : ''}</p>}
+      <ul className="mt-2">
+        {step.steps.map((text, part) => (
+          <li key={text} className="border-b border-rule-2">
+            <button type="button" role="checkbox" aria-checked={ticked(part)} onClick={() => tick(part)} className="flex min-h-[52px] w-full items-center gap-4 text-left">
+              <span className={`flex h-10 w-10 shrink-0 items-center justify-center ${ticked(part) ? 'bg-ink text-ground' : part === open ? 'border-[3px] border-accent bg-sheet' : 'border-2 border-ink-3'}`}>{ticked(part) && <Check size={28} strokeWidth={3} aria-hidden="true" />}</span>
+              <span className={`text-step leading-tight ${ticked(part) ? 'text-ink-2' : part === open ? 'font-semibold' : ''}`}>{text}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <div className="flex items-end gap-4 py-2">
+        {gate && <NumberLine label={`${gate.what}, under ${gate.below} ${gate.unit}`} unit={gate.unit} value={measured} onChange={setMeasured} />}
+        {gate && value !== null && !gateMet && <Notice kind="danger" title={`${value} ${gate.unit} is too much.`}>Wait and read again. The step stays held.</Notice>}
+        {operation?.torque && !byFeel && <NumberLine label={`${operation.torque.what}, ${operation.torque.lowNm} to ${operation.torque.highNm} N·m typical; the maker’s figure governs`} unit="N·m" value={torque} onChange={setTorque} />}
+        {operation?.torque && number(torque) !== null && (number(torque)! < operation.torque.lowNm || number(torque)! > operation.torque.highNm) && <Notice title="Outside the typical range.">Kept as you say. Check the maker’s figure.</Notice>}
+        {operation?.torque && <Button variant={byFeel ? 'plain' : 'quiet'} aria-pressed={byFeel} onClick={() => setByFeel(!byFeel)}>{byFeel ? 'By feel, recorded so' : 'No wrench: by feel'}</Button>}
+      </div>
+      <div className="flex gap-2 pt-1">
+        <Button tall disabled={!previous} variant={previous ? 'quiet' : 'held'} onClick={back}>{previous ? `Back to ${step.index}` : 'First step'}</Button>
+        <Button tall variant="quiet" onClick={onWrong}>Something is wrong</Button>
+        <button type="button" data-act="step-done" disabled={!ready} onClick={finish} className={`min-h-[72px] flex-1 text-step font-semibold ${ready ? 'bg-accent text-on-accent' : 'border-2 border-dashed border-accent bg-wash text-accent'}`}>
+          {conflicts.length > 0 ? `Held: ${conflicts[0]}` : ready ? (step.index + 1 === plan.steps.length ? 'Done, last step' : `Done, to step ${step.index + 2}`) : `${remains.join(', ')}, then step ${step.index + 2}`}
+        </button>
+      </div>
+    </div>
+  )
+}
+
+const number = (text: string): number | null => {
+  const parsed = Number(text.replace(',', '.'))
+  return text.trim() === '' || Number.isNaN(parsed) ? null : parsed
+}
+
+function NumberLine({ label, unit, value, onChange }: { label: string; unit: string; value: string; onChange: (value: string) => void }) {
+  return (
+    <label className="text-second text-ink-2">
+      {label}
+      <span className="mt-1 flex items-center gap-2 text-main text-ink">
+        <input name="measured" inputMode="decimal" autoComplete="off" value={value} onChange={(event) => onChange(event.target.value)} className="h-[52px] w-32 border-[3px] border-accent bg-sheet px-3 text-right text-step font-semibold" />
+        {unit}
+      </span>
+    </label>
+  )
+}
