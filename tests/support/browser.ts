@@ -14,6 +14,7 @@ const FLAGS = [
 export interface Session {
   driver: WebDriver
   go(path: string): Promise<void>
+  address(path: string): string
   /** Clicks the first shown button or link whose text begins so. */
   click(text: string): Promise<void>
   /** Errors that the page logged since the last call. */
@@ -38,6 +39,7 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
   await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width: 1280, height: 800, deviceScaleFactor: 1, mobile: false })
   return {
     driver,
+    address: (path) => address.replace(/\/$/, '') + path,
     go: (path) => driver.get(address.replace(/\/$/, '') + path),
     click: async (text) => {
       const target = await driver.wait(until.elementLocated(By.xpath(`//*[self::button or self::a][starts-with(normalize-space(.), ${JSON.stringify(text)})]`)), 15_000, `no button "${text}"`)

@@ -179,7 +179,8 @@ function hydraulics(vehicle: TruthVehicle, sceneId: SceneId, motor: { moved: (dp
   const outPa = bisect(surplus, -20e3, 2.5e6, 5) ?? tankPa
   const { pumped, line } = delivered(outPa)
   const along = railAt(outPa, Math.max(line, 0))
-  const running = pumped > 1e-9
+  // A pump that only just holds delivers nothing and yet makes pressure.
+  const running = outPa > 500
   const railPa = running ? Math.max(along.railPa, 0) : 0
   return {
     pressurePa: { tank: tankPa, pumpIn: inletPa(pumped), pumpOut: running ? outPa : 0, flange: running ? along.flangePa : 0, filterIn: running ? along.filterInPa : 0, filterOut: running ? along.filterOutPa : 0, rail: railPa, manifold: scene.manifoldPa, regulatorOut: 0, tankTop: tankPa } as Record<string, number>,

@@ -11,7 +11,7 @@ export function JobRow({ entry, now, first }: { entry: ListedJob; now: number; f
   const wait = waitOf(entry, now)
   const stage = stageOf(job)
   return (
-    <div data-job={job.id} className={`grid min-h-[72px] grid-cols-[340px_400px_110px_1fr_128px] items-center border-b border-rule-2 ${first ? '-mx-6 border-l-8 border-l-accent bg-sheet pl-4 pr-6' : ''}`}>
+    <div data-job={job.id} className={`grid min-h-[66px] grid-cols-[340px_400px_110px_1fr_128px] items-center border-b border-rule-2 ${first ? '-mx-6 border-l-8 border-l-accent bg-sheet pl-4 pr-6' : ''}`}>
       <div className="flex items-center gap-4 overflow-hidden pr-3">
         <span className="w-12 font-track text-[44px] font-bold leading-none">{job.unit || '?'}</span>
         <span className="min-w-0 leading-tight">
@@ -35,7 +35,7 @@ export function JobRow({ entry, now, first }: { entry: ListedJob; now: number; f
           <span className="block text-tick text-ink-2">ends {clockText(wait.endsAt)}</span>
         </Link>
       ) : (
-        <Link href={stageHref(stage, job.id)} className={`flex min-h-[56px] items-center justify-center border-2 text-main font-semibold ${first ? 'border-accent bg-accent text-on-accent' : 'border-ink'}`}>
+        <Link href={stageHref(stage, job.id)} className={`flex min-h-[52px] items-center justify-center border-2 text-main font-semibold ${first ? 'border-accent bg-accent text-on-accent' : 'border-ink'}`}>
           {job.signed ? 'Open' : 'Take up'}
         </Link>
       )}

@@ -39,11 +39,11 @@ export function Today() {
         <FileButton onFile={takeFile} />
         <Button onClick={() => setTakingIn(true)}>Take in a vehicle</Button>
       </PlainHead>
-      <main className="px-6 pb-6">
-        <h1 className="py-4 text-title">{listed === null ? 'Reading what is here.' : headline(groups)}</h1>
+      <main className="px-6 pb-2">
+        <h1 className="py-3 text-title">{listed === null ? 'Reading what is here.' : headline(groups)}</h1>
         {refused && <div className="pb-4"><Notice title={refused} /></div>}
         {groups.filter((group) => group.jobs.length > 0).map((group) => (
-          <section key={group.title} aria-label={group.title} className="mb-4 border-t-2 border-ink">
+          <section key={group.title} aria-label={group.title} className="mb-2 border-t-2 border-ink">
             <BoardHeading title={group.title} detail={group.detail} />
             {group.jobs.map((entry, at) => <JobRow key={entry.job.id} entry={entry} now={now ?? 0} first={group.leads && at === 0} />)}
           </section>
@@ -63,7 +63,7 @@ export function Today() {
 
 function BoardHeading({ title, detail }: { title: string; detail: string }) {
   return (
-    <div className="grid grid-cols-[340px_400px_110px_1fr_128px] items-end border-b border-rule-2 py-1.5 text-tick text-ink-2">
+    <div className="grid grid-cols-[340px_400px_110px_1fr_128px] items-end border-b border-rule-2 py-0.5 text-tick text-ink-2">
       <span><span className="text-second font-semibold text-ink">{title}</span> {detail}</span>
       <span className="grid grid-cols-7 text-center font-track">{['Complaint', 'Trace', 'Bench', 'Plan', 'Work', 'Prove', 'Record'].map((name) => <span key={name}>{name}</span>)}</span>
       <span className="pl-4">Needed by</span>

@@ -42,8 +42,8 @@ export function Complaint({ hand }: { hand: JobInHand }) {
   return (
     <>
       {danger && <DangerBand />}
-      <main className="grid flex-1 grid-cols-[852px_356px] gap-6 px-6 py-4">
-        <section className="space-y-4" aria-label="What the driver says">
+      <main className="grid min-h-0 flex-1 grid-cols-[852px_356px] gap-6 px-6 pt-3">
+        <section className="space-y-3 overflow-y-auto p-1 pb-3" aria-label="What the driver says">
           <h1 className="text-title">What does the driver say?</h1>
           <ManyChoices label="Symptoms" columns={3} options={SYMPTOMS.map((symptom) => ({ id: symptom.id, label: symptom.says }))} value={symptoms} onChange={(ids) => setSymptoms(ids as SymptomId[])} />
           <div className="grid grid-cols-[300px_1fr] items-center gap-4">
@@ -70,7 +70,7 @@ export function Complaint({ hand }: { hand: JobInHand }) {
           <h2 className="pb-2 font-instrument text-second font-normal text-ink-2">{symptoms.length === 0 ? 'First ranking' : `Suspects from the complaint alone${ranking.status === 'working' ? ', working' : ''}`}</h2>
           {symptoms.length === 0 ? <Notice title="Nothing said yet.">Touch what the driver says. The first suspects appear here.</Notice> : ranking.last ? <SuspectList suspects={ranking.last.suspects} most={6} /> : <Notice kind="working" title="Solving this vehicle." />}
           {ranking.status === 'failed' && <Notice title="The ranking stopped.">{ranking.problem}. The complaint can be noted all the same.</Notice>}
-          <div className="mt-auto pt-4">
+          <div className="mt-auto py-3">
             <Button variant={symptoms.length > 0 ? 'act' : 'held'} tall className="w-full" disabled={symptoms.length === 0} onClick={() => void keep()}>
               {symptoms.length === 0 ? 'One symptom at least' : danger ? 'Note it. Trace without starting it' : 'Note it and trace'}
             </Button>

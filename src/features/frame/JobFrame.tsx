@@ -43,7 +43,7 @@ function Framed({ stage, children }: Props) {
   return (
     <div className="grid min-h-screen grid-rows-[64px_1fr] bg-ground">
       <JobHead job={load.hand.job} stage={stage} />
-      <div className="relative flex flex-col">
+      <div className="relative flex max-h-[calc(100vh-64px)] min-h-[680px] flex-col">
         {load.saveProblem && (
           <div className="flex items-center gap-6 border-b border-rule bg-sheet px-6 py-2">
             <Notice title="Not written to this browser.">{load.saveProblem}. The entries are kept while this page is open. Save the job as a file now.</Notice>

@@ -17,7 +17,7 @@ interface Props {
 export function StateStrip({ hand, needs = {}, message, danger = false }: Props) {
   const { job } = hand
   return (
-    <section aria-label="Vehicle state" id="vehicle-state" tabIndex={-1} className="flex h-[60px] items-stretch border-t border-rule">
+    <section aria-label="Vehicle state" id="vehicle-state" tabIndex={-1} className="flex h-[60px] items-stretch overflow-clip border-t border-rule">
       <div className="flex w-[104px] shrink-0 items-center pl-6 pr-2 text-tick leading-tight text-ink-2">Vehicle state now</div>
       {SHOWN.map((variable) => (
         <Toggle key={variable} variable={variable} value={job.state[variable]} conflict={needs[variable] !== undefined && needs[variable] !== job.state[variable]} onAssert={(value) => hand.add({ kind: 'state-asserted', body: { changes: { [variable]: value }, why: 'seen' } })} />

@@ -12,7 +12,8 @@ export function rankRequestOf(hand: JobInHand, complaint: Complaint = hand.job.c
   const { job, vehicle } = hand
   return {
     specification: vehicle.specification, complaint, evidence: job.evidence, done: job.done, state: job.state, testId,
-    engineRuns: complaint.symptoms.length > 0 && !complaint.symptoms.includes('cranksNoStart'), skipped: job.skipped, workshop: TYPICAL_WORKSHOP,
+    // A vehicle that smells or leaks is not started for a test.
+    engineRuns: complaint.symptoms.length > 0 && !complaint.symptoms.some((symptom) => ['cranksNoStart', 'smell', 'leak'].includes(symptom)), skipped: job.skipped, workshop: TYPICAL_WORKSHOP,
   }
 }
 

@@ -115,8 +115,8 @@ function Step({ step, x, y, side, done, dense }: { step: PlanStep; x: number; y:
   const parts = step.repairId ? [] : (operationById(step.operationId).newParts ?? [])
   return (
     <g data-step={step.operationId}>
-      <circle cx={x} cy={y} r="14" fill={passed ? 'var(--ink)' : 'var(--ground)'} stroke="var(--ink)" strokeWidth="2.5" />
-      <text x={x} y={y + 6} textAnchor="middle" fontSize="17" fontWeight="650" fill={passed ? 'var(--ground)' : 'var(--ink)'}>{step.index + 1}</text>
+      <circle cx={x} cy={y} r={dense ? 11 : 14} fill={passed ? 'var(--ink)' : 'var(--ground)'} stroke="var(--ink)" strokeWidth="2.5" />
+      <text x={x} y={y + 6} textAnchor="middle" fontSize={dense ? 16 : 17} fontWeight="650" fill={passed ? 'var(--ground)' : 'var(--ink)'}>{step.index + 1}</text>
       <text x={text} y={dense ? y + 6 : y - 1} textAnchor={anchor} fontSize="18" fontWeight="650" fill="var(--ink)">
         {step.title}
         {parts.length > 0 && dense ? <tspan fontWeight="500" fill="var(--ink-2)">, {parts[0]!.name.toLowerCase()} new</tspan> : null}

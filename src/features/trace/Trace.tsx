@@ -35,7 +35,7 @@ export function Trace({ hand }: { hand: JobInHand }) {
   return (
     <>
       <main className="relative h-[676px] w-[1280px] overflow-hidden">
-        <section className="absolute left-6 top-3 z-10 w-[440px]" aria-live="polite">
+        <section className="absolute left-6 top-3 z-10 w-[404px]" aria-live="polite">
           <p className="text-second text-ink-2">{job.evidence.length === 0 ? 'Before any reading' : `Finding after ${job.evidence.length} ${job.evidence.length === 1 ? 'entry' : 'entries'}`}{job.epoch > 0 ? `, round ${job.epoch + 1}` : ''}</p>
           <h1 className="text-title">{finding.title}</h1>
           {finding.detail && <p className="pt-1 text-second text-ink-2">{finding.detail}</p>}
@@ -51,7 +51,7 @@ export function Trace({ hand }: { hand: JobInHand }) {
         )}
         <aside className="absolute bottom-0 left-[900px] top-[262px] flex w-[356px] flex-col gap-2" aria-label="Suspects and evidence">
           <h2 className="font-instrument text-second font-normal text-ink-2">Suspects, likeliest first{view.status === 'working' ? ' · working' : ''}</h2>
-          {ranking && <SuspectList suspects={ranking.suspects} most={job.evidence.length > 3 ? 3 : 4} onOpen={(suspect) => setQuestion({ kind: 'suspect', suspect })} />}
+          {ranking && <SuspectList suspects={ranking.suspects} most={job.evidence.length > 1 ? 3 : 4} onOpen={(suspect) => setQuestion({ kind: 'suspect', suspect })} />}
           {view.status === 'failed' && <Notice title="The ranking stopped.">{view.problem}. Readings are kept; reload to go on.</Notice>}
           <Evidence hand={hand} surprises={ranking?.surprises ?? []} />
         </aside>

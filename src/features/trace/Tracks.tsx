@@ -123,16 +123,14 @@ function targetX(test: Test): { x: number; y: number; station: string | null } |
 }
 
 function Axis({ scale, x1, x2, unit, text }: { scale: Scale; x1: number; x2: number; unit: string; text: (value: number) => string }) {
-  const first = scale.ticks[0]!
   return (
     <g>
       {scale.ticks.map((tick) => (
         <g key={tick}>
           <line x1={x1} x2={x2} y1={scale.y(tick)} y2={scale.y(tick)} stroke="var(--grid)" />
-          <text x={x1 - 6} y={scale.y(tick) + 5} textAnchor="end" fontSize="16" fill="var(--ink-2)">{text(tick)}</text>
+          <text x={x1 - 6} y={scale.y(tick) + 5} textAnchor="end" fontSize="16" fill="var(--ink-2)">{tick === scale.ticks.at(-1) ? `${unit} ${text(tick)}` : text(tick)}</text>
         </g>
       ))}
-      <text x={x1 - 6} y={scale.y(first) + 21} textAnchor="end" fontSize="16" fill="var(--ink-2)">{unit}</text>
     </g>
   )
 }

@@ -16,6 +16,7 @@ export function findingOf(job: JobView, ranking: Ranking | null): { title: strin
     const odd = job.readings.find((reading) => reading.readingId === ranking.surprises[0])
     return { title: `${odd ? shortOf(odd.testId) : 'One reading'} does not fit the others.`, detail: 'These cannot all be true. Repeat it, or take it back.' }
   }
+  if (job.danger && job.evidence.length === 0) return { title: 'Do not start it. Find the leak first.', detail: 'It stays outside. Gas meter in hand: stop at 10 % LEL, leave at 20 %. Leak not found: it stays outside.' }
   if (job.evidence.length === 0) {
     const first = ranking.shownTest ? candidates.find((candidate) => candidate.testId === ranking.shownTest!.testId) : undefined
     return { title: first ? `No readings yet. Start with: ${shortOf(first.testId).toLowerCase()}, ${minutesText(first.workMinutes + first.reachMinutes)}.` : 'No readings yet.', detail: lead ? `From the complaint alone ${lead.name.toLowerCase()} leads with ${percent(lead.probability)} %.` : '' }

@@ -1,0 +1,146 @@
+/** The journeys' hands: spoken in the words of the screens. Readings come from the hidden truth vehicle, never from constants. */
+import { By, Key, until, type WebElement } from 'selenium-webdriver'
+import { standInById, repaired, truthVehicle, type TruthVehicle } from '@/core/simulate'
+import type { VehicleRecord } from '@/core/job'
+import { openBrowser, type Session } from './browser'
+
+const WAIT = 20_000
+
+export class Hands {
+  constructor(
+    readonly session: Session,
+    private truth: TruthVehicle,
+  ) {}
+  static async at(vehicle: VehicleRecord): Promise<Hands> {
+    const session = await openBrowser({ demo: true })
+    return new Hands(session, truthVehicle(vehicle.truth!.seed, vehicle.specification, vehicle.truth!.hidden))
+  }
+  get driver() {
+    return this.session.driver
+  }
+  async shown(css: string): Promise<WebElement> {
+    return this.driver.wait(until.elementLocated(By.css(css)), WAIT, `nothing like ${css}`)
+  }
+  async text(css: string): Promise<string> {
+    return (await this.shown(css)).getText()
+  }
+  async sees(words: string): Promise<void> {
+    await this.driver.wait(async () => (await this.driver.findElement(By.css('body')).getText()).includes(words), WAIT, `never saw "${words}"`)
+  }
+  async has(css: string): Promise<boolean> {
+    return (await this.driver.findElements(By.css(css))).length > 0
+  }
+  async press(label: string): Promise<void> {
+    await this.session.click(label)
+  }
+  async act(name: string): Promise<void> {
+    const target = await this.shown(`[data-act="${name}"]`)
+    await this.driver.wait(until.elementIsEnabled(target), WAIT, `${name} stays held`)
+    await target.click()
+  }
+  /** Waits until the ranking on the screen is of this many entries and at rest. */
+  async entries(count: number): Promise<void> {
+    const words = count === 0 ? 'Before any reading' : `Finding after ${count} ${count === 1 ? 'entry' : 'entries'}`
+    await this.sees(words)
+    await this.driver.wait(async () => !(await this.text('aside[aria-label="Suspects and evidence"]')).includes('· working'), WAIT, 'the ranking never came to rest')
+  }
+  async nextTestId(): Promise<string> {
+    return (await (await this.shown('section[aria-label="Next test"]')).getAttribute('data-test'))!
+  }
+  /** Does the test on the screen on the truth vehicle, and pins what it shows. */
+  async takeNextReading(): Promise<string> {
+    const testId = await this.nextTestId()
+    if (await this.has('[data-act="way-done"]')) {
+      await this.act('way-done')
+      await this.driver.wait(async () => !(await this.has('[data-act="way-done"]')), WAIT, 'the way is still asked for')
+    }
+    const reading = standInById(this.truth, testId)
+    if (reading.kind === 'number') {
+      const field = await this.shown('#entry')
+      await field.sendKeys(Key.chord(Key.CONTROL, 'a'), String(reading.entered.value))
+      await this.act('pin')
+      // An entry that looks like a slip asks back: this one is what the instrument shows.
+      await this.driver.sleep(250)
+      const keep = await this.driver.findElements(By.xpath('//button[starts-with(normalize-space(.), "Keep ")]'))
+      if (keep[0]) await keep[0].click()
+    } else {
+      await this.shown('#entry [role="radio"]')
+      const labels = await this.driver.findElements(By.css('#entry [role="radio"]'))
+      const wanted = await this.outcomeLabel(testId, reading.outcome)
+      for (const label of labels) if ((await label.getText()) === wanted) await label.click()
+      await this.act('pin')
+    }
+    return testId
+  }
+  private async outcomeLabel(testId: string, outcome: string): Promise<string> {
+    const { testById } = await import('@/core/library')
+    const { reading } = testById(testId)
+    return reading.kind === 'observation' ? reading.outcomes.find((entry) => entry.id === outcome)!.label : ''
+  }
+  /** Goes through the plan on Work, ticking everything, entering gauge values and torques, passing the checks. */
+  async doAllSteps(afterStep?: (done: number) => Promise<void>): Promise<number> {
+    let done = 0
+    for (let guard = 0; guard < 80; guard += 1) {
+      await this.driver.wait(async () => (await this.has('[data-step]')) || (await this.has('[data-check]')) || (await this.has('[data-act="prove"]')), WAIT, 'no step on Work')
+      if (await this.has('[data-act="prove"]')) return done
+      if (await this.has('section[aria-label="Step"] [data-check]')) {
+        await this.press('It is right')
+        await this.driver.sleep(150)
+        continue
+      }
+      await this.doStep()
+      done += 1
+      await afterStep?.(done)
+    }
+    throw new Error('Work never ends')
+  }
+  private async doStep(): Promise<void> {
+    const step = await this.shown('section[aria-label="Step"] [data-step]')
+    const heading = await step.findElement(By.css('p')).getText()
+    for (let guard = 0; guard < 12; guard += 1) {
+      const open = await this.driver.findElements(By.css('[role="checkbox"][aria-checked="false"]'))
+      if (!open[0]) break
+      await open[0].click().catch(() => undefined)
+      await this.driver.sleep(60)
+    }
+    for (const field of await this.driver.findElements(By.css('input[name="measured"]'))) {
+      const label = await field.findElement(By.xpath('ancestor::label')).getText()
+      const bounds = /under (\d+)/.exec(label)
+      const range = /(\d+) to (\d+) N/.exec(label)
+      await field.sendKeys(bounds ? String(0.4 * Number(bounds[1])) : range ? String((Number(range[1]) + Number(range[2])) / 2) : '1')
+    }
+    await this.act('step-done')
+    await this.driver.wait(async () => {
+      if ((await this.has('[data-act="prove"]')) || (await this.has('section[aria-label="Step"] [data-check]'))) return true
+      const texts = await this.driver.findElements(By.css('section[aria-label="Step"] [data-step] > p'))
+      return texts[0] ? (await texts[0].getText().catch(() => heading)) !== heading : false
+    }, WAIT, `step stays: ${heading}`)
+  }
+  /** After the repair the truth vehicle is cured of what it covers. */
+  cure(repairIds: string[]): void {
+    this.truth = repaired(this.truth, repairIds)
+  }
+  /** Reads every proof test again on the repaired truth vehicle. */
+  async proveReadings(): Promise<number> {
+    let pinned = 0
+    for (let guard = 0; guard < 10; guard += 1) {
+      const rows = await this.driver.findElements(By.xpath('//tr[@data-proof-test][.//input or .//select]'))
+      const row = rows[0]
+      if (!row) return pinned
+      const testId = (await row.getAttribute('data-proof-test'))!
+      const reading = standInById(this.truth, testId, 3)
+      if (reading.kind === 'number') await row.findElement(By.css('input')).sendKeys(String(reading.entered.value), Key.ENTER)
+      else {
+        const wanted = await this.outcomeLabel(testId, reading.outcome)
+        await row.findElement(By.xpath(`.//option[normalize-space(.)=${JSON.stringify(wanted)}]`)).click()
+      }
+      pinned += 1
+      await this.driver.wait(async () => (await this.driver.findElements(By.xpath(`//tr[@data-proof-test="${testId}"][.//input or .//select]`))).length === 0, WAIT, `${testId} was not pinned`)
+    }
+    return pinned
+  }
+  async see(item: string): Promise<void> {
+    await (await this.shown(`[data-proof="${item}"] [role="radio"]`)).click()
+    await this.driver.wait(until.elementLocated(By.css(`[data-proof="${item}"] [role="radio"][data-state="on"]`)), WAIT)
+  }
+}
