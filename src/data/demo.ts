@@ -107,15 +107,16 @@ export function demoJobs(now: number): DemoJob[] {
       .open('Turns over, will not start at the depot', '16:00')
       .note({ symptoms: ['cranksNoStart'], raisers: ['damp', 'recentWork'], words: 'Turns over, will not start at the depot', lastFill: 'Monday, at the yard', history: 'Floor welded last spring' })
       .state({ battery: 'on', ignition: 'off' }, 31)
-      .read('T01-rest', 'T03')
+      .read('T01-rest', 'T03', 'T04')
       .done(),
-    new JobScript(byUnit('04'), now - 150 * minute, 'demo-job-04')
+    new JobScript(byUnit('04'), now - 75 * minute, 'demo-job-04')
       .open('No power on the pass road', '15:30')
       .note({ symptoms: ['starvesUnderLoad'], raisers: ['mileage', 'dirtyFuel'], words: 'No power on the pass road', failingNow: 'yes' })
       .state({ battery: 'on' }, 38)
       .read('T24', 'T36')
       .wait(6)
       .work(['filter'], { ...traced, ignition: 'off', area: 'safe', height: 'raised', exhaust: 'cool', line: 'pressurised' }, 3)
+      .wait(34)
       .add('wait-started', { waitId: 'soak', label: 'Oil soaking the rear union', minutes: 45 })
       .done(),
     new JobScript(byUnit('11'), now - 200 * minute, 'demo-job-11')

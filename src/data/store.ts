@@ -37,8 +37,15 @@ function changed() {
   channel?.postMessage('changed')
 }
 
-const locked = <T>(name: string, work: () => Promise<T>): Promise<T> =>
-  typeof navigator !== 'undefined' && navigator.locks ? navigator.locks.request(`stop-start ${name}`, work) : work()
+const queues = new Map<string, Promise<unknown>>()
+
+/** One at a time by name: across pages where the browser has locks, else within this page. */
+function locked<T>(name: string, work: () => Promise<T>): Promise<T> {
+  if (typeof navigator !== 'undefined' && navigator.locks) return navigator.locks.request(`stop-start ${name}`, work)
+  const turn = (queues.get(name) ?? Promise.resolve()).then(work, work)
+  queues.set(name, turn)
+  return turn
+}
 
 const reasonOf = (problem: unknown) => (problem instanceof Error ? problem.message : String(problem))
 

@@ -36,7 +36,7 @@ it('finds the clogged filter from a fresh complaint', async () => {
 
 it('asks back for a value that cannot be, and refuses a damaged file with its place', async () => {
   await hands.session.go('/job/trace?id=demo-job-15')
-  await hands.entries(2)
+  await hands.entries(3)
   const field = await hands.shown('#entry')
   await field.sendKeys('910')
   await hands.act('pin')

@@ -52,7 +52,7 @@ export function Complaint({ hand }: { hand: JobInHand }) {
           </div>
           <h2 className="pt-1 text-step">What raises a suspicion</h2>
           <ManyChoices label="History" columns={3} options={Object.entries(RAISERS).map(([id, raiser]) => ({ id, label: raiser.label }))} value={raisers} onChange={(ids) => setRaisers(ids as RaiserId[])} />
-          <details className="border-t border-rule pt-2" open={Boolean(noted)}>
+          <details className="border-t border-rule pt-2">
             <summary className="min-h-[44px] cursor-pointer py-2 text-main font-semibold">More, if there is time: when, last fill, lamps, own words</summary>
             <div className="space-y-3 pb-2">
               <ManyChoices label="When" columns={3} options={CONDITIONS.map((name) => ({ id: name, label: name }))} value={conditions} onChange={setConditions} />

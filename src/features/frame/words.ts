@@ -14,6 +14,9 @@ export const percentText = (share: number): string => (share < 0.005 ? 'under 1 
 export const minutesText = (minutes: number): string => (minutes < 1 ? '1 min' : minutes < 90 ? `${Math.round(minutes)} min` : `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')}`)
 export const clockText = (at: number): string => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 
+/** Within a sentence: the first letter small, units and names untouched. */
+export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
+
 const UNIT_TEXT: Partial<Record<UnitName, string>> = { ohm: 'Ω', mohm: 'mΩ' }
 export const unitText = (unit: UnitName): string => UNIT_TEXT[unit] ?? unit
 export const siText = (si: number, unit: UnitName, digits: number): string => `${fromSi(si, unit).toFixed(digits).replace('-', '−')} ${unitText(unit)}`

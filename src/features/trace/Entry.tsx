@@ -37,7 +37,7 @@ export function NumberEntry({ test, explanation, value, onChange, onPin, held }:
   return (
     <>
       <Ruler explanation={explanation} value={value} digits={digits} unit={unitText(unit)} onPick={(picked) => onChange(Number(picked.toFixed(digits)))} />
-      <div className="flex h-[60px] gap-2">
+      <div className="flex h-[58px] shrink-0 gap-2">
         <button type="button" aria-label={`Less, by ${step} ${unit}`} onClick={() => nudge(-step)} className="w-16 border-2 border-ink text-entry leading-none">−</button>
         <EntryField key={test.id} value={value} digits={digits} unit={unitText(unit)} onChange={onChange} onKeyDown={keys} label={`${test.short}, in ${unitText(unit)}`} />
         <button type="button" aria-label={`More, by ${step} ${unit}`} onClick={() => nudge(step)} className="w-16 border-2 border-ink text-entry leading-none">+</button>
@@ -76,12 +76,12 @@ function EntryField({ value, digits, unit, onChange, onKeyDown, label }: { value
 
 /** Bands hold words; the one the value lies in is filled. */
 function Ruler({ explanation, value, digits, unit, onPick }: { explanation: TestExplanation; value: number | null; digits: number; unit: string; onPick: (value: number) => void }) {
-  const width = 424
+  const width = 404
   const { low, high } = explanation.scale!
   const x = (at: number) => (width * (at - low)) / (high - low)
   const active = value === null ? null : explanation.bands.find((band) => value >= band.from! && value <= band.to!)
   return (
-    <svg width={width} height="66" viewBox={`0 0 ${width} 66`} role="img" aria-label={`Ruler from ${low.toFixed(digits)} to ${high.toFixed(digits)} ${unit}`} onClick={(event) => {
+    <svg className="shrink-0" width={width} height="66" viewBox={`0 0 ${width} 66`} role="img" aria-label={`Ruler from ${low.toFixed(digits)} to ${high.toFixed(digits)} ${unit}`} onClick={(event) => {
       const box = event.currentTarget.getBoundingClientRect()
       onPick(low + ((event.clientX - box.left) / box.width) * (high - low))
     }}>

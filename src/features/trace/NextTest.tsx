@@ -107,7 +107,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
   }
   const meaning = ready ? meaningOf(band) : { title: sound ? `Sound reads ${Math.max(sound.low, test.reading.kind === 'number' ? test.reading.low : 0).toFixed(digitsOf(test))} to ${sound.high.toFixed(digitsOf(test))} ${test.reading.kind === 'number' ? unitText(test.reading.unit) : ''}.` : 'Choose what you see.', detail: test.blind }
   return (
-    <div className="flex min-h-0 flex-col gap-1.5">
+    <div className="flex min-h-0 flex-col gap-1">
       <div className="flex items-center justify-between text-second text-ink-2">
         <span>What you would read, and what it means</span>
         {hand.vehicle.kind === 'simulated' && <button type="button" data-act="stand-in" onClick={() => void standIn()} className="-my-1 min-h-[44px] border-2 border-dashed border-ink-3 px-2 leading-tight text-ink">Read the stand-in</button>}

@@ -13,7 +13,7 @@ import { StateStrip } from '../frame/StateStrip'
 import type { JobInHand } from '../frame/useJob'
 import { useNow } from '../frame/useNow'
 import { usePlan } from '../frame/usePlan'
-import { minutesText, stageHref, variableWord } from '../frame/words'
+import { lowerFirst, minutesText, stageHref, variableWord } from '../frame/words'
 import { Ladder } from './Ladder'
 import { StepSheet } from './StepSheet'
 import { Tray } from './Tray'
@@ -100,7 +100,7 @@ function HazardsAgain({ gates, gap, onConfirm }: { gates: Gate[]; gap: number; o
     <div className="space-y-4">
       <p className="text-second font-semibold text-accent">You left here {minutesText(gap / 60_000)} ago</p>
       <h1 className="text-work">Look at the hazards again</h1>
-      <ul className="space-y-2 text-step">{gates.map((gate) => <li key={gate.id}><span className="font-semibold">{gate.title.replace(' below here', '')}:</span> {gate.words.toLowerCase()}</li>)}</ul>
+      <ul className="space-y-2 text-step">{gates.map((gate) => <li key={gate.id}><span className="font-semibold">{gate.title.replace(' below here', '')}:</span> {lowerFirst(gate.words)}</li>)}</ul>
       <Button variant="act" tall onClick={onConfirm}>Seen, all of it holds</Button>
     </div>
   )

@@ -1,0 +1,47 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { analyseLeakDown, type LeakLaw, type Sample } from '.'
+import { seededRandom } from '../shared'
+
+/** A capture by one of the two laws, with noise. */
+function capture(law: LeakLaw, startKPa: number, leftAt5Min: number, noiseKPa: number, seed = 1, seconds = 300): Sample[] {
+  const random = seededRandom(seed)
+  return Array.from({ length: seconds + 1 }, (_, at) => {
+    const share = law === 'laminar' ? Math.pow(leftAt5Min, at / 300) : (1 + (Math.sqrt(leftAt5Min) - 1) * (at / 300)) ** 2
+    return { seconds: at, kPa: Math.max(0, startKPa * share + noiseKPa * random.normal()) }
+  })
+}
+const analysed = (samples: Sample[], setKPa = 300) => {
+  const answer = analyseLeakDown(samples, setKPa)
+  if (!answer.ok) throw new Error(answer.error.kind)
+  return answer.value
+}
+
+describe('leak-down', () => {
+  it('recovers its own parameters over the range of noise', () => {
+    let ran = 0
+    fc.assert(fc.property(fc.constantFrom<LeakLaw>('laminar', 'orifice'), fc.double({ min: 0.3, max: 0.98, noNaN: true }), fc.double({ min: 0, max: 1.5, noNaN: true }), fc.integer({ min: 1, max: 999 }), (law, left, noise, seed) => {
+      const found = analysed(capture(law, 310, left, noise, seed))
+      expect(Math.abs(found.leftFraction - left)).toBeLessThan(0.015)
+      expect(Math.abs(found.startKPa - 310)).toBeLessThan(4)
+      ran += 1
+    }), { seed: 4, numRuns: 60 })
+    expect(ran).toBe(60)
+  })
+  it.each([
+    { name: 'a clear leak', left: 0.4, startKPa: 310, verdict: 'leaks' },
+    { name: 'a tight system', left: 0.93, startKPa: 310, verdict: 'holds' },
+    { name: 'a value at the limit', left: 0.75, startKPa: 310, verdict: 'inconclusive' },
+    { name: 'a tight system far under set pressure', left: 0.95, startKPa: 180, verdict: 'says-little' },
+    { name: 'a leak even from low pressure', left: 0.3, startKPa: 180, verdict: 'leaks' },
+  ])('$name: $verdict', ({ left, startKPa, verdict }) => {
+    expect(analysed(capture('laminar', startKPa, left, 0.7)).verdict).toBe(verdict)
+  })
+  it.each(['laminar', 'orifice'] as const)('tells the %s law from the other when the fall is deep', (law) => {
+    expect(analysed(capture(law, 310, 0.2, 0.7)).law).toBe(law)
+  })
+  it('refuses what is too short or has no pressure', () => {
+    expect(analyseLeakDown(capture('laminar', 310, 0.8, 0.5, 1, 40), 300)).toMatchObject({ ok: false, error: { kind: 'too-short' } })
+    expect(analyseLeakDown(capture('laminar', 12, 0.8, 0.5), 300)).toMatchObject({ ok: false, error: { kind: 'no-pressure' } })
+  })
+})

@@ -1,0 +1,73 @@
+import 'fake-indexeddb/auto'
+import localforage from 'localforage'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { addDemoData, append, exportJob, importJob, listJobs, listVehicles, loadLog, removeDemoData, unwrittenEvents } from './store'
+import { DEMO_VEHICLES, demoJobs } from './demo'
+import { foldJob, stageOf } from '@/core/job'
+
+const jobs = localforage.createInstance({ name: 'stop-start', storeName: 'jobs' })
+
+beforeEach(async () => {
+  await removeDemoData()
+  await jobs.clear()
+})
+afterEach(() => vi.restoreAllMocks())
+
+const open = (jobId: string) => append(jobId, [{ kind: 'job-opened', body: { vehicleId: DEMO_VEHICLES[0]!.id, unit: '07', vehicleName: 'Larch', words: '', neededBy: null } }], 'Ida')
+
+describe('the store', () => {
+  it('appends side by side without losing one', async () => {
+    await open('job-1')
+    await Promise.all(Array.from({ length: 12 }, (_, n) => append('job-1', [{ kind: 'complaint-remains', body: { words: String(n) } }], 'Ida')))
+    const log = await loadLog('job-1')
+    expect(log.ok && log.value.map((event) => event.seq)).toEqual([...Array(13).keys()])
+  })
+  it('a failed write keeps the events, says so, and the file holds them', async () => {
+    await open('job-1')
+    const instance = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new Error('no room left')
+    })
+    const failed = await append('job-1', [{ kind: 'complaint-remains', body: { words: 'kept' } }], 'Ida')
+    expect(failed).toMatchObject({ ok: false, error: { kind: 'not-written' } })
+    expect(unwrittenEvents('job-1')).toHaveLength(1)
+    const file = await exportJob('job-1')
+    expect(file.ok && file.value).toContain('kept')
+    instance.mockRestore()
+    vi.restoreAllMocks()
+    expect((await append('job-1', [{ kind: 'complaint-remains', body: { words: 'next' } }], 'Ida')).ok).toBe(true)
+    expect(unwrittenEvents('job-1')).toHaveLength(0)
+    const log = await loadLog('job-1')
+    expect(log.ok && log.value).toHaveLength(3)
+  })
+  it('a damaged event is refused by its place', async () => {
+    await jobs.setItem('job-9', { vehicleId: 'v', events: [{ kind: 'nonsense' }] })
+    expect(await loadLog('job-9')).toMatchObject({ ok: false, error: { kind: 'damaged' } })
+  })
+  it('demo data come and go; a job leaves as a file and comes back; a foreign file changes nothing', async () => {
+    await addDemoData()
+    expect((await listVehicles()).length).toBeGreaterThanOrEqual(4)
+    const listed = await listJobs()
+    expect(listed.length).toBeGreaterThanOrEqual(5)
+    expect(new Set(listed.map((entry) => stageOf(entry.job))).size).toBeGreaterThanOrEqual(4)
+    const file = await exportJob('demo-job-18')
+    if (!file.ok) throw new Error('no file')
+    await removeDemoData()
+    expect(await listJobs()).toEqual([])
+    expect(await importJob(file.value)).toMatchObject({ ok: true, jobId: 'demo-job-18' })
+    const before = await loadLog('demo-job-18')
+    expect(await importJob('{"format":"recipe"}')).toMatchObject({ ok: false })
+    expect(await importJob(file.value)).toMatchObject({ ok: true, added: 0 })
+    expect(await loadLog('demo-job-18')).toEqual(before)
+  })
+})
+
+describe('demo jobs', () => {
+  it('are at different stages: fresh, half traced, in work with a timer, waiting, recorded', () => {
+    const now = 1_790_000_000_000
+    const folded = demoJobs(now).map(({ events }) => foldJob(events[0]!.jobId, events))
+    const stages = folded.map(stageOf)
+    expect(stages).toEqual(expect.arrayContaining(['complaint', 'trace', 'work', 'record']))
+    expect(folded.find((job) => stageOf(job) === 'work')!.waits.some((wait) => !wait.ended && wait.endsAt > now)).toBe(true)
+    expect(folded.every((job) => job.readings.every((reading) => reading.source === 'stand-in'))).toBe(true)
+  })
+})
