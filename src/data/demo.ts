@@ -116,7 +116,7 @@ export function demoJobs(now: number): DemoJob[] {
       .read('T24', 'T36')
       .wait(6)
       .work(['filter'], { ...traced, ignition: 'off', area: 'safe', height: 'raised', exhaust: 'cool', line: 'pressurised' }, 3)
-      .wait(34)
+      .wait(42)
       .add('wait-started', { waitId: 'soak', label: 'Oil soaking the rear union', minutes: 45 })
       .done(),
     new JobScript(byUnit('11'), now - 200 * minute, 'demo-job-11')

@@ -37,7 +37,7 @@ export function NumberEntry({ test, explanation, value, onChange, onPin, held }:
   return (
     <>
       <Ruler explanation={explanation} value={value} digits={digits} unit={unitText(unit)} onPick={(picked) => onChange(Number(picked.toFixed(digits)))} />
-      <div className="flex h-[58px] shrink-0 gap-2">
+      <div className="flex h-[54px] shrink-0 gap-2">
         <button type="button" aria-label={`Less, by ${step} ${unit}`} onClick={() => nudge(-step)} className="w-16 border-2 border-ink text-entry leading-none">−</button>
         <EntryField key={test.id} value={value} digits={digits} unit={unitText(unit)} onChange={onChange} onKeyDown={keys} label={`${test.short}, in ${unitText(unit)}`} />
         <button type="button" aria-label={`More, by ${step} ${unit}`} onClick={() => nudge(step)} className="w-16 border-2 border-ink text-entry leading-none">+</button>
@@ -69,7 +69,7 @@ function EntryField({ value, digits, unit, onChange, onKeyDown, label }: { value
         }}
         className="h-full w-full border-[3px] border-accent bg-sheet pl-3 pr-[72px] text-right text-[40px] font-semibold"
       />
-      <span className="pointer-events-none absolute right-3 top-4 text-second text-ink-2">{unit}</span>
+      <span className="pointer-events-none absolute right-3 top-3.5 text-second text-ink-2">{unit}</span>
     </span>
   )
 }

@@ -29,7 +29,7 @@ export function NextTest(props: Props) {
   const candidate = ranking.choice.candidates.find((entry) => entry.testId === test.id)
   const minutes = (candidate?.workMinutes ?? test.minutes) + (candidate?.reachMinutes ?? 0)
   return (
-    <section aria-label="Next test" data-test={test.id} className="absolute bottom-0 left-0 grid h-[288px] w-[876px] grid-cols-[404px_1fr] gap-5 border-t-[5px] border-accent bg-sheet px-6 pt-2">
+    <section aria-label="Next test" data-test={test.id} className="absolute bottom-0 left-0 grid h-[288px] w-[876px] grid-cols-[404px_1fr] gap-5 border-t-[5px] border-accent bg-sheet px-6 pt-1">
       <div className="flex min-h-0 flex-col">
         <p className="flex justify-between text-second font-semibold text-accent">
           <span>Next test, {minutesText(minutes)}</span>
@@ -110,14 +110,14 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
     <div className="flex min-h-0 flex-col gap-1">
       <div className="flex items-center justify-between text-second text-ink-2">
         <span>What you would read, and what it means</span>
-        {hand.vehicle.kind === 'simulated' && <button type="button" data-act="stand-in" onClick={() => void standIn()} className="-my-1 min-h-[44px] border-2 border-dashed border-ink-3 px-2 leading-tight text-ink">Read the stand-in</button>}
+        {hand.vehicle.kind === 'simulated' && <button type="button" data-act="stand-in" onClick={() => void standIn()} className="-my-1.5 min-h-[44px] border-2 border-dashed border-ink-3 px-2 leading-tight text-ink">Read the stand-in</button>}
       </div>
       {test.reading.kind === 'number' ? (
         <NumberEntry test={test} explanation={explanation} value={value} onChange={change} onPin={(kept) => void pin(kept)} held={conflicts.length > 0} busy={busy} />
       ) : (
         <OutcomeEntry explanation={explanation} value={outcome} onChange={setOutcome} onPin={() => void pin()} held={conflicts.length > 0} onSkip={() => onWhy(test.id)} />
       )}
-      {offer ? <Slip offer={offer} value={value!} unit={test.reading.kind === 'number' ? test.reading.unit : 'V'} onKeep={() => void pin(value, true)} onTake={(taken) => change(taken)} /> : <p aria-live="polite" className="min-h-[44px] text-second leading-[22px]"><span className="font-semibold">{meaning.title}</span> {meaning.detail}</p>}
+      {offer ? <Slip offer={offer} value={value!} unit={test.reading.kind === 'number' ? test.reading.unit : 'V'} onKeep={() => void pin(value, true)} onTake={(taken) => change(taken)} /> : <p aria-live="polite" className="min-h-[42px] text-second leading-[21px]"><span className="font-semibold">{meaning.title}</span> {meaning.detail}</p>}
       <Alternatives ranking={ranking} test={test} present={present} onPresent={setPresent} onChoose={onChoose} />
     </div>
   )
@@ -129,7 +129,7 @@ type Present = 'yes' | 'no' | 'unknown'
 function Alternatives({ ranking, test, present, onPresent, onChoose }: { ranking: Ranking; test: Test; present: Present; onPresent: (present: Present) => void; onChoose: (testId: string) => void }) {
   const others = ranking.choice.candidates.filter((candidate) => candidate.why === 'ranked' && candidate.testId !== test.id).slice(0, 2)
   return (
-    <div className="mt-auto flex items-stretch gap-2 border-t border-rule-2 py-1.5">
+    <div className="mt-auto flex items-stretch gap-2 border-t border-rule-2 py-1">
       {others.map((other) => (
         <button key={other.testId} type="button" onClick={() => onChoose(other.testId)} className="min-h-[44px] flex-1 border-r border-rule-2 pr-2 text-left text-second leading-tight last:border-r-0">
           <span className="block truncate font-semibold">Or: {shortOf(other.testId).toLowerCase()}</span>
