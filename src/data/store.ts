@@ -116,8 +116,8 @@ export async function listJobs(): Promise<ListedJob[]> {
     ids.map(async (id): Promise<ListedJob> => {
       const log = await loadLog(id)
       if (!log.ok) return { job: foldJob(id, []), vehicle: null, problem: log.error }
-      const job = foldJob(id, log.value)
-      return { job, vehicle: known.get(job.vehicleId) ?? null, problem: null }
+      const vehicle = known.get(foldJob(id, log.value).vehicleId) ?? null
+      return { job: foldJob(id, log.value, vehicle?.kind), vehicle, problem: null }
     }),
   )
 }

@@ -76,15 +76,18 @@ function emptyJob(id: string): JobView {
   }
 }
 
-/** The same log gives the same job, from any merge of it. */
-export function foldJob(jobId: string, log: JobEvent[]): JobView {
+/**
+ * The same log gives the same job, from any merge of it. A stand-in signal is evidence on a simulated
+ * vehicle only: on a real one it stays in the log and moves nothing.
+ */
+export function foldJob(jobId: string, log: JobEvent[], vehicleKind: 'real' | 'simulated' = 'real'): JobView {
   const job = emptyJob(jobId)
   for (const event of liveEvents(log)) {
     apply(job, event)
     job.lastAt = Math.max(job.lastAt, event.at)
     job.lastBy = event.by
   }
-  job.evidence = job.readings.filter((reading) => reading.phase === 'trace' && reading.epoch === job.epoch).map(evidenceOf)
+  job.evidence = job.readings.filter((reading) => reading.phase === 'trace' && reading.epoch === job.epoch && (vehicleKind === 'simulated' || reading.source !== 'stand-in')).map(evidenceOf)
   return job
 }
 

@@ -26,6 +26,12 @@ describe('the fold', () => {
   it('a reading under load says that the line is under pressure', () => {
     expect(fold(opened().add(2, 'state-asserted', { changes: { line: 'off' }, why: 'seen' }).add(3, 'reading-taken', reading('a', 9))).state.line).toBe('pressurised')
   })
+  it('a stand-in signal is evidence on a simulated vehicle only', () => {
+    const log = opened().add(2, 'reading-taken', { ...reading('a', 9.1), source: 'stand-in' })
+    expect(foldJob('job', log.events, 'real').evidence).toHaveLength(0)
+    expect(foldJob('job', log.events, 'simulated').evidence).toHaveLength(1)
+    expect(foldJob('job', log.events, 'real').readings).toHaveLength(1)
+  })
   it('smell and leak are dangers', () => {
     const log = opened().add(2, 'complaint-noted', { symptoms: ['smell'], raisers: [], failingNow: 'yes', words: '', conditions: [], lastFill: '', lamps: '', history: '' })
     expect(fold(log).danger).toBe(true)

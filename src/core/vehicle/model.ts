@@ -144,7 +144,7 @@ export function solveScene(model: VehicleModel, theta: Float64Array, scene: Scen
 /** The vehicle as a plain network in one scene: what Trace exports and any other solver can check. */
 export function buildNetwork(model: VehicleModel, theta: Float64Array, scene: SceneId): Network {
   apply(model, theta, scene)
-  const network = structuredClone(model.system.network)
+  const network = model.layout.network(model.specification)
   const value = (id: string, field: string) => model.system.values[slotOf(model.system, id, field)]!
   const rewrite = (id: string, target: object) => {
     const record = target as Record<string, unknown>

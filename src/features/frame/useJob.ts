@@ -28,9 +28,9 @@ export function useJob(jobId: string | null): JobLoad {
     if (!jobId) return setLoad({ status: 'absent', problem: { kind: 'not-found', what: 'a job: none is named in the address' } })
     const log = await loadLog(jobId)
     if (!log.ok) return setLoad({ status: 'absent', problem: log.error })
-    const job = foldJob(jobId, log.value)
-    const vehicle = await loadVehicle(job.vehicleId)
+    const vehicle = await loadVehicle(foldJob(jobId, log.value).vehicleId)
     if (!vehicle.ok) return setLoad({ status: 'absent', problem: vehicle.error })
+    const job = foldJob(jobId, log.value, vehicle.value.kind)
     const add = async (...additions: Addition[]) => {
       const outcome = await append(jobId, additions as { kind: EventKind; body: BodyOf<EventKind> }[], whoWorks())
       setSaveProblem(outcome.ok || outcome.error.kind !== 'not-written' ? null : outcome.error.reason)

@@ -1,0 +1,52 @@
+/** Truth vehicles traced by the engine to its verdict: the faults of the field, with other laws than the model's. Seeds are fixed. */
+import { beforeAll, describe, expect, it } from 'vitest'
+import { FAULTS } from '@/core/library'
+import { portReturnLayout, specificationOf, vehicleModel } from '@/core/vehicle'
+import { truthVehicle } from '@/core/simulate'
+import { deriveSome, nominalTable, type Table } from '@/core/diagnosis'
+import { complaintOf, traceToVerdict } from './bench/diagnose'
+
+let table: Table
+beforeAll(() => {
+  const built = vehicleModel(portReturnLayout, specificationOf())
+  if (!built.ok) throw new Error(built.error.problem)
+  table = nominalTable(built.value)
+  deriveSome(table, 0, () => false)
+})
+
+describe('one hidden fault, from the complaint to the repair that cures it', () => {
+  it.each([
+    { faultId: 'F01', severity: 0.3, seed: 21 },
+    { faultId: 'F13', severity: 0.4, seed: 22 },
+    { faultId: 'F23', severity: 0.8, seed: 23 },
+    { faultId: 'F24', severity: 0.5, seed: 24 },
+    { faultId: 'F28', severity: 0.7, seed: 25 },
+    { faultId: 'F32', severity: 0.8, seed: 26 },
+    { faultId: 'F37', severity: 0.8, seed: 27 },
+    { faultId: 'F41', severity: 0.93, seed: 28 },
+    { faultId: 'F44', severity: 0.2, seed: 29 },
+    { faultId: 'F46', severity: 0.7, seed: 30 },
+    { faultId: 'F50', severity: 0.15, seed: 31 },
+    { faultId: 'F67', severity: 0.2, seed: 32 },
+    { faultId: 'F69', severity: 0.5, seed: 33 },
+    { faultId: 'F71', severity: 0.9, seed: 34 },
+    { faultId: 'F73', severity: 0.5, seed: 35 },
+    { faultId: 'F74', severity: 0.5, seed: 36 },
+    { faultId: 'F77', severity: 0.9, seed: 37 },
+    { faultId: 'F78', severity: 0.9, seed: 38 },
+    { faultId: 'F79', severity: 0.9, seed: 39 },
+    { faultId: 'F96', severity: 0.3, seed: 40 },
+  ])('$faultId', ({ faultId, severity, seed }) => {
+    const vehicle = truthVehicle(seed, specificationOf(), [{ faultId, severity }])
+    const complaint = complaintOf(vehicle)
+    expect(complaint.symptoms.length, 'the fault must be felt').toBeGreaterThan(0)
+    const answer = traceToVerdict(table, vehicle, complaint)
+    expect(FAULTS.find((fault) => fault.id === faultId)!.repairs, `named ${answer.repairId} after ${answer.tests.join(' ')}`).toContain(answer.repairId)
+    expect(answer.tests.length).toBeLessThanOrEqual(14)
+    expect(answer.probability).toBeLessThanOrEqual(0.99)
+  })
+
+  it('a sound vehicle without complaint shows no symptom', () => {
+    expect(complaintOf(truthVehicle(50, specificationOf(), [])).symptoms).toEqual([])
+  })
+})
