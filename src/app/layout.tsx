@@ -8,7 +8,7 @@ export const metadata: Metadata = {
 }
 
 /** Sets day or night before the first paint, so that a dark bay is not flashed white. */
-const LIGHT_BEFORE_PAINT = `try{var r=document.documentElement,l=localStorage.getItem('stop-start-light');if(l==='night')r.dataset.light='night';if(localStorage.getItem('stop-start-size')==='115')r.dataset.size='115'}catch(e){}`
+const LIGHT_BEFORE_PAINT = `try{var r=document.documentElement,l=localStorage.getItem('stop-start-light');if(l==='night')r.dataset.light='night'}catch(e){}`
 
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (

@@ -1,6 +1,6 @@
 /** npm run bench: prints how long the core takes on this machine. Figures, not assertions. */
 import { DRIVEN_IN, portReturnLayout, solveScene, specificationOf, vehicleModel } from '@/core/vehicle'
-import { addPairs, chooseNext, deriveSome, explainTest, nominalTable, posteriorOf, suspectsOf, TYPICAL_WORKSHOP, type Complaint, type Evidence } from '@/core/diagnosis'
+import { addPairs, chooseNext, deriveSome, explainTest, nominalTable, posteriorOf, profileOf, segmentShares, suspectsOf, TYPICAL_WORKSHOP, type Complaint, type Evidence } from '@/core/diagnosis'
 import { REPAIRS, TESTS } from '@/core/library'
 import { planRepairs, plannerOf, prices } from '@/core/procedure'
 
@@ -54,6 +54,15 @@ for (const count of [0, 2, 4]) {
   print(`reading to new ranking, ${count} readings, with pairs`, '< 50 (p95)', timed(() => { chooseNext(posteriorOf(table, complaint, evidence.slice(0, count)), situation) }, 60))
 }
 const posterior = posteriorOf(table, complaint, evidence)
+const prior = posteriorOf(table, complaint, [])
+print('the whole answer for the screen, 4 readings', '< 50 (p95)', timed(() => {
+  const now = posteriorOf(table, complaint, evidence)
+  const { verdict } = chooseNext(now, situation)
+  suspectsOf(now)
+  segmentShares(now, prior)
+  profileOf(now)
+  explainTest(now, verdict.kind === 'test' ? verdict.testId : 'T05')
+}, 60))
 print('bands of one test', '', timed(() => explainTest(posterior, 'T05'), 30))
 print('plan of the module', '', timed(() => planRepairs(planner, DRIVEN_IN, ['module']), 8))
 console.log(suspectsOf(posterior).slice(0, 4).map((suspect) => `${(100 * suspect.probability).toFixed(1)} % ${suspect.name}`).join(' · '))

@@ -37,9 +37,9 @@ export const COMMIT_DEAR = 0.9
 export const MOST_SHOWN = 0.99
 const BINS = 9
 /** Particles lighter than this do not move a choice. */
-const CHOICE_FLOOR = 1e-4
-/** At most so many particles rate a test: the lightest beyond them hold under 3 % together before any reading. */
-const MOST_LIVE = 300
+const CHOICE_FLOOR = 2e-4
+/** At most so many particles rate a test: the lightest beyond them hold a few percent together before any reading. */
+const MOST_LIVE = 220
 
 export interface Suspect {
   /** Repair id, or 'none'. */

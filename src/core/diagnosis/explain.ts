@@ -81,74 +81,93 @@ function numberBands(posterior: Posterior, test: Test, before: Suspect[], scale:
   const soundPredictive = predictiveOf(posterior.table.sound, NO_BELIEF, numeric.row, count)
   const predictive = live.map((at) => predictiveOf(posterior.table.predicted[at]!, posterior.states[at]!, numeric.row, count))
   const step = (scale.high - scale.low) / GRID
-  const raw: (Band & { lead: string })[] = []
+  const repairOf = repairOfClass(posterior)
+  const cells: Cell[] = []
   for (let k = 0; k < GRID; k += 1) {
     const from = scale.low + k * step
     const y = (from + 0.5 * step) * perUnit
-    const branch = live.map((at, i) => posterior.weights[at]! * readingDensity(posterior.table, at, predictive[i]!, soundPredictive, numeric, y, showsNow(posterior.table.predicted[at]!.particle.shows, 'unknown')).total)
-    const band = bandOf(posterior, live, branch, before, step * perUnit)
-    raw.push({ ...band, from, to: from + step })
+    const classWeights = new Float64Array(posterior.table.classes.length)
+    let mass = 0
+    live.forEach((at, i) => {
+      const weight = posterior.weights[at]! * readingDensity(posterior.table, at, predictive[i]!, soundPredictive, numeric, y, showsNow(posterior.table.predicted[at]!.particle.shows, 'unknown')).total
+      classWeights[posterior.table.predicted[at]!.particle.classIndex]! += weight
+      mass += weight
+    })
+    cells.push({ from, to: from + step, mass: mass * step * perUnit, heaviest: mass, classWeights, lead: leaderOf(classWeights, repairOf) })
   }
-  return mergeBands(raw)
+  return mergeCells(cells).map((cell) => ({ ...bandOf(posterior, cell.classWeights, before, cell.mass), from: cell.from, to: cell.to }))
+}
+
+/** A stretch of the ruler: the weights of the classes if the reading fell on its likeliest point. */
+interface Cell {
+  from: number
+  to: number
+  /** Probability of reading here. */
+  mass: number
+  heaviest: number
+  classWeights: Float64Array
+  lead: number
+}
+
+/** Repair that each class is listed under, as a number; none of these is the last. */
+function repairOfClass(posterior: Posterior): Int32Array {
+  const ids = REPAIRS.map((repair) => repair.id)
+  return Int32Array.from(posterior.table.classes, (entry) => (entry.faults.length === 0 ? ids.length : ids.indexOf(entry.faults[0]!.repairs[0]!)))
+}
+
+function leaderOf(classWeights: Float64Array, repairOf: Int32Array): number {
+  const shares = new Float64Array(REPAIRS.length + 1)
+  classWeights.forEach((weight, at) => (shares[repairOf[at]!]! += weight))
+  return shares.indexOf(Math.max(...shares))
 }
 
 function outcomeBands(posterior: Posterior, test: Test, before: Suspect[]): Band[] {
   const seen = posterior.table.catalogue.seenById.get(test.id)!
   const live = [...posterior.weights.keys()].filter((at) => posterior.weights[at]! > 1e-5)
   return seen.outcomes.map((outcome, k) => {
-    const branch = live.map((at) => posterior.weights[at]! * outcomeChance(posterior.table, at, seen.offset + k, seen.outcomes.length))
-    const band: Band & { lead?: string } = { ...bandOf(posterior, live, branch, before, 1), outcome: outcome.id, label: outcome.label }
-    delete band.lead
-    return band
+    const classWeights = new Float64Array(posterior.table.classes.length)
+    for (const at of live) classWeights[posterior.table.predicted[at]!.particle.classIndex]! += posterior.weights[at]! * outcomeChance(posterior.table, at, seen.offset + k, seen.outcomes.length)
+    return { ...bandOf(posterior, classWeights, before, classWeights.reduce((sum, weight) => sum + weight, 0)), outcome: outcome.id, label: outcome.label }
   })
 }
 
-/** Suspects if the reading fell here. */
-function bandOf(posterior: Posterior, live: number[], branch: number[], before: Suspect[], width: number): Band & { lead: string } {
-  const mass = branch.reduce((sum, weight) => sum + weight, 0)
-  const classWeights = new Float64Array(posterior.table.classes.length)
-  live.forEach((at, i) => (classWeights[posterior.table.predicted[at]!.particle.classIndex]! += branch[i]! / mass))
-  const after = suspectsOf({ ...posterior, classWeights })
+/** Suspects if the reading fell here; the weights need not be normalised. */
+function bandOf(posterior: Posterior, weights: Float64Array, before: Suspect[], probability: Probability): Band {
+  const mass = weights.reduce((sum, weight) => sum + weight, 0)
+  const after = suspectsOf({ ...posterior, classWeights: weights.map((weight) => weight / mass) })
   const was = new Map(before.map((suspect) => [suspect.id, suspect.probability]))
   return {
-    from: null, to: null, outcome: null,
-    lead: after[0]!.id,
-    label: after[0]!.name,
-    probability: mass * width,
+    from: null, to: null, outcome: null, label: after[0]!.name, probability,
     shares: after.slice(0, 3).map((suspect) => ({ id: suspect.id, name: suspect.name, before: was.get(suspect.id) ?? 0, after: suspect.probability })),
     excluded: after.filter((suspect) => suspect.probability < 0.01 && (was.get(suspect.id) ?? 0) > 0.05).map((suspect) => suspect.name),
   }
 }
 
-/** Neighbours with one leader become one band; a sliver joins the neighbour it resembles more. */
-function mergeBands(raw: (Band & { lead: string })[]): Band[] {
-  const bands: (Band & { lead: string })[] = []
-  for (const band of raw) {
-    const last = bands.at(-1)
-    if (last && last.lead === band.lead) absorb(last, band)
-    else bands.push({ ...band })
+/** Neighbours with one leader become one; a sliver joins its neighbour. */
+function mergeCells(cells: Cell[]): Cell[] {
+  const merged: Cell[] = []
+  for (const cell of cells) {
+    const last = merged.at(-1)
+    if (last && last.lead === cell.lead) absorb(last, cell)
+    else merged.push({ ...cell })
   }
-  const least = 0.07 * raw.length * (raw[0]!.to! - raw[0]!.from!)
-  while (bands.length > 1) {
-    const sliver = bands.findIndex((band) => band.to! - band.from! < least && (band.probability < MERGE_UNDER || bands.length > 5))
+  const least = 0.07 * cells.length * (cells[0]!.to - cells[0]!.from)
+  while (merged.length > 1) {
+    const sliver = merged.findIndex((cell) => cell.to - cell.from < least && (cell.mass < MERGE_UNDER || merged.length > 5))
     if (sliver < 0) break
-    const into = sliver === 0 ? 1 : sliver - 1
-    absorb(bands[into]!, bands[sliver]!)
-    bands.splice(sliver, 1)
+    absorb(merged[sliver === 0 ? 1 : sliver - 1]!, merged[sliver]!)
+    merged.splice(sliver, 1)
   }
-  return bands.map(({ lead, ...band }) => {
-    void lead
-    return band
-  })
+  return merged
 }
 
-function absorb(into: Band, other: Band) {
-  const heavier = other.probability > into.probability
-  into.from = Math.min(into.from!, other.from!)
-  into.to = Math.max(into.to!, other.to!)
-  if (heavier) into.shares = other.shares
-  into.excluded = into.excluded.filter((name) => other.excluded.includes(name))
-  into.probability += other.probability
+function absorb(into: Cell, other: Cell) {
+  into.from = Math.min(into.from, other.from)
+  into.to = Math.max(into.to, other.to)
+  into.mass += other.mass
+  if (other.heaviest <= into.heaviest) return
+  into.heaviest = other.heaviest
+  into.classWeights = other.classWeights
 }
 
 export interface ReadingEffect {

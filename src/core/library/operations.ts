@@ -89,11 +89,12 @@ export interface Gate {
   words: string
 }
 
+/** Least hazard first: where several hold, the last names the band. */
 export const GATES: Gate[] = [
+  { id: 'underVehicle', title: 'Under the vehicle', inside: [{ height: 'raised' }], requires: { ignition: 'off' }, words: 'On rated points, shaken before anyone goes under' },
   { id: 'vapour', title: 'Vapour below here', inside: [{ hatch: 'open' }, { filterJoint: 'parted' }, { moduleHoses: 'parted' }], requires: { area: 'safe' }, words: 'Extractor on from outside, area bonded, guarded lamp only' },
   { id: 'openFuel', title: 'Open fuel below here', inside: [{ moduleHoses: 'parted' }, { filterJoint: 'parted' }], requires: { line: 'off', ignition: 'off', area: 'safe' }, words: 'Under 10 kPa on the gauge, glasses on, both sides capped' },
   { id: 'openTank', title: 'Open tank below here', inside: [{ ring: 'off' }, { module: 'out' }], requires: { battery: 'off', fuelLevel: 'below flange', area: 'safe' }, words: 'Battery off, fuel below the flange by dip, brass tools only' },
-  { id: 'underVehicle', title: 'Under the vehicle', inside: [{ height: 'raised' }], requires: { ignition: 'off' }, words: 'On rated points, shaken before anyone goes under' },
 ]
 
 /** A state that must never be, whatever the plan. */
@@ -131,5 +132,5 @@ export const CHECKS: Check[] = [
   { id: 'pullHoses', title: 'Pull each module hose by hand', how: 'Feed right, return left, neither moves', after: ['joinModule'], when: { moduleHoses: 'joined', hatch: 'open' }, mend: { hatch: 'open' } },
   { id: 'runBeforeHatch', title: 'Run it before the hatch goes back', how: 'Prime, pressure and gauge reading with the top in sight', after: ['leakCheck', 'joinModule'], when: { hatch: 'open', leakCheck: 'passed' }, mend: { module: 'out' } },
   { id: 'pullFilter', title: 'Pull the filter joints back hard', how: 'Neither moves, arrow to the engine', after: ['joinFilter'], when: { filterJoint: 'joined', height: 'raised' }, mend: { filterJoint: 'parted' } },
-  { id: 'loadPlug', title: 'Read volts at plug X7 under load before the trim goes on', how: 'Pump running: under 0.1 V across the plug', after: ['matePlug', 'repair:plug'], when: { stepTrim: 'off', plug: 'mated', battery: 'on' }, mend: { plug: 'parted' } },
+  { id: 'loadPlug', title: 'Read volts at plug X7 under load', how: 'Before the trim goes on, pump running: under 0.1 V across the plug', after: ['matePlug', 'repair:plug'], when: { stepTrim: 'off', plug: 'mated', battery: 'on' }, mend: { plug: 'parted' } },
 ]

@@ -1,12 +1,13 @@
 'use client'
 import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
-import { Suspense, useEffect, type ReactNode } from 'react'
+import { Suspense, useEffect, useState, type ReactNode } from 'react'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import type { Stage } from '@/core/job'
 import type { StoreProblem } from '@/data/store'
 import { JobHead, PlainHead } from './Head'
+import { KeysPanel } from './KeysPanel'
 import { saveJobFile, useJob, type JobInHand } from './useJob'
 import { toggleLight } from './useLight'
 import { useKeys } from './useKeys'
@@ -30,9 +31,11 @@ function Framed({ stage, children }: Props) {
   const jobId = useSearchParams().get('id')
   const load = useJob(jobId)
   const router = useRouter()
+  const [keys, setKeys] = useState(false)
   useKeys({
     ...Object.fromEntries(STAGES.map((name, at) => [String(at + 1), () => jobId && router.push(stageHref(name, jobId))])),
     d: toggleLight,
+    '?': () => setKeys(true),
     v: () => document.getElementById('vehicle-state')?.querySelector('button')?.focus(),
   })
   useEffect(() => {
@@ -51,6 +54,7 @@ function Framed({ stage, children }: Props) {
           </div>
         )}
         {children(load.hand)}
+        <KeysPanel open={keys} onOpenChange={setKeys} />
       </div>
     </div>
   )

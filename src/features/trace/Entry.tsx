@@ -53,7 +53,7 @@ function EntryField({ value, digits, unit, onChange, onKeyDown, label }: { value
   const [typed, setTyped] = useState<string | null>(null)
   const shown = typed ?? (value === null ? '' : value.toFixed(digits))
   return (
-    <span className="relative flex-[1.3]">
+    <span className="relative flex-[1.9]">
       <input
         id="entry" aria-label={label} inputMode="decimal" autoComplete="off" value={shown} placeholder="?"
         onChange={(event) => {
@@ -67,9 +67,9 @@ function EntryField({ value, digits, unit, onChange, onKeyDown, label }: { value
           if (event.key.startsWith('Arrow')) setTyped(null)
           onKeyDown(event)
         }}
-        className="h-full w-full border-[3px] border-accent bg-sheet pl-3 pr-[72px] text-right text-[40px] font-semibold"
+        className="h-full w-full border-[3px] border-accent bg-sheet pl-2 pr-[66px] text-right text-[36px] font-semibold"
       />
-      <span className="pointer-events-none absolute right-3 top-3.5 text-second text-ink-2">{unit}</span>
+      <span className="pointer-events-none absolute right-2.5 top-[17px] text-second text-ink-2">{unit}</span>
     </span>
   )
 }

@@ -20,7 +20,8 @@ export function Evidence({ hand, surprises }: { hand: JobInHand; surprises: stri
             <span className="whitespace-nowrap font-semibold">{entryText(reading)}</span>
             {at === shown.length - 1 && (
               <button type="button" data-act="undo" onClick={() => void hand.undo(reading.eventId, 'taken back at the bench')} className="ml-1 min-h-[44px] border-2 border-ink-3 px-2 leading-tight" aria-label={`Undo ${shortOf(reading.testId)} ${entryText(reading)}`}>
-                Undo
+                <span className="block">Undo</span>
+                <span className="block max-w-[84px] truncate text-tick text-ink-2">{entryText(reading)}</span>
               </button>
             )}
           </li>
