@@ -4,7 +4,7 @@
  * vehicle shows; nothing is typed in by hand.
  */
 import { plannerOf, planRepairs } from '@/core/procedure'
-import { standInById, truthVehicle, type TruthVehicle } from '@/core/simulate'
+import { repaired, standInById, truthVehicle, type TruthVehicle } from '@/core/simulate'
 import { operationById, repairById, testById } from '@/core/library'
 import { LogBuilder, type BodyOf, type JobEvent } from '@/core/records'
 import type { VehicleRecord } from '@/core/job'
@@ -87,6 +87,16 @@ class JobScript {
     }
     return this
   }
+  /** The same readings again on the repaired vehicle. */
+  prove(repairIds: string[], ...testIds: string[]): this {
+    const cured = repaired(this.truth, repairIds)
+    for (const testId of testIds) {
+      this.wait(3)
+      const test = testById(testId)
+      this.log.add(this.at, 'reading-taken', { readingId: `p${testId}`, testId, value: standInById(cured, testId, 3), scene: test.scene, instrument: test.instrument, faultPresent: 'no', source: 'stand-in', phase: 'proof' })
+    }
+    return this
+  }
   add<K extends JobEvent['kind']>(kind: K, body: BodyOf<K>): this {
     this.log.add(this.at, kind, body)
     return this
@@ -141,6 +151,7 @@ function recordedJob(now: number): DemoJob {
     .state({ battery: 'on' }, 52)
     .read('T24', 'T13', 'T31')
     .work(['module'], { ...DRIVEN_IN, gauge: 'fitted' }, 99)
+    .prove(['module'], 'T24', 'T32', 'T31')
     .add('part-judged', { repairId: 'module', partWasBad: 'yes' })
   for (const item of ['primes', 'dry', 'starts', 'complaintGone']) script.add('proof-noted', { item, outcome: 'yes' })
   return script.add('job-signed', { unproven: ['Pump current: not read again'], note: 'Old pump kept on shelf 3.' }).done()

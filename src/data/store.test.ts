@@ -3,7 +3,7 @@ import localforage from 'localforage'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { addDemoData, append, exportJob, importJob, listJobs, listVehicles, loadLog, removeDemoData, unwrittenEvents } from './store'
 import { DEMO_VEHICLES, demoJobs } from './demo'
-import { foldJob, stageOf } from '@/core/job'
+import { foldJob, stageOf, unproven } from '@/core/job'
 
 const jobs = localforage.createInstance({ name: 'stop-start', storeName: 'jobs' })
 
@@ -69,5 +69,13 @@ describe('demo jobs', () => {
     expect(stages).toEqual(expect.arrayContaining(['complaint', 'trace', 'work', 'record']))
     expect(folded.find((job) => stageOf(job) === 'work')!.waits.some((wait) => !wait.ended && wait.endsAt > now)).toBe(true)
     expect(folded.every((job) => job.readings.every((reading) => reading.source === 'stand-in'))).toBe(true)
+  })
+})
+
+describe('the recorded demo job', () => {
+  it('lists above its signature what was not proven, and nothing else', () => {
+    const { events } = demoJobs(1_790_000_000_000).find((demo) => demo.events[0]!.jobId === 'demo-job-18')!
+    const job = foldJob('demo-job-18', events, 'simulated')
+    expect(unproven(job)).toEqual(job.signed!.unproven)
   })
 })

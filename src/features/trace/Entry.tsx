@@ -38,10 +38,10 @@ export function NumberEntry({ test, explanation, value, onChange, onPin, held }:
     <>
       <Ruler explanation={explanation} value={value} digits={digits} unit={unitText(unit)} onPick={(picked) => onChange(Number(picked.toFixed(digits)))} />
       <div className="flex h-[54px] shrink-0 gap-2">
-        <button type="button" aria-label={`Less, by ${step} ${unit}`} onClick={() => nudge(-step)} className="w-16 border-2 border-ink text-entry leading-none">−</button>
+        <button type="button" aria-label={`Less, by ${step} ${unit}`} onClick={() => nudge(-step)} className="w-16 shrink-0 border-2 border-ink text-entry leading-none">−</button>
         <EntryField key={test.id} value={value} digits={digits} unit={unitText(unit)} onChange={onChange} onKeyDown={keys} label={`${test.short}, in ${unitText(unit)}`} />
-        <button type="button" aria-label={`More, by ${step} ${unit}`} onClick={() => nudge(step)} className="w-16 border-2 border-ink text-entry leading-none">+</button>
-        <Button variant={held || value === null ? 'held' : 'act'} data-act="pin" disabled={held || value === null} onClick={() => value !== null && onPin(value)} className="flex-1">
+        <button type="button" aria-label={`More, by ${step} ${unit}`} onClick={() => nudge(step)} className="w-16 shrink-0 border-2 border-ink text-entry leading-none">+</button>
+        <Button variant={held || value === null ? 'held' : 'act'} data-act="pin" disabled={held || value === null} onClick={() => value !== null && onPin(value)} className="flex-[1.2] whitespace-nowrap !px-2">
           {held ? 'Test held' : 'Pin reading'}
         </Button>
       </div>
@@ -53,7 +53,7 @@ function EntryField({ value, digits, unit, onChange, onKeyDown, label }: { value
   const [typed, setTyped] = useState<string | null>(null)
   const shown = typed ?? (value === null ? '' : value.toFixed(digits))
   return (
-    <span className="relative flex-[1.9]">
+    <span className="relative flex-[1.5]">
       <input
         id="entry" aria-label={label} inputMode="decimal" autoComplete="off" value={shown} placeholder="?"
         onChange={(event) => {
@@ -67,7 +67,7 @@ function EntryField({ value, digits, unit, onChange, onKeyDown, label }: { value
           if (event.key.startsWith('Arrow')) setTyped(null)
           onKeyDown(event)
         }}
-        className="h-full w-full border-[3px] border-accent bg-sheet pl-2 pr-[66px] text-right text-[36px] font-semibold"
+        className="h-full w-full border-[3px] border-accent bg-sheet pl-2 pr-[58px] text-right text-[34px] font-semibold"
       />
       <span className="pointer-events-none absolute right-2.5 top-[17px] text-second text-ink-2">{unit}</span>
     </span>

@@ -110,7 +110,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
     <div className="flex min-h-0 flex-col gap-1">
       <div className="flex items-center justify-between text-second text-ink-2">
         <span>What you would read, and what it means</span>
-        {hand.vehicle.kind === 'simulated' && <button type="button" data-act="stand-in" onClick={() => void standIn()} className="-mb-2 mt-0.5 min-h-[44px] border-2 border-dashed border-ink-3 px-2 leading-tight text-ink">Read the stand-in</button>}
+        {hand.vehicle.kind === 'simulated' && <button type="button" data-act="stand-in" onClick={() => void standIn()} className="-mb-1 mt-0.5 min-h-[44px] border-2 border-dashed border-ink-3 px-2 leading-tight text-ink">Read the stand-in</button>}
       </div>
       {test.reading.kind === 'number' ? (
         <NumberEntry test={test} explanation={explanation} value={value} onChange={change} onPin={(kept) => void pin(kept)} held={conflicts.length > 0} busy={busy} />
