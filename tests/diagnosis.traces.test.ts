@@ -1,12 +1,17 @@
 /** Truth vehicles traced by the engine to its verdict: the faults of the field, with other laws than the model's. Seeds are fixed. */
 import { beforeAll, describe, expect, it } from 'vitest'
-import { FAULTS } from '@/core/library'
+import { FAULTS, repairById, testById } from '@/core/library'
 import { portReturnLayout, specificationOf, vehicleModel } from '@/core/vehicle'
 import { truthVehicle } from '@/core/simulate'
 import { deriveSome, nominalTable, type Table } from '@/core/diagnosis'
 import { complaintOf, traceToVerdict } from './bench/diagnose'
 
 let table: Table
+/** Where a reading confirms a repair: the segments of what it covers, and the stations at their ends. */
+const placesOf = (repairId: string) => {
+  const segments = FAULTS.filter((fault) => fault.repairs[0] === repairId).map((fault) => fault.segment)
+  return [...segments, ...portReturnLayout.segments.filter((segment) => segments.includes(segment.id)).flatMap((segment) => [segment.from, segment.to])]
+}
 beforeAll(() => {
   const built = vehicleModel(portReturnLayout, specificationOf())
   if (!built.ok) throw new Error(built.error.problem)
@@ -42,6 +47,7 @@ describe('one hidden fault, from the complaint to the repair that cures it', () 
     expect(complaint.symptoms.length, 'the fault must be felt').toBeGreaterThan(0)
     const answer = traceToVerdict(table, vehicle, complaint)
     expect(FAULTS.find((fault) => fault.id === faultId)!.repairs, `named ${answer.repairId} after ${answer.tests.join(' ')}`).toContain(answer.repairId)
+    if (repairById(answer.repairId).dear) expect(answer.tests.some((id) => placesOf(answer.repairId).includes(testById(id).at)), 'a dear repair is confirmed at the part').toBe(true)
     // A bound against wandering: gummed injectors need 17, since spark, compression and air look alike at first.
     expect(answer.tests.length).toBeLessThanOrEqual(20)
     expect(answer.probability).toBeLessThanOrEqual(0.99)

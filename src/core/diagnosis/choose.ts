@@ -5,7 +5,7 @@
  * more than it costs.
  */
 import { entropyBits, normalCdf, type Fraction, type Minutes, type Money, type Probability } from '../shared'
-import { REPAIRS, needsRunningEngine, type Test } from '../library'
+import { REPAIRS, needsRunningEngine, repairById, testById, type Test } from '../library'
 import { NO_BELIEF, SLIP, outcomeChance, predictiveOf, readingSigma, showsNow, type Posterior } from './posterior'
 import type { NumericTest, SeenTest, Table } from './table'
 
@@ -304,19 +304,26 @@ function expected(posterior: Posterior, outcomes: OutcomeTable, loss: LossModel,
   return { bits: Math.max(0, bits), afterLoss, verdictChance, split: [largest, 1 - largest] as [number, number] }
 }
 
+/** Commits when nothing is worth reading any more; for a dear repair only after a reading at the named part itself. */
 function decide(posterior: Posterior, situation: Situation, candidates: Candidate[], loss: LossModel): Choice['verdict'] {
   const best = loss.best(posterior.classWeights)
   const top = candidates.find((candidate) => candidate.why === 'ranked')
-  if (best) {
-    const repair = REPAIRS.find((candidate) => candidate.id === best.repairId)!
-    const threshold = repair.dear ? COMMIT_DEAR : COMMIT
-    const worthwhile = candidates.some((candidate) => candidate.why === 'ranked' && candidate.worth > 0)
-    const probability = Math.min(best.probability, MOST_SHOWN)
-    if (best.probability >= threshold && !worthwhile) {
-      const confirmed = posterior.evidence.length > 0
-      if (confirmed || !top) return { kind: 'repair', repairId: best.repairId, probability }
-      return { kind: 'confirm', repairId: best.repairId, probability, testId: top.testId }
-    }
-  }
-  return top ? { kind: 'test', testId: top.testId } : best ? { kind: 'repair', repairId: best.repairId, probability: Math.min(best.probability, MOST_SHOWN) } : { kind: 'stuck' }
+  if (!best) return top ? { kind: 'test', testId: top.testId } : { kind: 'stuck' }
+  const { dear } = repairById(best.repairId)
+  const probability = Math.min(best.probability, MOST_SHOWN)
+  const worthwhile = candidates.some((candidate) => candidate.why === 'ranked' && candidate.worth > 0)
+  if (top && (best.probability < (dear ? COMMIT_DEAR : COMMIT) || worthwhile)) return { kind: 'test', testId: top.testId }
+  const confirming = dear ? confirmingTest(posterior, best.repairId, candidates) : null
+  return confirming ? { kind: 'confirm', repairId: best.repairId, probability, testId: confirming } : { kind: 'repair', repairId: best.repairId, probability }
+}
+
+/** The cheapest test at the part that leads under this repair; null when one was read, or none can be. */
+function confirmingTest(posterior: Posterior, repairId: string, candidates: Candidate[]): string | null {
+  const lead = suspectsOf(posterior).find((suspect) => suspect.id === repairId)
+  const segment = posterior.table.model.layout.segments.find((entry) => entry.id === lead?.segment)
+  const places = segment ? [segment.id, segment.from, segment.to] : lead ? [lead.segment] : []
+  const there = candidates.filter((candidate) => places.includes(testById(candidate.testId).at))
+  if (there.some((candidate) => candidate.why === 'read')) return null
+  const open = there.filter((candidate) => candidate.why === 'ranked' || (candidate.why === 'says-little' && candidate.bits > 0))
+  return open.sort((one, other) => one.cost - other.cost)[0]?.testId ?? null
 }

@@ -67,7 +67,7 @@ export function Complaint({ hand }: { hand: JobInHand }) {
         </section>
         <aside className="flex flex-col" aria-label="First ranking">
           <svg width="0" height="0" className="absolute"><HatchDefs /></svg>
-          <h2 className="pb-2 font-instrument text-second font-normal text-ink-2">{symptoms.length === 0 ? 'First ranking' : `Suspects from the complaint alone${ranking.status === 'working' ? ', working' : ''}`}</h2>
+          <h2 className="pb-2 font-instrument text-second font-normal text-ink-2">{symptoms.length === 0 ? 'First ranking' : `Suspects from the complaint ${hand.job.evidence.length > 0 ? 'and the readings so far' : 'alone'}${ranking.status === 'working' ? ', working' : ''}`}</h2>
           {symptoms.length === 0 ? <Notice title="Nothing said yet.">Touch what the driver says. The first suspects appear here.</Notice> : ranking.last ? <SuspectList suspects={ranking.last.suspects} most={6} /> : <Notice kind="working" title="Solving this vehicle." />}
           {ranking.status === 'failed' && <Notice title="The ranking stopped.">{ranking.problem}. The complaint can be noted all the same.</Notice>}
           <div className="mt-auto py-3">

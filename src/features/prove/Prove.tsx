@@ -10,7 +10,7 @@ import { Notice } from '@/ui/Notice'
 import { StateStrip } from '../frame/StateStrip'
 import { setWhoWorks, whoWorks, type JobInHand } from '../frame/useJob'
 import { useSoundBands } from '../frame/useSoundBands'
-import { stageHref, unitText } from '../frame/words'
+import { clockText, stageHref, unitText } from '../frame/words'
 
 const ITEMS: Record<ProofItem, { title: string; how: string }> = {
   primes: { title: 'It primes', how: 'Key on: the pump runs 1 to 3 s and pressure stands' },
@@ -64,8 +64,10 @@ export function Prove({ hand }: { hand: JobInHand }) {
               <Notice title="The complaint remains.">The trace goes on with fresh readings. State, access and what was done stay.</Notice>
               <Button variant="act" tall onClick={() => void again()}>Trace on</Button>
             </>
+          ) : job.signed ? (
+            <Notice title={`Signed by ${job.signed.by}, ${clockText(job.signed.at)}.`}>The record stays as it was signed.</Notice>
           ) : (
-            <Button variant={by.trim() ? 'act' : 'held'} tall disabled={!by.trim() || job.signed !== null} data-act="sign" onClick={() => void sign()}>{job.signed ? 'Signed' : missing.length === 0 ? 'Sign' : `Sign with ${missing.length} not proven`}</Button>
+            <Button variant={by.trim() ? 'act' : 'held'} tall disabled={!by.trim()} data-act="sign" onClick={() => void sign()}>{missing.length === 0 ? 'Sign' : `Sign with ${missing.length} not proven`}</Button>
           )}
         </aside>
       </main>

@@ -6,6 +6,7 @@ import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { digitsOf, unitText } from '../frame/words'
 import { bandLabel } from './traceText'
+import { rulerOf } from './ruler'
 
 interface NumberProps {
   test: Test
@@ -74,20 +75,22 @@ function EntryField({ value, digits, unit, onChange, onKeyDown, label }: { value
   )
 }
 
+const RULER_PX = 404
+const LEAST_BAND_PX = 66
+
 /** Bands hold words; the one the value lies in is filled. */
 function Ruler({ explanation, value, digits, unit, onPick }: { explanation: TestExplanation; value: number | null; digits: number; unit: string; onPick: (value: number) => void }) {
-  const width = 404
   const { low, high } = explanation.scale!
-  const x = (at: number) => (width * (at - low)) / (high - low)
+  const ruler = rulerOf(explanation.bands, RULER_PX, LEAST_BAND_PX)
   const active = value === null ? null : explanation.bands.find((band) => value >= band.from! && value <= band.to!)
   return (
-    <svg className="shrink-0" width={width} height="66" viewBox={`0 0 ${width} 66`} role="img" aria-label={`Ruler from ${low.toFixed(digits)} to ${high.toFixed(digits)} ${unit}`} onClick={(event) => {
+    <svg className="shrink-0" width={RULER_PX} height="66" viewBox={`0 0 ${RULER_PX} 66`} role="img" aria-label={`Ruler from ${low.toFixed(digits)} to ${high.toFixed(digits)} ${unit}`} onClick={(event) => {
       const box = event.currentTarget.getBoundingClientRect()
-      onPick(low + ((event.clientX - box.left) / box.width) * (high - low))
+      onPick(ruler.value(((event.clientX - box.left) / box.width) * RULER_PX))
     }}>
       {explanation.bands.map((band) => {
-        const from = x(band.from!)
-        const size = x(band.to!) - from
+        const from = ruler.x(band.from!)
+        const size = ruler.x(band.to!) - from
         const filled = band === active
         const lines = wrap(bandLabel(band), Math.floor((size - 8) / 6.6))
         return (
@@ -97,13 +100,13 @@ function Ruler({ explanation, value, digits, unit, onPick }: { explanation: Test
           </g>
         )
       })}
-      {ticksOf(low, high).map((tick) => (
-        <g key={tick}>
-          <line x1={x(tick)} x2={x(tick)} y1="44" y2="50" stroke="var(--ink-2)" strokeWidth="1.5" />
-          <text x={Math.min(width - 14, Math.max(14, x(tick)))} y="64" textAnchor="middle" fontSize="16" fill="var(--ink-2)">{Number(tick.toFixed(3))}</text>
+      {ruler.ticks.map((tick) => (
+        <g key={tick.at}>
+          <line x1={ruler.x(tick.at)} x2={ruler.x(tick.at)} y1="44" y2="50" stroke="var(--ink-2)" strokeWidth={tick.edge ? 2.5 : 1.5} />
+          <text x={Math.min(RULER_PX - 14, Math.max(14, ruler.x(tick.at)))} y="64" textAnchor="middle" fontSize="16" fontWeight={tick.edge ? 650 : 400} fill="var(--ink-2)">{Number(tick.at.toFixed(digits)).toString().replace('-', '−')}</text>
         </g>
       ))}
-      {value !== null && value >= low && value <= high && <path d={`M${x(value)} 40l9 14h-18z`} fill="var(--accent)" stroke="var(--sheet)" strokeWidth="1.5" />}
+      {value !== null && value >= low && value <= high && <path d={`M${ruler.x(value)} 40l9 14h-18z`} fill="var(--accent)" stroke="var(--sheet)" strokeWidth="1.5" />}
     </svg>
   )
 }
@@ -118,14 +121,6 @@ function wrap(text: string, letters: number): string[] {
     else lines.push(word)
   }
   return lines.every((line) => line.length <= letters) ? lines.slice(0, 2) : []
-}
-
-function ticksOf(low: number, high: number): number[] {
-  const rough = (high - low) / 5
-  const power = 10 ** Math.floor(Math.log10(rough))
-  const step = [1, 2, 5, 10].map((factor) => factor * power).find((candidate) => candidate >= rough)!
-  const first = Math.ceil(low / step) * step
-  return Array.from({ length: Math.floor((high - first) / step) + 1 }, (_, k) => first + k * step)
 }
 
 interface OutcomeProps {

@@ -22,6 +22,7 @@ export function findingOf(job: JobView, ranking: Ranking | null): { title: strin
     return { title: first ? `No readings yet. Start with: ${shortOf(first.testId).toLowerCase()}, ${minutesText(first.workMinutes + first.reachMinutes)}.` : 'No readings yet.', detail: lead ? `From the complaint alone ${lead.name.toLowerCase()} leads with ${percent(lead.probability)} %.` : '' }
   }
   if (verdict.kind === 'repair') return { title: `${lead!.name}: ${percent(verdict.probability)} %.`, detail: verdict.probability >= 0.95 ? lostText(job) : `Not proven, but no test is worth its time. ${lostText(job)}` }
+  if (verdict.kind === 'confirm') return { title: `${lead!.name}: ${percent(verdict.probability)} %. Confirm it at the part.`, detail: `${repairById(verdict.repairId).part} is dear: one reading at the part itself before it comes out.` }
   if (none && none.probability > 0.3) return { title: 'This model does not fit the vehicle.', detail: 'None of the known faults explains the readings. Suspect a reading, or a change to the vehicle.' }
   if (verdict.kind === 'stuck') return { title: 'No test here tells the suspects apart.', detail: `${lead!.name} leads with ${percent(lead!.probability)} %.` }
   return { title: lead && lead.probability > 0.4 ? `${lead.name} leads, ${percent(lead.probability)} %.` : `Open still: ${lead?.name.toLowerCase()} or ${second?.name.toLowerCase()}.`, detail: lostText(job) }
