@@ -36,6 +36,10 @@ export interface WorkerRequests {
   /** Suspects if this were read. */
   preview: { request: RankRequest; answer: { suspects: Suspect[] } }
   whySuspect: { request: RankRequest & { repairId: string }; answer: { againstName: string; effects: { evidenceId: string; testId: string; bits: number; without: number }[] } }
+  /** What a sound vehicle reads at each of some tests, in the test's own unit. */
+  sound: { request: { specification: Specification; testIds: string[] }; answer: Record<string, { low: number; high: number }> }
+  /** The sound vehicle in the scene of a test, as a file of the network format. */
+  network: { request: { specification: Specification; testId: string }; answer: string }
   plan: { request: { start: VehicleState; repairIds: string[] }; answer: { ok: true; value: Plan } | { ok: false; error: PlanFailure } }
   way: { request: { start: VehicleState; goal: VehicleState }; answer: { minutes: number; steps: string[] } | null }
   standIn: { request: { seed: number; specification: Specification; hidden: HiddenFault[]; repaired: string[]; testId: string; attempt: number }; answer: StandInReading }

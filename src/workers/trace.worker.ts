@@ -3,12 +3,13 @@
  * that the screen is usable, then derivatives and pairs in slices between requests.
  */
 import {
-  addPairs, chooseNext, deriveSome, explainSuspect, explainTest, nominalTable, posteriorOf, profileOf, segmentShares, suspectsOf, surprises,
+  addPairs, chooseNext, deriveSome, explainSuspect, explainTest, nominalTable, posteriorOf, profileOf, segmentShares, soundBandOf, suspectsOf, surprises,
   type Complaint, type Done, type Posterior, type Table,
 } from '@/core/diagnosis'
+import { answeredCase } from '@/core/physics'
 import { REPAIRS, TESTS, testById } from '@/core/library'
 import { plannerOf, prices, reach } from '@/core/procedure'
-import { portReturnLayout, vehicleModel, type Specification, type VehicleState } from '@/core/vehicle'
+import { buildNetwork, portReturnLayout, vehicleModel, type Specification, type VehicleState } from '@/core/vehicle'
 import { serve } from './serve'
 import type { RankRequest, Ranking, Reply } from './protocol'
 
@@ -99,8 +100,21 @@ function rank(request: RankRequest): Ranking {
   }
 }
 
+function soundBands(table: Table, testIds: string[]) {
+  const entries = testIds.flatMap((id) => table.catalogue.numericById.get(id) ?? [])
+  return Object.fromEntries(entries.map((entry) => [entry.test.id, soundBandOf(table, entry)]))
+}
+
 serve({
   rank,
   preview: (request) => ({ suspects: suspectsOf(posteriorFor(request)) }),
+  sound: ({ specification, testIds }) => soundBands(tableFor(specification), testIds),
+  network: ({ specification, testId }) => {
+    const { model } = tableFor(specification)
+    const { scene } = testById(testId)
+    const answered = answeredCase(buildNetwork(model, model.nominal, scene), `${model.layout.id} ${scene}`)
+    if (!answered.ok) throw new Error(`This scene has no steady answer: ${answered.error.kind} at ${answered.error.at}`)
+    return JSON.stringify({ cases: [answered.value] }, null, 1)
+  },
   whySuspect: (request) => explainSuspect(posteriorFor(request), request.repairId, request.complaint, request.done),
 })

@@ -1,5 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { answeredCase } from '@/core/physics'
+import { SCENES, buildNetwork, portReturnLayout, specificationOf, vehicleModel } from '@/core/vehicle'
 import { compareCase, fileSchema } from './compare'
 
 const load = (family: string) => fileSchema.parse(JSON.parse(readFileSync(new URL(`./${family}.json`, import.meta.url), 'utf8'))).cases
@@ -12,6 +14,19 @@ describe.each(['hydraulics', 'electrical'])('%s agrees with the independent solv
     expect(report.failure).toBeNull()
     expect(report.compared).toBeGreaterThan(5)
     expect(report.worst!.ratio, `${report.worst!.what}: ${report.worst!.expected} against ${report.worst!.found}`).toBeLessThanOrEqual(1)
+  })
+})
+
+describe('what Trace solves, as a file', () => {
+  const built = vehicleModel(portReturnLayout, specificationOf())
+  if (!built.ok) throw new Error(built.error.problem)
+  it.each(SCENES)('the scene "%s" carries its answer and agrees through the runner', (scene) => {
+    const answered = answeredCase(buildNetwork(built.value, built.value.nominal, scene), scene)
+    if (!answered.ok) throw new Error(answered.error.kind)
+    const report = compareCase(JSON.parse(JSON.stringify(answered.value)))
+    expect(report.failure).toBeNull()
+    expect(report.compared).toBeGreaterThan(40)
+    expect(report.worst!.ratio, report.worst!.what).toBeLessThan(0.2)
   })
 })
 

@@ -1,13 +1,15 @@
 /**
- * Leak-down: pressure against time after the pump has stopped. Two laws are fitted and compared: a
- * laminar leak falls exponentially, an orifice leak falls with the square root (EQ10). The verdict is
- * against the share that must be left at the stated minute, with the fit's own uncertainty.
+ * Leak-down: pressure against time after the pump has stopped. Three laws are fitted and compared: a
+ * laminar leak falls exponentially, an orifice leak in the square root (EQ10), and both side by side,
+ * C dp/dt = -a p - b sqrt(p), as sqrt(p) = A exp(-k t) + B. The simpler law stands unless both together
+ * fit clearly better. The verdict is against the share that must be left at the stated minute, with
+ * the fit's own uncertainty.
  */
 export interface Sample {
   seconds: number
   kPa: number
 }
-export type LeakLaw = 'laminar' | 'orifice'
+export type LeakLaw = 'laminar' | 'orifice' | 'mixed'
 export interface LeakDown {
   startKPa: number
   /** Fitted pressure at the end. */
@@ -40,9 +42,8 @@ export function analyseLeakDown(samples: Sample[], setKPa: number): { ok: true; 
   if (samples.length < 20 || last < SHORTEST_S) return { ok: false, error: { kind: 'too-short', seconds: last } }
   const startKPa = median(samples.slice(0, 5).map((sample) => sample.kPa))
   if (startKPa < LEAST_START_KPA) return { ok: false, error: { kind: 'no-pressure', startKPa } }
-  const fits = (['laminar', 'orifice'] as const).map((law) => fit(samples, law))
-  const best = fits[0]!.residual <= fits[1]!.residual ? fits[0]! : fits[1]!
-  const at = (seconds: number) => unfold(best.law, best.offset + best.slope * seconds)
+  const best = bestFit(samples)
+  const at = (seconds: number) => best.at(seconds)
   const fiveMinutes = Math.min(last, 300)
   const leftFraction = at(300) / at(0)
   const extrapolated = (300 - fiveMinutes) / 300
@@ -64,26 +65,62 @@ function verdictOf(left: number, sd: number, startKPa: number, setKPa: number): 
   return left > LEFT_AT_5_MIN + 2 * sd ? 'holds' : 'inconclusive'
 }
 
-const fold = (law: LeakLaw, kPa: number) => (law === 'laminar' ? Math.log(Math.max(kPa, 0.5)) : Math.sqrt(Math.max(kPa, 0)))
-const unfold = (law: LeakLaw, y: number) => (law === 'laminar' ? Math.exp(y) : Math.max(y, 0) ** 2)
+interface Fit {
+  law: LeakLaw
+  at: (seconds: number) => number
+  /** Scatter about it, kPa. */
+  residual: number
+}
 
-/** Straight line through the folded pressures, each weighted so that kPa count alike. */
-function fit(samples: Sample[], law: LeakLaw) {
+/** Both leaks together are believed when they leave this much less scatter than one; less and a third parameter fits noise. */
+const CLEARLY_BETTER = 0.85
+/** Readings under this are the gauge's own offset, kPa. */
+const NEAR_ZERO_KPA = 3
+/** Fastest and slowest laminar part that a capture of minutes can show, 1/s. */
+const RATES_PER_S = { low: 1e-5, high: 0.3 }
+
+function bestFit(samples: Sample[]): Fit {
+  const laminar = withScatter(samples, 'laminar', line(samples, (kPa) => Math.log(kPa), (kPa) => kPa * kPa, (y) => Math.exp(y)))
+  const orifice = withScatter(samples, 'orifice', line(samples, Math.sqrt, (kPa) => 4 * kPa, (y) => Math.max(y, 0) ** 2))
+  const simple = laminar.residual <= orifice.residual ? laminar : orifice
+  const mixed = mixedFit(samples)
+  return mixed.residual < CLEARLY_BETTER * simple.residual ? mixed : simple
+}
+
+function withScatter(samples: Sample[], law: LeakLaw, at: (seconds: number) => number): Fit {
+  return { law, at, residual: Math.sqrt(samples.reduce((sum, { seconds, kPa }) => sum + (kPa - at(seconds)) ** 2, 0) / samples.length) }
+}
+
+/** Straight line in `x` through the folded pressures, each weighted so that kPa count alike. */
+function line(samples: Sample[], fold: (kPa: number) => number, weight: (kPa: number) => number, unfold: (y: number) => number, x: (seconds: number) => number = (seconds) => seconds) {
   let sw = 0, st = 0, sy = 0, stt = 0, sty = 0
   for (const { seconds, kPa } of samples) {
-    if (kPa < 3) continue
-    const w = law === 'laminar' ? kPa * kPa : 4 * kPa
-    const y = fold(law, kPa)
+    if (kPa < NEAR_ZERO_KPA) continue
+    const w = weight(kPa), t = x(seconds), y = fold(kPa)
     sw += w
-    st += w * seconds
+    st += w * t
     sy += w * y
-    stt += w * seconds * seconds
-    sty += w * seconds * y
+    stt += w * t * t
+    sty += w * t * y
   }
   const slope = (sw * sty - st * sy) / (sw * stt - st * st)
   const offset = (sy - slope * st) / sw
-  const residual = Math.sqrt(samples.reduce((sum, { seconds, kPa }) => sum + (kPa - unfold(law, offset + slope * seconds)) ** 2, 0) / samples.length)
-  return { law, slope, offset, residual }
+  return (seconds: number) => unfold(offset + slope * x(seconds))
+}
+
+/** For a given rate the law is a straight line in exp(-k t); the rate is found by golden section on its logarithm. */
+function mixedFit(samples: Sample[]): Fit {
+  const of = (lnRate: number) => withScatter(samples, 'mixed', line(samples, Math.sqrt, (kPa) => 4 * kPa, (y) => Math.max(y, 0) ** 2, (seconds) => Math.exp(-Math.exp(lnRate) * seconds)))
+  const golden = 0.5 * (Math.sqrt(5) - 1)
+  let low = Math.log(RATES_PER_S.low)
+  let high = Math.log(RATES_PER_S.high)
+  while (high - low > 1e-3) {
+    const inner = high - golden * (high - low)
+    const outer = low + golden * (high - low)
+    if (of(inner).residual < of(outer).residual) high = outer
+    else low = inner
+  }
+  return of(0.5 * (low + high))
 }
 
 function median(values: number[]): number {

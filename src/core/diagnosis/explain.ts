@@ -9,7 +9,7 @@ import type { Station } from '../vehicle'
 import { suspectsOf, type Suspect } from './choose'
 import type { Complaint } from './hypotheses'
 import { NO_BELIEF, outcomeChance, posteriorOf, predictiveOf, readingDensity, readingSigma, showsNow, type Done, type Posterior } from './posterior'
-import type { Table } from './table'
+import type { NumericTest, Table } from './table'
 
 export interface Share {
   id: string
@@ -48,11 +48,17 @@ export function explainTest(posterior: Posterior, testId: string): TestExplanati
   if (!numeric) return { testId, bands: outcomeBands(posterior, test, before), sound: null, scale: null }
   if (test.reading.kind !== 'number') throw new Error(`${testId} has no number`)
   const { unit, low, high } = test.reading
-  const sound = predictiveOf(posterior.table.sound, NO_BELIEF, numeric.row, posterior.table.catalogue.nuisanceCount)
-  const soundSd = Math.sqrt(sound.variance + readingSigma(numeric, sound.mean) ** 2)
-  const soundBand = { low: fromSi(sound.mean - 2 * soundSd, unit), high: fromSi(sound.mean + 2 * soundSd, unit) }
+  const soundBand = soundBandOf(posterior.table, numeric)
   const scale = drawnScale(posterior, numeric.row, unit, soundBand, { low, high })
   return { testId, bands: numberBands(posterior, test, before, scale), sound: soundBand, scale }
+}
+
+/** What a sound vehicle reads at a test: mean and plus or minus two standard deviations, in the test's unit. */
+export function soundBandOf(table: Table, entry: NumericTest): { low: number; high: number } {
+  const { mean, variance } = predictiveOf(table.sound, NO_BELIEF, entry.row, table.catalogue.nuisanceCount)
+  const sd = Math.sqrt(variance + readingSigma(entry, mean) ** 2)
+  const unit = entry.test.reading.kind === 'number' ? entry.test.reading.unit : 'V'
+  return { low: fromSi(mean - 2 * sd, unit), high: fromSi(mean + 2 * sd, unit) }
 }
 
 type Unit = Parameters<typeof fromSi>[1]

@@ -3,7 +3,7 @@
  * present epoch, the plan in hand and how far it is. Nothing here is stored; the log is.
  */
 import { DRIVEN_IN, type VehicleState } from '../vehicle'
-import { testById, type RaiserId, type SymptomId } from '../library'
+import { findTest, type RaiserId, type SymptomId } from '../library'
 import type { Complaint, Done, Evidence } from '../diagnosis'
 import { liveEvents, type BodyOf, type JobEvent } from '../records'
 
@@ -157,16 +157,8 @@ function takeReading(job: JobView, body: BodyOf<'reading-taken'>, eventId: strin
     job.undoable = { eventId, kind: 'reading-taken' }
   }
   // A test leaves the vehicle in its own state; what it needed must have held.
-  const test = knownTest(body.testId)
+  const test = findTest(body.testId)
   if (test) job.state = { ...job.state, ...test.leaves }
-}
-
-function knownTest(id: string) {
-  try {
-    return testById(id)
-  } catch {
-    return null
-  }
 }
 
 function work(job: JobView, event: Extract<JobEvent, { kind: 'substep-ticked' | 'step-done' | 'check-done' }>) {

@@ -121,8 +121,10 @@ export const TESTS: Test[] = [
   { id: 'T21', title: 'Read the fuel trim under load', short: 'Mixture, load', where: 'Diagnostic socket.', steps: ['Live data, steady climb', 'Enter delivered over wanted, in %'], at: 'injectors', instrument: 'scan', reading: number({ of: 'mixture', scene: 'load' }, '%', 1, 0, 180), scene: 'load', needs: RUNNING, leaves: { ...PRESSURE, exhaust: 'hot' }, minutes: 12, money: 0, caution: EXHAUST, blind: 'Frozen in open loop.' },
 ]
 
+/** A stored reading may name a test that this version no longer has. */
+export const findTest = (id: string): Test | null => TESTS.find((candidate) => candidate.id === id) ?? null
 export const testById = (id: string): Test => {
-  const test = TESTS.find((candidate) => candidate.id === id)
+  const test = findTest(id)
   if (!test) throw new Error(`No test ${id}`)
   return test
 }

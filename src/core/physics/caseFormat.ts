@@ -5,7 +5,8 @@
  */
 import { z } from 'zod'
 import { GRAVITY_M_PER_S2, M3_PER_S_PER_L_PER_H, PA_PER_KPA, STANDARD_AMBIENT_PA, fail, ok, type Result } from '../shared'
-import type { BadNetwork, ElectricalComponent, HydraulicLink, HydraulicNode, MotorLaw, Network } from './network'
+import type { BadNetwork, ElectricalComponent, HydraulicLink, HydraulicNode, MotorLaw, Network, SolveFailure } from './network'
+import { solveNetwork } from './solve'
 
 /** Bounds that keep a posted network from occupying a machine. */
 export const CASE_LIMITS = { nodes: 400, links: 600, components: 400, curvePoints: 200 }
@@ -173,6 +174,29 @@ export function caseFromNetwork(network: Network, id: string): NetworkCase {
     }),
   }
 }
+
+/** The file with our own answer as what is expected: another solver, or the reference runner, can check it. */
+export function answeredCase(network: Network, id: string): Result<NetworkCase & { expected: CaseAnswer }, SolveFailure> {
+  const solved = solveNetwork(network)
+  if (!solved.ok) return solved
+  const { nodes, links, wires, currents } = solved.value
+  const expected: CaseAnswer = {
+    nodes: mapValues(nodes, (node) => ({ p_kPa: node.pressurePa / PA_PER_KPA })),
+    links: mapValues(links, (link) => ({ q_L_h: link.flowM3PerS / LH, loss_kPa: link.lossPa / PA_PER_KPA })),
+    node_V: wires,
+    branch_A: currents,
+  }
+  return ok({ ...caseFromNetwork(network, id), expected })
+}
+
+export interface CaseAnswer {
+  nodes: Record<string, { p_kPa: number }>
+  links: Record<string, { q_L_h: number; loss_kPa: number }>
+  node_V: Record<string, number>
+  branch_A: Record<string, number>
+}
+
+const mapValues = <A, B>(record: Record<string, A>, of: (value: A) => B): Record<string, B> => Object.fromEntries(Object.entries(record).map(([key, value]) => [key, of(value)]))
 
 const discDiameterMm = (areaM2: number) => Math.sqrt((4 * areaM2) / Math.PI) * 1000
 

@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { analyseLeakDown, LEFT_AT_5_MIN, type LeakDown, type Sample } from '@/core/bench'
+import type { Suspect } from '@/core/diagnosis'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
@@ -8,6 +9,7 @@ import { ChartTable, LineChart } from '@/ui/LineChart'
 import { Figure, Notice } from '@/ui/Notice'
 import { StateStrip } from '../frame/StateStrip'
 import type { JobInHand } from '../frame/useJob'
+import { useKeys } from '../frame/useKeys'
 import { rankRequestOf, useRanking } from '../frame/useRanking'
 import { percent } from '../frame/words'
 import { CLAMPS, problemText, testOf, verdictText, type Clamp } from './benchText'
@@ -17,14 +19,15 @@ const PLAY_STEP_MS = 33
 
 export function Bench({ hand }: { hand: JobInHand }) {
   const { job, vehicle } = hand
+  const simulated = vehicle.kind === 'simulated'
   const [clamped, setClamped] = useState<Clamp>('none')
   const { samples, all, running, start, problem } = useLeakDown(hand)
+  useKeys({ l: () => simulated && !running && void start(clamped) })
   const setKPa = vehicle.specification.regulatorSetPa.value / 1e3
   const finished = all !== null && samples.length === all.length
   const analysis = useMemo(() => (finished ? analyseLeakDown(samples, setKPa) : null), [finished, samples, setKPa])
   const verdict = analysis?.ok ? analysis.value : null
   const last = samples.at(-1)
-  const simulated = vehicle.kind === 'simulated'
   return (
     <>
       <main className="grid h-[676px] grid-cols-[876px_1fr]">
@@ -58,11 +61,14 @@ export function Bench({ hand }: { hand: JobInHand }) {
           {verdict && <Verdict hand={hand} verdict={verdict} clamped={clamped} samples={samples} />}
         </aside>
       </main>
-      <StateStrip hand={hand} message={last ? `Rail holds ${last.kPa.toFixed(0)} kPa. Let it off before any joint parts.` : 'Gauge on the rail before you start.'} />
+      <StateStrip hand={hand} message={last ? railMessage(last.kPa) : 'Gauge on the rail before you start.'} />
       <span className="sr-only">{job.captures.length} captures kept</span>
     </>
   )
 }
+
+/** Pressure is off under 10 kPa on the gauge, and only there. */
+const railMessage = (kPa: number) => (kPa < 10 ? `Gauge shows ${kPa.toFixed(0)} kPa now. The next key-on builds it up again.` : `Rail holds ${kPa.toFixed(0)} kPa. Let it off before any joint parts.`)
 
 function useLeakDown(hand: JobInHand) {
   const [all, setAll] = useState<Sample[] | null>(null)
@@ -103,10 +109,16 @@ function Capture({ verdict, samples }: { verdict: LeakDown; samples: Sample[] })
   )
 }
 
+interface Move {
+  suspect: Suspect
+  was: number
+}
+
 /** What the capture would change, and one touch to keep it. */
 function Verdict({ hand, verdict, clamped, samples }: { hand: JobInHand; verdict: LeakDown; clamped: Clamp; samples: Sample[] }) {
   const { job } = hand
-  const [kept, setKept] = useState(false)
+  // What it moved when it was kept: afterwards it is part of the belief and moves nothing more.
+  const [kept, setKept] = useState<Move[] | null>(null)
   const testId = testOf(clamped)
   const value = { kind: 'number', entered: { value: Math.round(100 * verdict.leftFraction), unit: '%' } } as const
   const request = useMemo(() => rankRequestOf(hand), [hand])
@@ -118,18 +130,20 @@ function Verdict({ hand, verdict, clamped, samples }: { hand: JobInHand; verdict
       { kind: 'state-asserted', body: { changes: { gauge: 'fitted' }, why: 'implied' } },
       { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId, value, scene: 'rest', instrument: 'gauge', faultPresent: 'yes', source: 'stand-in', phase: 'trace' } },
     )
-    setKept(ok)
+    if (ok) setKept(moves)
   }
-  const moved = (after?.suspects ?? []).map((suspect) => ({ suspect, was: before?.suspects.find((other) => other.id === suspect.id)?.probability ?? 0 })).sort((one, other) => Math.abs(other.suspect.probability - other.was) - Math.abs(one.suspect.probability - one.was)).slice(0, 4)
+  const moves: Move[] = kept ?? (after?.suspects ?? []).map((suspect) => ({ suspect, was: before?.suspects.find((other) => other.id === suspect.id)?.probability ?? 0 })).sort((one, other) => Math.abs(other.suspect.probability - other.was) - Math.abs(one.suspect.probability - one.was)).slice(0, 4)
+  const still = moves.every(({ suspect, was }) => Math.abs(suspect.probability - was) < 0.01)
   return (
     <section aria-label="What the capture means" className="border-t-[5px] border-accent bg-sheet p-3">
       {verdict.verdict === 'says-little' ? <p className="text-main">It started well under set pressure. It says little about the regulator, and is not kept as evidence.</p> : (
         <>
           <table className="w-full text-second">
             <thead><tr className="text-ink-2"><th className="text-left font-normal">Moves most</th><th className="text-right font-normal">before</th><th className="text-right font-normal">after</th></tr></thead>
-            <tbody>{moved.map(({ suspect, was }) => <tr key={suspect.id} className="border-t border-rule-2"><td className="py-1">{suspect.name}</td><td className="text-right">{percent(was)} %</td><td className="text-right font-semibold">{percent(suspect.probability)} %</td></tr>)}</tbody>
+            <tbody>{moves.map(({ suspect, was }) => <tr key={suspect.id} className="border-t border-rule-2"><td className="py-1">{suspect.name}</td><td className="text-right">{percent(was)} %</td><td className="text-right font-semibold">{percent(suspect.probability)} %</td></tr>)}</tbody>
           </table>
-          <Button variant={kept ? 'held' : 'act'} disabled={kept} tall className="mt-3 w-full" data-act="keep" onClick={() => void keep()}>{kept ? 'Kept as evidence' : 'Keep as evidence'}</Button>
+          {still && after && <p className="pt-2 text-second text-ink-2">It moves no suspect: what it says was known.</p>}
+          <Button variant={kept ? 'held' : 'act'} disabled={kept !== null} tall className="mt-3 w-full" data-act="keep" onClick={() => void keep()}>{kept ? 'Kept as evidence' : 'Keep as evidence'}</Button>
         </>
       )}
     </section>

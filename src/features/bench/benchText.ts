@@ -10,10 +10,11 @@ export const testOf = (clamp: Clamp): string => ({ none: 'T32', feed: 'T33', ret
 
 const TITLES: Record<LeakDown['verdict'], string> = { holds: 'It holds.', leaks: 'It leaks.', inconclusive: 'Too close to say.', 'says-little': 'It says little.' }
 
+const LAWS: Record<LeakDown['law'], string> = { laminar: 'falls as a seat leaks', orifice: 'falls as through a hole', mixed: 'falls partly as a seat leaks, partly as through a hole' }
+
 export function verdictText(leak: LeakDown): { title: string; detail: string } {
-  const law = leak.law === 'laminar' ? 'falls as a seat leaks' : 'falls as through a hole'
   const left = `${Math.round(100 * leak.leftFraction)} ± ${Math.max(1, Math.round(200 * leak.leftSd))} % left after 5 min, 75 % wanted`
-  return { title: TITLES[leak.verdict], detail: `${Math.round(leak.startKPa - leak.endKPa)} kPa lost in ${leak.minutes.toFixed(0)} min: ${left}. It ${law}; the fit lies within ± ${leak.residualKPa.toFixed(1)} kPa.` }
+  return { title: TITLES[leak.verdict], detail: `${Math.round(leak.startKPa - leak.endKPa)} kPa lost in ${leak.minutes.toFixed(0)} min: ${left}. It ${LAWS[leak.law]}; the gauge scatters about it by ± ${leak.residualKPa.toFixed(1)} kPa.` }
 }
 
 export const problemText = (problem: LeakDownProblem): string =>

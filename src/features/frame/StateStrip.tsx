@@ -1,6 +1,7 @@
 'use client'
 import { STATE_VARIABLES, type Variable, type VehicleState } from '@/core/vehicle'
 import type { JobInHand } from './useJob'
+import { WordToggle } from '@/ui/WordToggle'
 import { variableWord } from './words'
 
 const SHOWN: Variable[] = ['battery', 'line', 'height', 'hatch', 'plug', 'gauge']
@@ -36,28 +37,7 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
 }
 
 function Toggle({ variable, value, conflict, onAssert }: { variable: Variable; value: string | undefined; conflict: boolean; onAssert: (value: string) => void }) {
-  const values: readonly string[] = STATE_VARIABLES[variable]
   const unknown = value === undefined
-  const mark = conflict || unknown
-  return (
-    <div role="group" aria-label={variableWord(variable)} className={`flex flex-col justify-center border-l border-rule-2 px-3 ${mark ? 'bg-danger-wash' : ''}`}>
-      <span className="text-tick leading-5 text-ink-2">{variableWord(variable)}</span>
-      <span className="flex">
-        {values.map((option) => (
-          <button
-            key={option}
-            type="button"
-            aria-pressed={option === value}
-            onClick={() => option !== value && onAssert(option)}
-            className="-mb-2 -mt-3 flex min-h-[44px] items-center text-second"
-          >
-            <span className={`whitespace-nowrap px-1.5 ${option === value ? `font-semibold ${conflict ? 'bg-danger text-on-danger' : 'bg-ink text-ground'}` : 'text-ink-2'}`}>
-              {option}
-              {unknown ? '?' : ''}
-            </span>
-          </button>
-        ))}
-      </span>
-    </div>
-  )
+  const words = STATE_VARIABLES[variable].map((option) => ({ id: option, label: unknown ? `${option}?` : option }))
+  return <WordToggle label={variableWord(variable)} words={words} value={value} onChange={onAssert} conflict={conflict} className={`border-l border-rule-2 px-3 ${conflict || unknown ? 'bg-danger-wash' : ''}`} />
 }

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useState } from 'react'
 import { append, exportJob, loadLog, loadVehicle, onStoreChange, undo, type StoreProblem } from '@/data/store'
 import { foldJob, type JobView, type VehicleRecord } from '@/core/job'
 import type { BodyOf, EventKind } from '@/core/records'
+import { saveFile } from '@/ui/saveFile'
 
 export type Addition = { [K in EventKind]: { kind: K; body: BodyOf<K> } }[EventKind]
 
@@ -53,10 +54,6 @@ export function useJob(jobId: string | null): JobLoad {
 export async function saveJobFile(jobId: string, name: string): Promise<StoreProblem | null> {
   const content = await exportJob(jobId)
   if (!content.ok) return content.error
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([content.value], { type: 'application/json' }))
-  link.download = `${name}.stop-start-job.json`
-  link.click()
-  URL.revokeObjectURL(link.href)
+  saveFile(`${name}.stop-start-job.json`, content.value)
   return null
 }

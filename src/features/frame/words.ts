@@ -1,6 +1,6 @@
 /** Words that several screens share. */
 import { fromSi, type UnitName } from '@/core/shared'
-import { testById, type Test } from '@/core/library'
+import { findTest, type Test } from '@/core/library'
 import { STAGES, type JobView, type Stage } from '@/core/job'
 import type { Variable, VehicleState } from '@/core/vehicle'
 
@@ -41,11 +41,5 @@ export function stageYield(stage: Stage, job: JobView): string {
   }
 }
 
-export const shortOf = (testId: string): string => {
-  try {
-    return testById(testId).short
-  } catch {
-    return testId
-  }
-}
+export const shortOf = (testId: string): string => findTest(testId)?.short ?? testId
 export const digitsOf = (test: Test): number => (test.reading.kind === 'number' ? Math.max(0, -Math.floor(Math.log10(test.reading.step) + 1e-9)) : 0)

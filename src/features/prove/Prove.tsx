@@ -25,7 +25,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
   const [note, setNote] = useState('')
   const [by, setBy] = useState(() => whoWorks())
   const tests = proofTests(job)
-  const bands = useSoundBands(hand, tests.map((entry) => entry.testId))
+  const bands = useSoundBands(hand.vehicle.specification, tests.map((entry) => entry.testId))
   const missing = unproven(job)
   const remains = job.proofNotes.get('complaintGone') === 'no'
   const sign = async () => {

@@ -7,6 +7,7 @@ import type { Band } from '@/core/diagnosis'
 import { ask } from '@/workers/client'
 import type { Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
+import { WordToggle } from '@/ui/WordToggle'
 import type { JobInHand } from '../frame/useJob'
 import { digitsOf, minutesText, shortOf, unitText, variableWord } from '../frame/words'
 import { meaningOf, whyNow } from './traceText'
@@ -124,6 +125,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
 }
 
 type Present = 'yes' | 'no' | 'unknown'
+const PRESENT: { id: Present; label: string }[] = [{ id: 'yes', label: 'yes' }, { id: 'no', label: 'no' }, { id: 'unknown', label: 'unsure' }]
 
 /** Two other tests, and whether the fault showed while reading. */
 function Alternatives({ ranking, test, present, onPresent, onChoose }: { ranking: Ranking; test: Test; present: Present; onPresent: (present: Present) => void; onChoose: (testId: string) => void }) {
@@ -131,19 +133,12 @@ function Alternatives({ ranking, test, present, onPresent, onChoose }: { ranking
   return (
     <div className="mt-auto flex items-stretch gap-2 border-t border-rule-2 py-1">
       {others.map((other) => (
-        <button key={other.testId} type="button" onClick={() => onChoose(other.testId)} className="min-h-[44px] flex-1 border-r border-rule-2 pr-2 text-left text-second leading-tight last:border-r-0">
+        <button key={other.testId} type="button" onClick={() => onChoose(other.testId)} className="min-h-[44px] min-w-0 flex-1 text-left text-second leading-tight">
           <span className="block truncate font-semibold">Or: {shortOf(other.testId).toLowerCase()}</span>
-          <span className="text-ink-2">{minutesText(other.workMinutes + other.reachMinutes)}, splits {Math.round(100 * other.split[0])} / {Math.round(100 * other.split[1])}</span>
+          <span className="block truncate text-ink-2">{minutesText(other.workMinutes + other.reachMinutes)}, splits {Math.round(100 * other.split[0])} / {Math.round(100 * other.split[1])}</span>
         </button>
       ))}
-      <label className="flex flex-col justify-center text-tick text-ink-2">
-        Fault there?
-        <select value={present} onChange={(event) => onPresent(event.target.value as Present)} className="min-h-[32px] border border-ink-3 bg-sheet text-second text-ink">
-          <option value="yes">yes</option>
-          <option value="no">no</option>
-          <option value="unknown">cannot say</option>
-        </select>
-      </label>
+      <WordToggle label="Fault there now?" words={PRESENT} value={present} onChange={(id) => onPresent(id as Present)} className="shrink-0 border-l border-rule-2 pl-2" />
     </div>
   )
 }

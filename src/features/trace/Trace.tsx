@@ -27,7 +27,7 @@ export function Trace({ hand }: { hand: JobInHand }) {
   const shownId = ranking?.shownTest?.testId ?? null
   const test = shownId ? testById(shownId) : null
   const conflicts = test ? differing(job.state, test.needs) : []
-  useKeys({ n: () => document.getElementById('entry')?.focus(), u: () => job.undoable && void hand.undo(job.undoable.eventId, 'taken back at the bench') })
+  useKeys({ n: () => document.getElementById('entry')?.focus(), u: () => job.undoable && void hand.undo(job.undoable.eventId, 'taken back at the bench'), ArrowRight: () => stepAlong(1), ArrowLeft: () => stepAlong(-1) })
 
   if (!job.noted) return <NotNoted jobId={job.id} />
   const verdict = ranking?.choice.verdict
@@ -60,6 +60,13 @@ export function Trace({ hand }: { hand: JobInHand }) {
       {ranking && request && <WhyPanel question={question} onClose={() => setQuestion(null)} ranking={ranking} job={job} request={request} onChoose={(testId) => { setChosenTest(testId); setQuestion(null) }} onSkip={(testId, reason) => { void hand.add({ kind: 'test-skipped', body: { testId, reason } }); setChosenTest(null); setQuestion(null) }} />}
     </>
   )
+}
+
+/** Moves the focus to the neighbouring segment of the tracks. */
+function stepAlong(by: 1 | -1) {
+  const segments = [...document.querySelectorAll<SVGGElement>('[data-segment]')]
+  const at = segments.indexOf(document.activeElement as SVGGElement & HTMLElement)
+  segments.at(at < 0 ? (by > 0 ? 0 : -1) : (at + by + segments.length) % segments.length)?.focus()
 }
 
 /** Variables that are known to stand otherwise than the test needs; the key is turned as part of the test. */

@@ -1,7 +1,7 @@
 'use client'
 import { HatchDefs } from '@/ui/marks'
 import type { ProfileValue, SegmentShare } from '@/core/diagnosis'
-import { testById, type Test } from '@/core/library'
+import { findTest, type Test } from '@/core/library'
 import type { JobView, Reading } from '@/core/job'
 import { portReturnLayout, type Segment, type Station, type TrackId } from '@/core/vehicle'
 import type { Ranking } from '@/workers/protocol'
@@ -55,9 +55,9 @@ interface Pin {
 }
 
 /** Readings that lie on a profile: volts against battery minus, or pressure, while the pump runs. */
-function pinsOf(job: JobView, tests: (id: string) => Test | null): Pin[] {
+function pinsOf(job: JobView): Pin[] {
   return job.readings.filter((reading) => reading.epoch === job.epoch).flatMap((reading): Pin[] => {
-    const test = tests(reading.testId)
+    const test = findTest(reading.testId)
     const station = test && stationOf(test)
     if (!test || !station || reading.value.kind !== 'number') return []
     return [{ station: station.id, track: station.track, si: profileSi(test, reading.value.entered.value), text: entryText(reading as Reading), label: test.short }]
@@ -80,9 +80,9 @@ interface Props {
 }
 
 export function Tracks({ ranking, job, test, entry, onSegment }: Props) {
-  const pins = pinsOf(job, knownTest)
+  const pins = pinsOf(job)
   const { volt, pressure } = scales(ranking.profile, pins)
-  const read = new Set(job.readings.filter((reading) => reading.epoch === job.epoch).map((reading) => knownTest(reading.testId)?.at))
+  const read = new Set(job.readings.filter((reading) => reading.epoch === job.epoch).map((reading) => findTest(reading.testId)?.at))
   const share = new Map(ranking.segments.map((segment) => [segment.id, segment]))
   const target = test && targetX(test)
   const entryStation = test && stationOf(test)
@@ -90,7 +90,7 @@ export function Tracks({ ranking, job, test, entry, onSegment }: Props) {
     <svg width="1280" height="388" viewBox="0 0 1280 388" className="absolute inset-0" role="img" aria-label="Electrical and fuel path with readings and suspects">
       <HatchDefs />
       <rect x="556" y="10" width="104" height="332" fill="var(--wash)" />
-      <Axis scale={pressure} x1={488} x2={1128} unit="kPa" text={(pa) => String(Math.round(pa / 1e3))} />
+      <Axis scale={pressure} x1={X.tank! - 4} x2={1128} unit="kPa" text={(pa) => String(Math.round(pa / 1e3))} />
       <Axis scale={volt} x1={44} x2={556} unit="V" text={String} />
       <Profile values={ranking.profile.filter((value) => value.station.track === 'fuel' && value.station.id !== 'injectors')} scale={pressure} />
       <Profile values={ranking.profile.filter((value) => value.station.track === 'electrical' && !['pumpMinus', 'batteryMinus'].includes(value.station.id))} scale={volt} />
@@ -104,14 +104,6 @@ export function Tracks({ ranking, job, test, entry, onSegment }: Props) {
       <RailReading ranking={ranking} pins={pins} />
     </svg>
   )
-}
-
-function knownTest(id: string): Test | null {
-  try {
-    return testById(id)
-  } catch {
-    return null
-  }
 }
 
 /** Where the leader of the next test begins: a station, or the middle of a segment. */

@@ -8,6 +8,7 @@ import { ask } from '@/workers/client'
 import type { AnswerOf, RankRequest, Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
+import { saveFile } from '@/ui/saveFile'
 import { minutesText, percentText, shortOf } from '../frame/words'
 import { WHY_NOT, titleOf } from './traceText'
 
@@ -35,7 +36,13 @@ export function WhyPanel({ question, onClose, ...rest }: Props) {
   )
 }
 
-function WhyTest({ testId, ranking, onChoose, onSkip }: Omit<Props, 'question' | 'onClose'> & { testId: string }) {
+/** The network behind this test, for any other solver. */
+async function saveNetwork({ specification }: RankRequest, testId: string) {
+  const answer = await ask('network', { specification, testId })
+  if (answer.ok) saveFile(`${testId}.network.json`, answer.value)
+}
+
+function WhyTest({ testId, ranking, request, onChoose, onSkip }: Omit<Props, 'question' | 'onClose'> & { testId: string }) {
   const candidate = ranking.choice.candidates.find((entry) => entry.testId === testId)
   return (
     <div className="space-y-4">
@@ -49,6 +56,7 @@ function WhyTest({ testId, ranking, onChoose, onSkip }: Omit<Props, 'question' |
       <div className="flex gap-2">
         <Button variant="act" onClick={() => onChoose(testId)}>Take this test</Button>
         <Button variant="quiet" data-act="skip" onClick={() => onSkip(testId, 'cannot be done here')}>Cannot be done here</Button>
+        <Button variant="quiet" data-act="network" onClick={() => void saveNetwork(request, testId)}>Save what is solved</Button>
       </div>
     </div>
   )

@@ -30,7 +30,7 @@ export function Tray({ pieces, waits, now, onEnd }: Props) {
           <div key={wait.waitId} className="ml-auto w-[240px] shrink-0 border-l-2 border-ink px-3 pt-2 leading-tight">
             <span className="block text-count font-semibold">{left === null ? '' : left > 0 ? minutesText(left) : 'over'}<span className="text-second font-normal text-ink-2"> {left !== null && left > 0 ? 'left' : ''}</span></span>
             <span className="block text-second">{wait.label}</span>
-            <button type="button" onClick={() => onEnd(wait.waitId)} className="min-h-[30px] text-second text-ink-2 underline">end it</button>
+            <button type="button" onClick={() => onEnd(wait.waitId)} className="-mb-1 min-h-[44px] pr-4 text-second text-ink-2 underline">end it</button>
           </div>
         )
       })}
