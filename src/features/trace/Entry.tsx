@@ -76,7 +76,7 @@ function EntryField({ value, digits, unit, onChange, onKeyDown, label }: { value
 }
 
 const RULER_PX = 404
-const LEAST_BAND_PX = 66
+const LEAST_BAND_PX = 84
 
 /** Bands hold words; the one the value lies in is filled. */
 function Ruler({ explanation, value, digits, unit, onPick }: { explanation: TestExplanation; value: number | null; digits: number; unit: string; onPick: (value: number) => void }) {
