@@ -2,59 +2,30 @@
  * Solves cases of the reference format with the function that Trace calls and compares every expected
  * figure. Agreement asked: 0.5 % or 0.2 kPa / 0.2 L/h / 1 mV / 1 mA, whichever is larger.
  */
-import { z } from 'zod'
 import { fromSi } from '@/core/shared'
 import { networkFromCase, solveNetwork, type Solution } from '@/core/physics'
+import { Comparison, failed, type CaseData, type CaseReport } from './report'
 
 const RELATIVE = 0.005
 /** Least tolerance by kind of figure, in the file's own units; a Reynolds number under 1 is no flow; the friction factor and ratios are relative only. */
 const FLOOR = { kPa: 0.2, 'L/h': 0.2, V: 0.001, A: 0.001, mA: 1, Re: 1, none: 1e-9 } as const
 
-export interface Deviation {
-  what: string
-  expected: number
-  found: number
-  /** Deviation over tolerance: above 1 fails. */
-  ratio: number
-}
-export interface CaseReport {
-  id: string
-  title: string
-  compared: number
-  worst: Deviation | null
-  failure: string | null
-  iterations: number
-}
-
-const record = z.record(z.string(), z.any())
-export const fileSchema = z.object({ family: z.string().optional(), cases: z.array(record).min(1) })
-type CaseData = z.infer<typeof record>
-
-class Comparison {
-  worst: Deviation | null = null
-  compared = 0
-  figure(what: string, expected: unknown, found: number | undefined, floor: keyof typeof FLOOR) {
-    if (typeof expected !== 'number') return
-    const value = found ?? Number.NaN
-    const tolerance = Math.max(RELATIVE * Math.abs(expected), FLOOR[floor])
-    const ratio = Number.isFinite(value) ? Math.abs(value - expected) / tolerance : Infinity
-    this.compared += 1
-    if (!this.worst || ratio > this.worst.ratio) this.worst = { what, expected, found: value, ratio }
+class NetworkComparison extends Comparison {
+  of(what: string, expected: unknown, found: number | undefined, floor: keyof typeof FLOOR) {
+    this.figure(what, expected, found, Math.max(RELATIVE * Math.abs(Number(expected)), FLOOR[floor]))
   }
 }
 
 /** Solves one case; `siblings` are the other cases of its file (a gauge's indication refers to its sound loop). */
 export function compareCase(data: CaseData, siblings: CaseData[] = []): CaseReport {
-  const base = { id: String(data.id), title: String(data.title ?? '') }
   const network = networkFromCase(withMotor(data))
-  if (!network.ok) return { ...base, compared: 0, worst: null, iterations: 0, failure: `refused: ${network.error.problem} (at ${network.error.at})` }
+  if (!network.ok) return failed(data, `refused: ${network.error.problem} (at ${network.error.at})`)
   const solved = solveNetwork(network.value)
-  if (!solved.ok) return { ...base, compared: 0, worst: null, iterations: 0, failure: JSON.stringify(solved.error) }
-  const comparison = new Comparison()
+  if (!solved.ok) return failed(data, JSON.stringify(solved.error))
+  const comparison = new NetworkComparison()
   compareHydraulics(comparison, data.expected ?? {}, solved.value)
   compareElectrics(comparison, data, solved.value, siblings)
-  const failure = comparison.compared === 0 ? 'nothing to compare: the case expects no figure' : null
-  return { ...base, compared: comparison.compared, worst: comparison.worst, iterations: solved.value.quality.iterations, failure }
+  return comparison.report(data, `${solved.value.quality.iterations} iterations`)
 }
 
 /** A speed-dependent motor stands beside the components in the file; its nodes are in the netlist. */
@@ -69,47 +40,47 @@ function withMotor(data: CaseData): CaseData {
   return { ...data, components: [...data.components, component] }
 }
 
-function compareHydraulics(comparison: Comparison, expected: CaseData, solution: Solution) {
+function compareHydraulics(comparison: NetworkComparison, expected: CaseData, solution: Solution) {
   const kPa = (pa: number | undefined) => (pa === undefined ? undefined : fromSi(pa, 'kPa'))
   const litres = (flow: number | undefined) => (flow === undefined ? undefined : fromSi(flow, 'L/h'))
   for (const [id, node] of Object.entries<CaseData>(expected.nodes ?? {})) {
-    comparison.figure(`pressure at ${id}`, node.p_kPa, kPa(solution.nodes[id]?.pressurePa), 'kPa')
-    comparison.figure(`hole at ${id}`, node.emitter_q_L_h, litres(solution.nodes[id]?.emitterFlowM3PerS), 'L/h')
+    comparison.of(`pressure at ${id}`, node.p_kPa, kPa(solution.nodes[id]?.pressurePa), 'kPa')
+    comparison.of(`hole at ${id}`, node.emitter_q_L_h, litres(solution.nodes[id]?.emitterFlowM3PerS), 'L/h')
   }
   for (const [id, link] of Object.entries<CaseData>(expected.links ?? {})) {
     const found = solution.links[id]
-    comparison.figure(`flow in ${id}`, link.q_L_h, litres(found?.flowM3PerS), 'L/h')
-    comparison.figure(`static drop of ${id}`, link.dp_static_kPa, kPa(found?.staticDropPa), 'kPa')
-    comparison.figure(`loss of ${id}`, link.loss_kPa, kPa(found?.lossPa), 'kPa')
-    comparison.figure(`rise of ${id}`, link.rise_kPa, found && -kPa(found.lossPa)!, 'kPa')
-    comparison.figure(`velocity in ${id}`, link.v_m_s, found?.pipe?.velocityMPerS, 'none')
-    comparison.figure(`Reynolds number in ${id}`, link.Re, found?.pipe?.reynolds, 'Re')
-    comparison.figure(`friction factor of ${id}`, link.f_darcy, found?.pipe?.frictionFactor, 'none')
+    comparison.of(`flow in ${id}`, link.q_L_h, litres(found?.flowM3PerS), 'L/h')
+    comparison.of(`static drop of ${id}`, link.dp_static_kPa, kPa(found?.staticDropPa), 'kPa')
+    comparison.of(`loss of ${id}`, link.loss_kPa, kPa(found?.lossPa), 'kPa')
+    comparison.of(`rise of ${id}`, link.rise_kPa, found && -kPa(found.lossPa)!, 'kPa')
+    comparison.of(`velocity in ${id}`, link.v_m_s, found?.pipe?.velocityMPerS, 'none')
+    comparison.of(`Reynolds number in ${id}`, link.Re, found?.pipe?.reynolds, 'Re')
+    comparison.of(`friction factor of ${id}`, link.f_darcy, found?.pipe?.frictionFactor, 'none')
   }
 }
 
-function compareElectrics(comparison: Comparison, data: CaseData, solution: Solution, siblings: CaseData[]) {
+function compareElectrics(comparison: NetworkComparison, data: CaseData, solution: Solution, siblings: CaseData[]) {
   const expected = data.expected ?? {}
-  for (const [id, volt] of Object.entries(expected.node_V ?? {})) comparison.figure(`volts at ${id}`, volt, solution.wires[id], 'V')
-  for (const [id, amp] of Object.entries(expected.branch_A ?? {})) comparison.figure(`current in ${id}`, amp, solution.currents[id], 'A')
+  for (const [id, volt] of Object.entries(expected.node_V ?? {})) comparison.of(`volts at ${id}`, volt, solution.wires[id], 'V')
+  for (const [id, amp] of Object.entries(expected.branch_A ?? {})) comparison.of(`current in ${id}`, amp, solution.currents[id], 'A')
   for (const reading of expected.readings ?? []) {
-    comparison.figure(`reading ${reading.name}`, reading.V, (solution.wires[reading.red] ?? NaN) - (solution.wires[reading.black] ?? NaN), 'V')
+    comparison.of(`reading ${reading.name}`, reading.V, (solution.wires[reading.red] ?? NaN) - (solution.wires[reading.black] ?? NaN), 'V')
   }
   const motor = Object.values(solution.motors)[0]
-  comparison.figure('motor speed, rad/s', expected.speed_rad_s, motor?.speedRadPerS, 'none')
-  comparison.figure('motor speed, rpm', expected.speed_rpm, motor && fromSi(motor.speedRadPerS, 'rpm'), 'none')
-  comparison.figure('back-EMF', expected.back_emf_V, motor?.voltageV, 'V')
-  comparison.figure('motor current', expected.motor_A, motor?.currentA, 'A')
+  comparison.of('motor speed, rad/s', expected.speed_rad_s, motor?.speedRadPerS, 'none')
+  comparison.of('motor speed, rpm', expected.speed_rpm, motor && fromSi(motor.speedRadPerS, 'rpm'), 'none')
+  comparison.of('back-EMF', expected.back_emf_V, motor?.voltageV, 'V')
+  comparison.of('motor current', expected.motor_A, motor?.currentA, 'A')
   compareGauge(comparison, data, solution, siblings)
 }
 
-function compareGauge(comparison: Comparison, data: CaseData, solution: Solution, siblings: CaseData[]) {
+function compareGauge(comparison: NetworkComparison, data: CaseData, solution: Solution, siblings: CaseData[]) {
   const coil = solution.currents.rcoil
   if (coil === undefined || !data.expected) return
-  comparison.figure('coil current', data.expected.coil_mA, coil * 1000, 'mA')
-  comparison.figure('apparent sender circuit', data.expected.apparent_sender_circuit_ohm, solution.wires.gout! / coil, 'none')
+  comparison.of('coil current', data.expected.coil_mA, coil * 1000, 'mA')
+  comparison.of('apparent sender circuit', data.expected.apparent_sender_circuit_ohm, solution.wires.gout! / coil, 'none')
   const ends = gaugeEnds(data, siblings)
-  if (ends) comparison.figure('indicated fraction', data.expected.indicated_fraction_linear_in_current, (coil - ends.empty) / (ends.full - ends.empty), 'none')
+  if (ends) comparison.of('indicated fraction', data.expected.indicated_fraction_linear_in_current, (coil - ends.empty) / (ends.full - ends.empty), 'none')
 }
 
 /** Coil currents of the same sound loop at empty and full, from the file's own sound cases. */

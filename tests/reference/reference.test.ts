@@ -2,7 +2,11 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { answeredCase } from '@/core/physics'
 import { SCENES, buildNetwork, portReturnLayout, specificationOf, vehicleModel } from '@/core/vehicle'
-import { compareCase, fileSchema } from './compare'
+import { optimalCost, policyCost } from '@/core/diagnosis'
+import { compareBayes } from './bayes'
+import { compareCase } from './compare'
+import { bitsPerCost, compareSequential, problemOf } from './sequential'
+import { fileSchema } from './report'
 
 const load = (family: string) => fileSchema.parse(JSON.parse(readFileSync(new URL(`./${family}.json`, import.meta.url), 'utf8'))).cases
 
@@ -14,6 +18,30 @@ describe.each(['hydraulics', 'electrical'])('%s agrees with the independent solv
     expect(report.failure).toBeNull()
     expect(report.compared).toBeGreaterThan(5)
     expect(report.worst!.ratio, `${report.worst!.what}: ${report.worst!.expected} against ${report.worst!.found}`).toBeLessThanOrEqual(1)
+  })
+})
+
+describe.each([
+  ['bayes', compareBayes, 30],
+  ['sequential', compareSequential, 20],
+] as const)('%s agrees with the independent solver, through the functions of Trace', (family, compare, least) => {
+  it.each(load(family).map((data) => [String(data.id), data] as const))('%s', (_id, data) => {
+    const report = compare(data)
+    expect(report.failure).toBeNull()
+    expect(report.compared).toBeGreaterThan(least)
+    expect(report.worst!.ratio, report.worst!.what).toBeLessThanOrEqual(1)
+  })
+})
+
+describe('the exact policy', () => {
+  it('is never dearer than the rules of thumb, and asking for more tests never costs more', () => {
+    for (const data of load('sequential')) {
+      const problem = problemOf(data)
+      const best = optimalCost(problem)
+      expect(best).toBeLessThanOrEqual(policyCost(problem, bitsPerCost(problem, 0.95)) + 1e-9)
+      const byDepth = [0, 1, 2, 3].map((tests) => optimalCost(problem, tests))
+      byDepth.slice(1).forEach((cost, at) => expect(cost).toBeLessThanOrEqual(byDepth[at]! + 1e-9))
+    }
   })
 })
 

@@ -4,16 +4,20 @@
  * tolerance or cannot be solved, 2 when a file cannot be read.
  */
 import { readFileSync } from 'node:fs'
-import { compareCase, fileSchema, type CaseReport } from './compare'
+import { compareBayes } from './bayes'
+import { compareCase } from './compare'
+import { fileSchema, type CaseData, type CaseReport } from './report'
+import { compareSequential } from './sequential'
 
-const SOLVED = ['hydraulics', 'electrical']
+/** A file without a family is a file of networks. */
+const FAMILIES: Record<string, (data: CaseData, siblings: CaseData[]) => CaseReport> = { hydraulics: compareCase, electrical: compareCase, bayes: compareBayes, sequential: compareSequential }
 
 function line(report: CaseReport): string {
   if (report.failure) return `FAIL  ${report.id}  ${report.failure}`
   const { worst } = report
   const verdict = worst && worst.ratio > 1 ? 'FAIL' : 'ok  '
   const detail = worst ? `${worst.what}: expected ${worst.expected}, found ${worst.found.toPrecision(7)} (${(100 * worst.ratio).toFixed(2)} % of tolerance)` : 'nothing compared'
-  return `${verdict}  ${report.id}  ${report.compared} figures, ${report.iterations} iterations, worst ${detail}`
+  return `${verdict}  ${report.id}  ${report.compared} figures, ${report.effort}, worst ${detail}`
 }
 
 function runFile(path: string): boolean | null {
@@ -29,12 +33,13 @@ function runFile(path: string): boolean | null {
     console.error(`${path}: not a reference file (${file.error.issues[0]!.message} at ${file.error.issues[0]!.path.join('.') || 'top level'})`)
     return null
   }
-  if (file.data.family && !SOLVED.some((family) => file.data.family!.startsWith(family))) {
-    console.error(`${path}: the family "${file.data.family}" is not solved here yet; this runner solves ${SOLVED.join(' and ')}.`)
+  const family = Object.keys(FAMILIES).find((name) => file.data.family?.startsWith(name)) ?? (file.data.family ? null : 'hydraulics')
+  if (!family) {
+    console.error(`${path}: the family "${file.data.family}" is not solved here yet; this runner solves ${Object.keys(FAMILIES).join(', ')}.`)
     return null
   }
   console.log(`\n${path}`)
-  const reports = file.data.cases.map((data) => compareCase(data, file.data.cases))
+  const reports = file.data.cases.map((data) => FAMILIES[family]!(data, file.data.cases))
   reports.forEach((report) => console.log(line(report)))
   const failed = reports.filter((report) => report.failure || (report.worst?.ratio ?? 0) > 1)
   const worst = Math.max(0, ...reports.map((report) => report.worst?.ratio ?? 0))

@@ -6,6 +6,7 @@
  */
 import { entropyBits, normalCdf, type Fraction, type Minutes, type Money, type Probability } from '../shared'
 import { REPAIRS, needsRunningEngine, repairById, testById, type Test } from '../library'
+import { forEachOutcome, withSlips, type OutcomeChances } from './belief'
 import { NO_BELIEF, SLIP, outcomeChance, predictiveOf, readingSigma, showsNow, type Posterior } from './posterior'
 import type { NumericTest, SeenTest, Table } from './table'
 
@@ -113,13 +114,6 @@ export interface Choice {
   candidates: Candidate[]
 }
 
-/** Outcome chances of a test for the particles that matter: outcome-major. */
-interface OutcomeTable {
-  particles: number[]
-  outcomes: number
-  chance: Float64Array
-}
-
 export function chooseNext(posterior: Posterior, situation: Situation): Choice {
   const { table } = posterior
   const live = liveParticles(posterior)
@@ -159,24 +153,24 @@ function rate(posterior: Posterior, situation: Situation, test: Test, live: numb
   if (situation.skipped.includes(test.id)) return { ...base, why: 'skipped' }
   if (read.has(test.id)) return { ...base, why: 'read' }
   const outcomes = outcomesOf(posterior, test, live)
-  const { bits, afterLoss, verdictChance, split } = expected(posterior, outcomes, loss, nowBits)
+  const { bits, afterLoss, verdictChance, split } = expected(posterior, live, outcomes, loss, nowBits)
   const why = !situation.engineRuns && needsRunningEngine(test) ? 'needs-engine' : reach === null || reach === undefined ? 'no-way' : bits < LEAST_GAIN_BITS ? 'says-little' : 'ranked'
   return { ...base, bits, worth: nowLoss - afterLoss - base.cost, verdictChance, split, why }
 }
 
-function outcomesOf(posterior: Posterior, test: Test, live: number[]): OutcomeTable {
+function outcomesOf(posterior: Posterior, test: Test, live: number[]): OutcomeChances {
   const { catalogue } = posterior.table
   const numeric = catalogue.numericById.get(test.id)
   return numeric ? numberOutcomes(posterior, numeric, live) : seenOutcomes(posterior, catalogue.seenById.get(test.id)!, live)
 }
 
-function seenOutcomes(posterior: Posterior, entry: SeenTest, live: number[]): OutcomeTable {
+function seenOutcomes(posterior: Posterior, entry: SeenTest, live: number[]): OutcomeChances {
   const chance = new Float64Array(entry.outcomes.length * live.length)
   live.forEach((at, i) => entry.outcomes.forEach((_, k) => (chance[k * live.length + i] = outcomeChance(posterior.table, at, entry.offset + k, entry.outcomes.length))))
-  return { particles: live, outcomes: entry.outcomes.length, chance }
+  return { outcomes: entry.outcomes.length, chance }
 }
 
-function numberOutcomes(posterior: Posterior, entry: NumericTest, live: number[]): OutcomeTable {
+function numberOutcomes(posterior: Posterior, entry: NumericTest, live: number[]): OutcomeChances {
   const { table, states } = posterior
   const count = table.catalogue.nuisanceCount
   const sound = predictiveOf(table.sound, NO_BELIEF, entry.row, count)
@@ -191,11 +185,11 @@ function numberOutcomes(posterior: Posterior, entry: NumericTest, live: number[]
     let below = 0
     for (let k = 0; k < bins; k += 1) {
       const upTo = k === bins - 1 ? 1 : shows * normalCdf((edges[k]! - means[i]!.mean) / sds[i]!) + (shows < 1 ? (1 - shows) * normalCdf((edges[k]! - sound.mean) / soundSd) : 0)
-      chance[k * live.length + i] = (1 - SLIP) * (upTo - below) + SLIP / bins
+      chance[k * live.length + i] = withSlips(upTo - below, SLIP, bins)
       below = upTo
     }
   })
-  return { particles: live, outcomes: bins, chance }
+  return { outcomes: bins, chance }
 }
 
 /** Edges at the quantiles of the predicted readings, no bin narrower than three standard deviations. */
@@ -276,31 +270,23 @@ function repairEntropy(loss: LossModel, mass: Float64Array): number {
   return entropyBits(shares)
 }
 
-function expected(posterior: Posterior, outcomes: OutcomeTable, loss: LossModel, nowBits: number) {
+function expected(posterior: Posterior, live: number[], outcomes: OutcomeChances, loss: LossModel, nowBits: number) {
   const { table, weights } = posterior
-  const live = outcomes.particles
+  const own = Float64Array.from(live, (at) => weights[at]!)
+  const mass = new Float64Array(table.classes.length)
   let bits = nowBits
   let afterLoss = 0
   let verdictChance = 0
   let largest = 0
-  const branch = new Float64Array(live.length)
-  const mass = new Float64Array(table.classes.length)
-  for (let k = 0; k < outcomes.outcomes; k += 1) {
-    let plain = 0
-    for (let i = 0; i < live.length; i += 1) {
-      branch[i] = weights[live[i]!]! * outcomes.chance[k * live.length + i]!
-      plain += branch[i]!
-    }
-    if (!(plain > 0)) continue
-    for (let i = 0; i < live.length; i += 1) branch[i]! /= plain
+  forEachOutcome(own, outcomes, (probability, after) => {
     mass.fill(0)
-    for (let i = 0; i < live.length; i += 1) mass[table.predicted[live[i]!]!.particle.classIndex]! += branch[i]!
-    bits -= plain * repairEntropy(loss, mass)
-    afterLoss += plain * loss.leastLoss(mass)
+    for (let i = 0; i < live.length; i += 1) mass[table.predicted[live[i]!]!.particle.classIndex]! += after[i]!
+    bits -= probability * repairEntropy(loss, mass)
+    afterLoss += probability * loss.leastLoss(mass)
     const best = loss.best(mass)
-    if (best && best.probability >= COMMIT) verdictChance += plain
-    largest = Math.max(largest, plain)
-  }
+    if (best && best.probability >= COMMIT) verdictChance += probability
+    largest = Math.max(largest, probability)
+  })
   return { bits: Math.max(0, bits), afterLoss, verdictChance, split: [largest, 1 - largest] as [number, number] }
 }
 

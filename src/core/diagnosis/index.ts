@@ -1,3 +1,5 @@
+export * from './belief'
+export * from './exact'
 export * from './hypotheses'
 export { catalogueOf, nominalTable, deriveSome, addPairs, predictParticle, type Table, type Predicted, type Catalogue } from './table'
 export { observe, observerOf, type Observer } from './observe'

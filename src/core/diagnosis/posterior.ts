@@ -7,6 +7,7 @@
  */
 import { normalDensity, toSi, type Entered } from '../shared'
 import { ACCURACY } from '../library'
+import { normalisedWeights, weighed, withSlips } from './belief'
 import { complaintLikelihood, priorWeight, type Complaint } from './hypotheses'
 import type { Catalogue, NumericTest, Predicted, Table } from './table'
 
@@ -123,15 +124,7 @@ function finish(table: Table, states: ParticleState[], evidence: Evidence[], sli
   return { table, states, weights, classWeights, evidence, slips }
 }
 
-function normalised(states: ParticleState[]): Float64Array {
-  let largest = -Infinity
-  for (const state of states) largest = Math.max(largest, state.logWeight)
-  const weights = Float64Array.from(states, (state) => Math.exp(state.logWeight - largest))
-  let sum = 0
-  for (const weight of weights) sum += weight
-  for (let i = 0; i < weights.length; i += 1) weights[i]! /= sum
-  return weights
-}
+const normalised = (states: ParticleState[]): Float64Array => normalisedWeights(states.map((state) => state.logWeight))
 
 function foldOne(table: Table, states: ParticleState[], item: Evidence, temper: number): number {
   const numeric = table.catalogue.numericById.get(item.testId)
@@ -202,7 +195,7 @@ function foldNumber(table: Table, states: ParticleState[], entry: NumericTest, y
     const shows = showsNow(predicted.particle.shows, present)
     const predictive = predictiveOf(predicted, state, entry.row, count)
     const { own, total } = readingDensity(table, at, predictive, soundPredictive, entry, y, shows)
-    state.logWeight += temper * Math.log(total)
+    state.logWeight = weighed(state.logWeight, total, temper)
     mass += before[at]! * total
     slipMass += (before[at]! * SLIP) / entry.span
     if (before[at]! > LIGHT && predicted.derivatives) learn(predicted, state, entry, y, predictive, ((1 - SLIP) * own) / total, count)
@@ -231,7 +224,7 @@ function learn(predicted: Predicted, state: ParticleState, entry: NumericTest, y
 }
 
 function foldOutcome(table: Table, states: ParticleState[], place: number, outcomes: number, present: Evidence['faultPresent'], temper: number) {
-  for (let at = 0; at < states.length; at += 1) states[at]!.logWeight += temper * Math.log(outcomeChance(table, at, place, outcomes, present))
+  for (let at = 0; at < states.length; at += 1) states[at]!.logWeight = weighed(states[at]!.logWeight, outcomeChance(table, at, place, outcomes, present), temper)
 }
 
 export function outcomeChance(table: Table, at: number, place: number, outcomes: number, present: Evidence['faultPresent'] = 'unknown'): number {
@@ -240,7 +233,7 @@ export function outcomeChance(table: Table, at: number, place: number, outcomes:
   const shows = showsNow(predicted.particle.shows, present)
   const chance = shows * predicted.chances[place]! + (1 - shows) * table.sound.chances[place]!
   const own = none ? (1 - NONE_FLAT) * chance + NONE_FLAT / outcomes : chance
-  return (1 - MISJUDGED) * own + MISJUDGED / outcomes
+  return withSlips(own, MISJUDGED, outcomes)
 }
 
 export { NO_BELIEF, showsNow }
