@@ -1,19 +1,20 @@
 /** Truth vehicles traced by the engine to its verdict: the faults of the field, with other laws than the model's. Seeds are fixed. */
 import { beforeAll, describe, expect, it } from 'vitest'
-import { FAULTS, repairById, testById } from '@/core/library'
-import { portReturnLayout, specificationOf, vehicleModel } from '@/core/vehicle'
+import { libraryOf, repairById, testById } from '@/core/library'
+import { LAYOUTS, specificationOf, vehicleModel } from '@/core/vehicle'
 import { truthVehicle } from '@/core/simulate'
 import { deriveSome, nominalTable, type Table } from '@/core/diagnosis'
 import { complaintOf, traceToVerdict } from './bench/diagnose'
 
+const { faults: FAULTS } = libraryOf(LAYOUTS.A01)
 let table: Table
 /** Where a reading confirms a repair: the segments of what it covers, and the stations at their ends. */
 const placesOf = (repairId: string) => {
   const segments = FAULTS.filter((fault) => fault.repairs[0] === repairId).map((fault) => fault.segment)
-  return [...segments, ...portReturnLayout.segments.filter((segment) => segments.includes(segment.id)).flatMap((segment) => [segment.from, segment.to])]
+  return [...segments, ...LAYOUTS.A01.segments.filter((segment) => segments.includes(segment.id)).flatMap((segment) => [segment.from, segment.to])]
 }
 beforeAll(() => {
-  const built = vehicleModel(portReturnLayout, specificationOf())
+  const built = vehicleModel(LAYOUTS.A01, specificationOf())
   if (!built.ok) throw new Error(built.error.problem)
   table = nominalTable(built.value)
   deriveSome(table, 0, () => false)

@@ -3,14 +3,14 @@
  * 2.4 and 2.5, an independent table by people). The solved model must show the same picture.
  */
 import { beforeAll, describe, expect, it } from 'vitest'
-import { FAULTS, faulty, type Quantity } from '@/core/library'
-import { portReturnLayout, specificationOf, vehicleModel, type VehicleModel } from '@/core/vehicle'
+import { faulty, libraryOf, type Quantity } from '@/core/library'
+import { LAYOUTS, specificationOf, vehicleModel, type VehicleModel } from '@/core/vehicle'
 import { observe, observerOf } from '@/core/diagnosis'
 import { leakDownCapture, truthVehicle } from '@/core/simulate'
 
 let model: VehicleModel
 beforeAll(() => {
-  const built = vehicleModel(portReturnLayout, specificationOf())
+  const built = vehicleModel(LAYOUTS.A01, specificationOf())
   if (!built.ok) throw new Error(built.error.problem)
   model = built.value
 })
@@ -31,7 +31,7 @@ type Look = keyof typeof LOOKS
 function compared(faultId: string | null, severity: number): Record<Look, number> {
   const names = Object.keys(LOOKS) as Look[]
   const observer = observerOf(model, names.map((name) => LOOKS[name]))
-  const theta = faultId ? faulty(model, [{ fault: FAULTS.find((fault) => fault.id === faultId)!, severity }]) : model.nominal.slice()
+  const theta = faultId ? faulty(model, [{ fault: libraryOf(LAYOUTS.A01).faults.find((fault) => fault.id === faultId)!, severity }]) : model.nominal.slice()
   const { values } = observe(observer, theta, false)
   return Object.fromEntries(names.map((name, at) => [name, values[at]!])) as Record<Look, number>
 }

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto'
 import localforage from 'localforage'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { addDemoData, append, exportJob, importJob, listJobs, listVehicles, loadLog, removeDemoData, unwrittenEvents } from './store'
-import { DEMO_VEHICLES, demoJobs } from './demo'
+import { DEMO_VEHICLES, demoJobs } from '@/core/practice'
 import { foldJob, stageOf, unproven } from '@/core/job'
 
 const jobs = localforage.createInstance({ name: 'stop-start', storeName: 'jobs' })
@@ -44,7 +44,7 @@ describe('the store', () => {
     expect(await loadLog('job-9')).toMatchObject({ ok: false, error: { kind: 'damaged' } })
   })
   it('demo data come and go; a job leaves as a file and comes back; a foreign file changes nothing', async () => {
-    await addDemoData()
+    await addDemoData(demoJobs(1_790_000_000_000))
     expect((await listVehicles()).length).toBeGreaterThanOrEqual(4)
     const listed = await listJobs()
     expect(listed.length).toBeGreaterThanOrEqual(5)
@@ -75,7 +75,7 @@ describe('demo jobs', () => {
 describe('the recorded demo job', () => {
   it('lists above its signature what was not proven, and nothing else', () => {
     const { events } = demoJobs(1_790_000_000_000).find((demo) => demo.events[0]!.jobId === 'demo-job-18')!
-    const job = foldJob('demo-job-18', events, 'simulated')
+    const job = foldJob('demo-job-18', events, { kind: 'simulated', layout: 'A01' })
     expect(unproven(job)).toEqual(job.signed!.unproven)
   })
 })

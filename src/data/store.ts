@@ -6,7 +6,7 @@
 import localforage from 'localforage'
 import { appendEvent, liveEvents, mergeLogs, readEvent, readJobFile, writeJobFile, type Author, type BodyOf, type EventKind, type JobEvent } from '@/core/records'
 import { foldJob, vehicleSchema, type JobView, type VehicleRecord } from '@/core/job'
-import { DEMO_AUTHOR, DEMO_VEHICLES, demoJobs } from './demo'
+import type { DemoJob } from '@/core/practice'
 
 const jobs = localforage.createInstance({ name: 'stop-start', storeName: 'jobs' })
 const vehicles = localforage.createInstance({ name: 'stop-start', storeName: 'vehicles' })
@@ -117,7 +117,7 @@ export async function listJobs(): Promise<ListedJob[]> {
       const log = await loadLog(id)
       if (!log.ok) return { job: foldJob(id, []), vehicle: null, problem: log.error }
       const vehicle = known.get(foldJob(id, log.value).vehicleId) ?? null
-      return { job: foldJob(id, log.value, vehicle?.kind), vehicle, problem: null }
+      return { job: foldJob(id, log.value, vehicle ?? undefined), vehicle, problem: null }
     }),
   )
 }
@@ -180,11 +180,11 @@ export async function importJob(content: string): Promise<ImportOutcome> {
 }
 
 /** Puts the demo vehicles and jobs in; leaves what is there alone. */
-export async function addDemoData(): Promise<void> {
-  for (const vehicle of DEMO_VEHICLES) await vehicles.setItem(vehicle.id, vehicle)
-  for (const demo of demoJobs(Date.now())) {
-    const jobId = demo.events[0]!.jobId
-    if (!(await jobs.getItem(jobId))) await jobs.setItem(jobId, { vehicleId: demo.vehicle.id, events: demo.events })
+export async function addDemoData(demo: DemoJob[]): Promise<void> {
+  for (const { vehicle, events } of demo) {
+    await vehicles.setItem(vehicle.id, vehicle)
+    const jobId = events[0]!.jobId
+    if (!(await jobs.getItem(jobId))) await jobs.setItem(jobId, { vehicleId: vehicle.id, events })
   }
   await settings.setItem('demo', 'present')
   changed()
@@ -201,11 +201,10 @@ export async function removeDemoData(): Promise<void> {
 export const demoState = (): Promise<'present' | 'removed' | null> => settings.getItem('demo')
 
 /** On the first visit of a demo server the demo data are put in; later visits respect what the person chose. */
-export async function firstVisit(): Promise<void> {
+export async function firstVisit(demo: () => Promise<DemoJob[]>): Promise<void> {
   if ((await demoState()) !== null) return
   const answer = await fetch('/api/start').then((reply) => (reply.ok ? (reply.json() as Promise<{ demo: boolean }>) : { demo: false })).catch(() => ({ demo: false }))
-  if (answer.demo) await locked('demo', addDemoData)
+  if (answer.demo) await locked('demo', async () => addDemoData(await demo()))
 }
 
 export const liveLog = liveEvents
-export { DEMO_AUTHOR }

@@ -1,6 +1,6 @@
 /** What the screens say: sentences follow from facts, units stand beside every number. */
 import { describe, expect, it } from 'vitest'
-import { TESTS, OPERATIONS, REPAIRS, FAULTS, SYMPTOMS, GATES, CHECKS } from '@/core/library'
+import { TESTS, OPERATIONS, REPAIRS, FAULT_TEMPLATES, SYMPTOMS, GATES, CHECKS } from '@/core/library'
 import { LogBuilder } from '@/core/records'
 import { foldJob, type JobView } from '@/core/job'
 import type { Band, Candidate } from '@/core/diagnosis'
@@ -68,7 +68,7 @@ describe('the board', () => {
 })
 
 describe('what a reading would mean', () => {
-  const band = (before: number, after: number, excluded: string[] = []): Band => ({ from: 1, to: 2, outcome: null, label: '', probability: 0.2, shares: [{ id: 'plug', name: 'Feed plug corroded', before, after }], excluded })
+  const band = (before: number, after: number, excluded: string[] = []): Band => ({ from: 1, to: 2, outcome: null, label: '', probability: 0.2, shares: [{ id: 'plug', name: 'Feed plug corroded', segment: '', before, after }], excluded })
   it.each([
     [band(0.2, 0.8), 'Rises from 20 to 80 %.'],
     [band(0.8, 0.2), 'Falls from 80 to 20 %.'],
@@ -76,7 +76,7 @@ describe('what a reading would mean', () => {
     [band(0.2, 0.9, ['Fuse holder corroded']), 'Rises from 20 to 90 %. Rules out fuse holder corroded.'],
   ])('case %#', (given, text) => expect(meaningOf(given).detail).toBe(text))
   it('outside every band it asks for another reading', () => expect(meaningOf(null).detail).toContain('Read it again'))
-  it('none of these is said plainly', () => expect(bandLabel({ ...band(0, 0), shares: [{ id: 'none', name: 'None of these', before: 0, after: 1 }] })).toBe('Fits nothing'))
+  it('none of these is said plainly', () => expect(bandLabel({ ...band(0, 0), shares: [{ id: 'none', name: 'None of these', segment: '', before: 0, after: 1 }] })).toBe('Fits nothing'))
   it('why now names the split and the way', () => {
     const candidate: Candidate = { testId: 'T04', title: '', bits: 1, workMinutes: 3, reachMinutes: 40, money: 0, cost: 50, worth: 0, verdictChance: 0.2, split: [0.6, 0.4], why: 'ranked' }
     expect(whyNow(candidate)).toBe('splits 60 / 40, 40 min to get there, 3 min to read.')
@@ -103,7 +103,7 @@ describe('the library speaks in one tone', () => {
     ...TESTS.flatMap((test) => [test.title, test.short, test.where, test.blind, ...test.steps, test.caution?.text ?? '', test.caution?.stopWhen ?? '']),
     ...OPERATIONS.flatMap((operation) => [operation.title, operation.detail, ...operation.steps, operation.caution?.text ?? '', operation.caution?.stopWhen ?? '']),
     ...REPAIRS.flatMap((repair) => [repair.title, ...repair.steps, repair.caution?.text ?? '']),
-    ...FAULTS.flatMap((fault) => [fault.name, fault.cause]),
+    ...FAULT_TEMPLATES.flatMap((fault) => [fault.name, fault.it ?? '', fault.cause]),
     ...SYMPTOMS.flatMap((symptom) => [symptom.says, symptom.means]),
     ...GATES.map((gate) => gate.words), ...CHECKS.flatMap((check) => [check.title, check.how]),
   ]

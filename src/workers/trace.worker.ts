@@ -7,9 +7,9 @@ import {
   type Complaint, type Done, type Posterior, type Table,
 } from '@/core/diagnosis'
 import { answeredCase } from '@/core/physics'
-import { REPAIRS, TESTS, testById } from '@/core/library'
+import { libraryOf, testById } from '@/core/library'
 import { plannerOf, prices, reach } from '@/core/procedure'
-import { buildNetwork, portReturnLayout, vehicleModel, type Specification, type VehicleState } from '@/core/vehicle'
+import { buildNetwork, LAYOUTS, vehicleModel, type LayoutId, type Specification, type VehicleState } from '@/core/vehicle'
 import { serve } from './serve'
 import type { RankRequest, Ranking, Reply } from './protocol'
 
@@ -23,10 +23,10 @@ let growing = false
 let lastComplaint: { complaint: Complaint; done: Done[] } | null = null
 const priced = new Map<string, { tests: Record<string, number | null>; repairs: Record<string, number | null> }>()
 
-function tableFor(specification: Specification): Table {
-  const key = JSON.stringify(specification)
+function tableFor(layoutId: LayoutId, specification: Specification): Table {
+  const key = `${layoutId} ${JSON.stringify(specification)}`
   if (held?.key === key) return held.table
-  const model = vehicleModel(portReturnLayout, specification)
+  const model = vehicleModel(LAYOUTS[layoutId], specification)
   if (!model.ok) throw new Error(`The layout does not solve: ${model.error.problem} at ${model.error.at}`)
   held = { key, table: nominalTable(model.value), derived: 0 }
   if (!growing) grow()
@@ -58,14 +58,15 @@ function grow() {
 
 const announce = (stage: Ranking['stage']) => postMessage({ id: -1, stage } satisfies Reply)
 
-function pricesIn(state: VehicleState) {
-  const key = JSON.stringify(state)
+function pricesIn(layoutId: LayoutId, state: VehicleState) {
+  const { tests, repairs } = libraryOf(LAYOUTS[layoutId])
+  const key = `${layoutId} ${JSON.stringify(state)}`
   const known = priced.get(key)
   if (known) return known
-  const found = prices(planner, state, [...TESTS.map((test) => test.needs), ...REPAIRS.map((repair) => repair.needs)])
+  const found = prices(planner, state, [...tests.map((test) => test.needs), ...repairs.map((repair) => repair.needs)])
   const entry = {
-    tests: Object.fromEntries(TESTS.map((test, at) => [test.id, found[at]!])),
-    repairs: Object.fromEntries(REPAIRS.map((repair, at) => [repair.id, found[TESTS.length + at] === null ? null : repair.minutes + 2 * found[TESTS.length + at]!])),
+    tests: Object.fromEntries(tests.map((test, at) => [test.id, found[at]!])),
+    repairs: Object.fromEntries(repairs.map((repair, at) => [repair.id, found[tests.length + at] === null ? null : repair.minutes + 2 * found[tests.length + at]!])),
   }
   if (priced.size > 40) priced.clear()
   priced.set(key, entry)
@@ -74,7 +75,7 @@ function pricesIn(state: VehicleState) {
 
 function posteriorFor(request: RankRequest): Posterior {
   lastComplaint = { complaint: request.complaint, done: request.done }
-  const table = tableFor(request.specification)
+  const table = tableFor(request.layoutId, request.specification)
   if (!growing && table.stage !== 'pairs') grow()
   return posteriorOf(table, request.complaint, request.evidence, request.done)
 }
@@ -82,7 +83,7 @@ function posteriorFor(request: RankRequest): Posterior {
 function rank(request: RankRequest): Ranking {
   const at = performance.now()
   const posterior = posteriorFor(request)
-  const cost = pricesIn(request.state)
+  const cost = pricesIn(request.layoutId, request.state)
   const choice = chooseNext(posterior, { workshop: request.workshop, reachMinutes: cost.tests, repairMinutes: cost.repairs, engineRuns: request.engineRuns, skipped: request.skipped })
   const ranked = choice.candidates.find((candidate) => candidate.why === 'ranked')?.testId ?? null
   const shown = request.testId ?? (choice.verdict.kind === 'test' || choice.verdict.kind === 'confirm' ? choice.verdict.testId : ranked)
@@ -108,9 +109,9 @@ function soundBands(table: Table, testIds: string[]) {
 serve({
   rank,
   preview: (request) => ({ suspects: suspectsOf(posteriorFor(request)) }),
-  sound: ({ specification, testIds }) => soundBands(tableFor(specification), testIds),
-  network: ({ specification, testId }) => {
-    const { model } = tableFor(specification)
+  sound: ({ layoutId, specification, testIds }) => soundBands(tableFor(layoutId, specification), testIds),
+  network: ({ layoutId, specification, testId }) => {
+    const { model } = tableFor(layoutId, specification)
     const { scene } = testById(testId)
     const answered = answeredCase(buildNetwork(model, model.nominal, scene), `${model.layout.id} ${scene}`)
     if (!answered.ok) throw new Error(`This scene has no steady answer: ${answered.error.kind} at ${answered.error.at}`)

@@ -1,17 +1,17 @@
 /**
  * Simulated vehicles with one hidden fault each, traced by the engine to its verdict. The vehicles obey
  * other laws than the model (simulate/truth.ts). Prints how often the first repair was right.
- *   npx tsx tests/bench/diagnose.ts [vehicles] [first seed]
+ *   npx tsx tests/bench/diagnose.ts [vehicles] [first seed] [layout]
  */
-import { FAULTS, REPAIRS, SYMPTOMS, TESTS } from '@/core/library'
-import { DRIVEN_IN, portReturnLayout, specificationOf, vehicleModel } from '@/core/vehicle'
+import { REPAIRS, TESTS, libraryOf } from '@/core/library'
+import { DRIVEN_IN, LAYOUTS, specificationOf, vehicleModel, type LayoutId } from '@/core/vehicle'
 import { standInById, truthValue, truthVehicle, type TruthVehicle } from '@/core/simulate'
 import { TYPICAL_WORKSHOP, chooseNext, deriveSome, nominalTable, posteriorOf, type Complaint, type Evidence, type Table } from '@/core/diagnosis'
 import { plannerOf, prices } from '@/core/procedure'
 import { seededRandom } from '@/core/shared'
 
 export function complaintOf(vehicle: TruthVehicle): Complaint {
-  const shown = SYMPTOMS.filter((symptom) => symptom.shows.some((group) => group.every((rule) => (rule.side === 'above') === truthValue(vehicle, rule.quantity) > rule.at))).map((symptom) => symptom.id)
+  const shown = libraryOf(vehicle.model.layout).symptoms.filter((symptom) => symptom.shows.some((group) => group.every((rule) => (rule.side === 'above') === truthValue(vehicle, rule.quantity) > rule.at))).map((symptom) => symptom.id)
   const symptoms = shown.includes('cranksNoStart') ? shown.filter((id) => ['cranksNoStart', 'smell', 'leak', 'noisyPump'].includes(id)) : shown
   return { symptoms, raisers: [], failingNow: 'yes' }
 }
@@ -39,17 +39,19 @@ export function traceToVerdict(table: Table, vehicle: TruthVehicle, complaint: C
 if (process.argv[1]?.endsWith('diagnose.ts')) {
   const count = Number(process.argv[2] ?? 100)
   const seed = Number(process.argv[3] ?? 1000)
-  const built = vehicleModel(portReturnLayout, specificationOf())
+  const layout = LAYOUTS[(process.argv[4] ?? 'A01') as LayoutId]
+  const built = vehicleModel(layout, specificationOf({}, layout))
   if (!built.ok) throw new Error(built.error.problem)
   const table = nominalTable(built.value)
   deriveSome(table, 0, () => false)
+  const { faults: FAULTS } = libraryOf(built.value.layout)
   const random = seededRandom(seed)
   const total = FAULTS.reduce((sum, fault) => sum + fault.weight, 0)
   let right = 0, sure = 0, sureWrong = 0, tests = 0, traced = 0, quiet = 0
   for (let i = 0; i < count; i += 1) {
     let draw = random.next() * total
     const fault = FAULTS.find((candidate) => (draw -= candidate.weight) < 0) ?? FAULTS[0]!
-    const vehicle = truthVehicle(seed + i, specificationOf(), [{ faultId: fault.id, severity: random.next() }])
+    const vehicle = truthVehicle(seed + i, specificationOf({}, layout), [{ faultId: fault.id, severity: random.next() }], layout.id)
     const complaint = complaintOf(vehicle)
     if (complaint.symptoms.length === 0) { quiet += 1; continue }
     const answer = traceToVerdict(table, vehicle, complaint)

@@ -1,10 +1,10 @@
 /** npm run bench: prints how long the core takes on this machine. Figures, not assertions. */
-import { DRIVEN_IN, portReturnLayout, solveScene, specificationOf, vehicleModel } from '@/core/vehicle'
+import { DRIVEN_IN, LAYOUTS, solveScene, specificationOf, vehicleModel } from '@/core/vehicle'
 import { addPairs, chooseNext, deriveSome, explainTest, nominalTable, posteriorOf, profileOf, segmentShares, suspectsOf, TYPICAL_WORKSHOP, type Complaint, type Evidence } from '@/core/diagnosis'
 import { REPAIRS, TESTS } from '@/core/library'
 import { planRepairs, plannerOf, prices } from '@/core/procedure'
 
-const built = vehicleModel(portReturnLayout, specificationOf())
+const built = vehicleModel(LAYOUTS.A01, specificationOf())
 if (!built.ok) throw new Error(built.error.problem)
 const model = built.value
 

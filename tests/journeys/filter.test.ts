@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { By, Key } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { DEMO_VEHICLES } from '@/data/demo'
+import { DEMO_VEHICLES } from '@/core/practice'
 import { Hands } from '../support/bench'
 
 const vehicle = DEMO_VEHICLES.find((candidate) => candidate.unit === '04')!

@@ -1,7 +1,7 @@
 /** From Today to a pinned reading and back by keyboard alone, in the night bay too. */
 import { Key } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { DEMO_VEHICLES } from '@/data/demo'
+import { DEMO_VEHICLES } from '@/core/practice'
 import { standInById, truthVehicle } from '@/core/simulate'
 import { testById } from '@/core/library'
 import { Hands } from '../support/bench'

@@ -1,6 +1,6 @@
 /** A fresh complaint on a demo vehicle with a corroded feed plug, carried to a signed record through the interface alone. */
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { DEMO_VEHICLES } from '@/data/demo'
+import { DEMO_VEHICLES } from '@/core/practice'
 import { Hands } from '../support/bench'
 
 const vehicle = DEMO_VEHICLES.find((candidate) => candidate.unit === '07')!

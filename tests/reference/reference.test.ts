@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { answeredCase } from '@/core/physics'
-import { SCENES, buildNetwork, portReturnLayout, specificationOf, vehicleModel } from '@/core/vehicle'
+import { SCENES, buildNetwork, LAYOUTS, specificationOf, vehicleModel } from '@/core/vehicle'
 import { optimalCost, policyCost } from '@/core/diagnosis'
 import { compareBayes } from './bayes'
 import { compareCase } from './compare'
@@ -46,7 +46,7 @@ describe('the exact policy', () => {
 })
 
 describe('what Trace solves, as a file', () => {
-  const built = vehicleModel(portReturnLayout, specificationOf())
+  const built = vehicleModel(LAYOUTS.A01, specificationOf())
   if (!built.ok) throw new Error(built.error.problem)
   it.each(SCENES)('the scene "%s" carries its answer and agrees through the runner', (scene) => {
     const answered = answeredCase(buildNetwork(built.value, built.value.nominal, scene), scene)

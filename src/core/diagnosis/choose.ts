@@ -85,7 +85,7 @@ export function suspectsOf(posterior: Posterior): Suspect[] {
 function coverage(posterior: Posterior): Map<string, Float64Array> {
   const { table } = posterior
   const covers = new Map<string, Float64Array>()
-  for (const repair of REPAIRS) {
+  for (const repair of table.catalogue.library.repairs) {
     covers.set(repair.id, Float64Array.from(table.classes, (entry) => (entry.faults.length > 0 && entry.faults.every((fault) => fault.repairs.includes(repair.id)) ? 1 : entry.faults.some((fault) => fault.repairs.includes(repair.id)) ? 0.5 : 0)))
   }
   return covers
@@ -224,8 +224,9 @@ interface LossModel {
 function lossModel(posterior: Posterior, situation: Situation): LossModel {
   const { table } = posterior
   const covers = coverage(posterior)
-  const ids = REPAIRS.map((repair) => repair.id)
-  const cost = REPAIRS.map((repair) => repair.money + situation.workshop.ratePerMinute * (situation.repairMinutes[repair.id] ?? repair.minutes + 120) + situation.workshop.comebackMoney)
+  const { repairs } = table.catalogue.library
+  const ids = repairs.map((repair) => repair.id)
+  const cost = repairs.map((repair) => repair.money + situation.workshop.ratePerMinute * (situation.repairMinutes[repair.id] ?? repair.minutes + 120) + situation.workshop.comebackMoney)
   const chances = new Float64Array(ids.length)
   // Sparse cover: most classes are touched by one or two repairs.
   const touched = table.classes.map((_, c) => ids.flatMap((id, k) => (covers.get(id)![c]! > 0 ? [{ k, cover: covers.get(id)![c]! }] : [])))

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { FAULTS, RAISERS, REPAIRS, SYMPTOMS, TESTS, faulty, repairById, testById } from '../library'
-import { SCENES, buildNetwork, parameterAt, portReturnLayout, solveScene, specificationOf, vehicleModel, type VehicleModel } from '../vehicle'
+import { FAULT_TEMPLATES, RAISERS, REPAIRS, TESTS, faulty, libraryOf, repairById, testById } from '../library'
+import { SCENES, buildNetwork, parameterAt, LAYOUTS, solveScene, specificationOf, vehicleModel, type LayoutId, type VehicleModel } from '../vehicle'
 import { caseFromNetwork, networkFromCase, nodePressurePa, solveNetwork } from '../physics'
 import { TYPICAL_WORKSHOP, addPairs, chooseNext, deriveSome, explainSuspect, explainTest, nominalTable, observe, observerOf, posteriorOf, segmentShares, suspectsOf, surprises, type Complaint, type Evidence, type Situation, type Table } from '.'
 
@@ -17,7 +17,7 @@ const seen = (id: string, testId: string, outcome: string): Evidence => ({ id, t
 const situation: Situation = { workshop: TYPICAL_WORKSHOP, reachMinutes: Object.fromEntries(TESTS.map((test) => [test.id, 2])), repairMinutes: {}, engineRuns: false, skipped: [] }
 
 beforeAll(() => {
-  const built = vehicleModel(portReturnLayout, specificationOf())
+  const built = vehicleModel(LAYOUTS.A01, specificationOf())
   if (!built.ok) throw new Error(built.error.problem)
   model = built.value
   table = nominalTable(model)
@@ -43,7 +43,7 @@ describe('the model of the vehicle', () => {
   })
 
   it.each(SCENES)('its network of the scene "%s", exported and read back, gives the same answer', (scene) => {
-    const theta = faulty(model, [{ fault: FAULTS.find((fault) => fault.id === 'F79')!, severity: 0.5 }])
+    const theta = faulty(model, [{ fault: libraryOf(LAYOUTS.A01).faults.find((fault) => fault.id === 'F79')!, severity: 0.5 }])
     const exported = networkFromCase(JSON.parse(JSON.stringify(caseFromNetwork(buildNetwork(model, theta, scene), scene))))
     if (!exported.ok) throw new Error(`${exported.error.problem} at ${exported.error.at}`)
     const answer = solveNetwork(exported.value)
@@ -54,7 +54,7 @@ describe('the model of the vehicle', () => {
 
   it('derivatives from the factored matrix agree with differences of full solves', () => {
     const observer = observerOf(model, table.catalogue.profile.map(({ station }) => (station.track === 'electrical' ? { of: 'volts' as const, red: station.node, black: '0', scene: 'load' as const } : { of: 'pressure' as const, at: station.node, scene: 'load' as const })))
-    const theta = faulty(model, [{ fault: FAULTS.find((fault) => fault.id === 'F41')!, severity: 0.7 }])
+    const theta = faulty(model, [{ fault: libraryOf(LAYOUTS.A01).faults.find((fault) => fault.id === 'F41')!, severity: 0.7 }])
     const { values, derivatives } = observe(observer, theta, true)
     const count = model.nuisances.length
     let compared = 0
@@ -73,31 +73,68 @@ describe('the model of the vehicle', () => {
   })
 })
 
-describe('the library', () => {
-  it('holds at least 25 faults and 30 tests', () => {
-    expect(FAULTS.length).toBeGreaterThanOrEqual(25)
-    expect(TESTS.length).toBeGreaterThanOrEqual(30)
+const tables = new Map<LayoutId, Table>()
+/** Nominal table of a layout: what every fault makes every test read. */
+function tableOf(id: LayoutId): Table {
+  const built = vehicleModel(LAYOUTS[id], specificationOf({}, LAYOUTS[id]))
+  if (!built.ok) throw new Error(built.error.problem)
+  const made = tables.get(id) ?? nominalTable(built.value)
+  tables.set(id, made)
+  return made
+}
+
+describe.each(Object.values(LAYOUTS).map((layout) => [layout.id, layout] as const))('the library of %s', (id, layout) => {
+  const { faults, tests, repairs, symptoms } = libraryOf(layout)
+  it('holds at least 15 faults and 15 tests, 25 and 30 where there are injectors', () => {
+    const injected = layout.engine.kind === 'injected'
+    expect(faults.length).toBeGreaterThanOrEqual(injected ? 25 : 15)
+    expect(tests.length).toBeGreaterThanOrEqual(injected ? 30 : 15)
+    expect(new Set(faults.map((fault) => fault.id)).size).toBe(faults.length)
   })
-  it.each(FAULTS.map((fault) => [fault.id, fault] as const))('%s binds, has repairs, and moves a test by two standard deviations', (_id, fault) => {
+  it.each(faults.map((fault) => [fault.id, fault] as const))('%s binds, has repairs, and moves a test by two standard deviations', (_id, fault) => {
+    const { model } = tableOf(id)
+    expect(fault.changes.length).toBeGreaterThan(0)
     fault.changes.forEach((change) => expect(() => parameterAt(model, change.parameter)).not.toThrow())
+    expect(fault.repairs.length).toBeGreaterThan(0)
     fault.repairs.forEach((repair) => expect(repairById(repair).id).toBe(repair))
     fault.raisers.forEach((raiser) => expect(RAISERS[raiser]).toBeDefined())
-    expect([...model.layout.segments, ...model.layout.beside].map((segment) => segment.id)).toContain(fault.segment)
-    expect(strongestEffect(fault.id)).toBeGreaterThan(2)
+    expect([...layout.segments, ...layout.beside].map((segment) => segment.id)).toContain(fault.segment)
+    expect(fault.name).not.toContain('{')
+    expect(strongestEffect(tableOf(id), fault.id)).toBeGreaterThan(2)
   })
-  it('every repair cures a fault and names tests that exist', () => {
-    for (const repair of REPAIRS) {
-      expect(FAULTS.some((fault) => fault.repairs.includes(repair.id))).toBe(true)
-      repair.proves.forEach((id) => expect(testById(id).id).toBe(id))
-    }
+  it('every repair is proven by a test that this layout has', () => {
+    for (const repair of repairs) expect(repair.proves.some((test) => tests.some((candidate) => candidate.id === test)), repair.id).toBe(true)
   })
-  it('every symptom can be shown by some fault', () => {
-    SYMPTOMS.forEach((_symptom, at) => expect(Math.max(...table.predicted.map((entry) => entry.symptoms[at]!))).toBeGreaterThan(0.8))
+  it('every test stands at a place of the layout', () => {
+    const places = [...layout.stations, ...layout.segments, ...layout.beside].map((place) => place.id)
+    for (const test of tests) expect(places, test.id).toContain(test.at)
+  })
+  it('every symptom can be shown by some fault, and every fault is felt at its worst', () => {
+    const { predicted, classes } = tableOf(id)
+    symptoms.forEach((symptom, at) => expect(Math.max(...predicted.map((entry) => entry.symptoms[at]!)), symptom.id).toBeGreaterThan(0.8))
+    const felt = (faultId: string) => Math.max(...predicted.filter((entry) => classes[entry.particle.classIndex]!.id === faultId).flatMap((entry) => [...entry.symptoms]))
+    expect(faults.filter((fault) => !(felt(fault.id) > 0.35)).map((fault) => fault.id)).toEqual(QUIET[id])
+  })
+})
+
+/** Faults that no driver complains of by themselves: they are found by a reading. Charging is one of them where no pump hangs on it. */
+const QUIET: Record<LayoutId, string[]> = { A01: ['F68'], A02: ['F68'], A05: ['F68'], A06: ['F08', 'F68', 'F29p'], A07: ['F68'], A08: ['F08', 'F66', 'F68'], A11: ['F68'] }
+
+describe('the library as a whole', () => {
+  const all = Object.values(LAYOUTS).map(libraryOf)
+  it('every fault, test and repair is used by some layout', () => {
+    const used = { faults: new Set(all.flatMap((library) => library.faults.map((fault) => fault.id.split('@')[0]))), tests: new Set(all.flatMap((library) => library.tests)), repairs: new Set(all.flatMap((library) => library.repairs)) }
+    expect(FAULT_TEMPLATES.filter((fault) => !used.faults.has(fault.id)).map((fault) => fault.id)).toEqual([])
+    expect(TESTS.filter((test) => !used.tests.has(test)).map((test) => test.id)).toEqual([])
+    expect(REPAIRS.filter((repair) => !used.repairs.has(repair)).map((repair) => repair.id)).toEqual([])
+  })
+  it('a repair names only tests that exist', () => {
+    REPAIRS.forEach((repair) => repair.proves.forEach((id) => expect(testById(id).id).toBe(id)))
   })
 })
 
 /** Largest shift of any test at the severest stratum, in standard deviations (an observation: in log odds). */
-function strongestEffect(faultId: string): number {
+function strongestEffect(table: Table, faultId: string): number {
   const classIndex = table.classes.findIndex((entry) => entry.id === faultId)
   const severest = table.predicted.filter((entry) => entry.particle.classIndex === classIndex).at(-1)!
   const count = table.catalogue.nuisanceCount

@@ -14,6 +14,8 @@ import type { NumericTest, Table } from './table'
 export interface Share {
   id: string
   name: string
+  /** Segment or side suspect that it lies on. */
+  segment: string
   before: Probability
   after: Probability
 }
@@ -144,7 +146,7 @@ function bandOf(posterior: Posterior, weights: Float64Array, before: Suspect[], 
   const was = new Map(before.map((suspect) => [suspect.id, suspect.probability]))
   return {
     from: null, to: null, outcome: null, label: after[0]!.name, probability,
-    shares: after.slice(0, 3).map((suspect) => ({ id: suspect.id, name: suspect.name, before: was.get(suspect.id) ?? 0, after: suspect.probability })),
+    shares: after.slice(0, 3).map((suspect) => ({ id: suspect.id, name: suspect.name, segment: suspect.segment, before: was.get(suspect.id) ?? 0, after: suspect.probability })),
     excluded: after.filter((suspect) => suspect.probability < 0.01 && (was.get(suspect.id) ?? 0) > 0.05).map((suspect) => suspect.name),
   }
 }

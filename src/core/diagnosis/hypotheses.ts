@@ -2,7 +2,7 @@
  * Hypotheses: a class is one fault, a pair of faults, or none of these. Each class is a run of particles
  * that differ in severity (and, for a fault that comes and goes, in how often it shows).
  */
-import { FAULTS, RAISERS, SYMPTOMS, faulty, type Fault, type RaiserId, type SymptomId } from '../library'
+import { RAISERS, faulty, type Fault, type RaiserId, type Symptom, type SymptomId } from '../library'
 import type { VehicleModel } from '../vehicle'
 
 export interface FaultClass {
@@ -65,10 +65,10 @@ export const priorWeight = (fault: Fault, raisers: RaiserId[]): number =>
 const HIDDEN_BY_NO_START: SymptomId[] = ['startsThenDies', 'starvesUnderLoad', 'cutsOut', 'runsRough', 'floods', 'longCrank', 'capHelps']
 
 /** Likelihood of the complaint for one particle, from its chances of showing each symptom. */
-export function complaintLikelihood(complaint: Complaint, chances: Float64Array, particle: Particle, comesAndGoes: boolean): number {
+export function complaintLikelihood(symptoms: Symptom[], complaint: Complaint, chances: Float64Array, particle: Particle, comesAndGoes: boolean): number {
   let likelihood = 1
   const noStart = complaint.symptoms.includes('cranksNoStart')
-  SYMPTOMS.forEach((symptom, at) => {
+  symptoms.forEach((symptom, at) => {
     const chance = chances[at]! * (particle.shows < 1 ? 0.7 : 1)
     if (complaint.symptoms.includes(symptom.id)) likelihood *= 0.03 + 0.94 * chance
     else if (!(noStart && HIDDEN_BY_NO_START.includes(symptom.id)) && complaint.symptoms.length > 0) likelihood *= 1 - 0.4 * chance
@@ -78,5 +78,4 @@ export function complaintLikelihood(complaint: Complaint, chances: Float64Array,
   return likelihood
 }
 
-export const SINGLE_CLASSES: FaultClass[] = FAULTS.map((fault) => ({ id: fault.id, faults: [fault] }))
 export const NONE_CLASS: FaultClass = { id: 'none', faults: [] }

@@ -5,7 +5,7 @@
  * matrix of that one solution (implicit function theorem), not from further solves.
  */
 import { factoriseHere, linearisedShift, newSavedState, nodePressurePa, restoreState, saveState, wireVoltage, type SavedState } from '../physics'
-import { SCENES, apply, parameterAt, solveScene, type SceneId, type VehicleModel } from '../vehicle'
+import { SCENE, SCENES, apply, parameterAt, restLeakSide, solveScene, type SceneId, type VehicleModel } from '../vehicle'
 import type { Quantity } from '../library'
 
 interface Probe {
@@ -78,6 +78,11 @@ class Compiler {
         const at = parameterAt(this.model, quantity.id)
         return (_, theta) => theta[at]!
       }
+      case 'air': return this.airShare(quantity.scene)
+      case 'better': {
+        const now = this.mixture(quantity.scene), before = this.mixture(quantity.against)
+        return (probes, theta) => now(probes, theta) - before(probes, theta)
+      }
       case 'residual': return residualFormula(this.model, quantity.clamped, quantity.minutes)
       case 'mixture': return this.mixture(quantity.scene)
     }
@@ -88,19 +93,50 @@ class Compiler {
   private difference(one: number, other: number): Formula {
     return (probes) => probes[one]! - probes[other]!
   }
+  /** Mixture that the engine gets over what the sound vehicle gives it in the same scene: 1 right, below lean. */
   private mixture(scene: SceneId): Formula {
-    const rail = this.node(scene, 'rail')
-    const manifold = this.node(scene, 'manifold')
-    const at = (id: string) => parameterAt(this.model, id)
-    const gain = at('injectors.gain'), drip = at('injectors.restLeak'), coil = at('injectors.coil'), air = at('engine.airLeak')
-    const soundPa = this.model.specification.regulatorSetPa.value
+    const { layout } = this.model
+    const feed = this.node(scene, layout.engine.feed)
+    const draws = layout.engine.kind === 'injected' ? this.node(scene, 'manifold') : -1
+    const at = (id: string) => this.model.parameterIndex.get(id) ?? -1
+    const gain = at(`${layout.engine.part}.gain`), drip = at(`${layout.engine.part}.restLeak`), coil = at(`${layout.engine.part}.coil`), air = at('engine.airLeak')
+    const soundPa = soundDropPa(this.model, scene)
     const burn = scene === 'idle' ? IDLE_BURN_ML_PER_MIN : LOAD_BURN_ML_PER_MIN
+    const drawnAir = layout.parts.some((part) => part.kind === 'airLeak') ? this.airShare(scene) : null
+    const supply = SUPPLY[layout.engine.kind]
     return (probes, theta) => {
-      const dropPa = Math.max(probes[rail]! - probes[manifold]!, 0)
-      const delivered = theta[gain]! * Math.sqrt(dropPa / soundPa) * (theta[coil]! > 0.5 ? 1 : 0.5) + theta[drip]! / burn
-      return delivered / (1 + theta[air]!)
+      const dropPa = Math.max(probes[feed]! - (draws < 0 ? 0 : probes[draws]!), 0)
+      const delivered = theta[gain]! * supply(dropPa, soundPa) * (coil < 0 || theta[coil]! > 0.5 ? 1 : 0.5) + (drip < 0 ? 0 : theta[drip]! / burn)
+      return (delivered * (drawnAir ? 1 - drawnAir(probes, theta) : 1)) / (layout.engine.kind === 'diesel' ? 1 : 1 + theta[air]!)
     }
   }
+  /** Share of air in what the pump moves, 0 to 1. */
+  private airShare(scene: SceneId): Formula {
+    const leak = this.probe(scene, 'flow', this.model.system.linkIds.indexOf('airLeak'))
+    const pump = this.probe(scene, 'flow', this.model.system.linkIds.indexOf('pump'))
+    return (probes) => (probes[pump]! > NO_FLOW_M3_PER_S ? Math.min(1, Math.max(0, probes[leak]! / probes[pump]!)) : 0)
+  }
+}
+
+/** A pump that moves less than this stands, m3/s (0.04 L/h). */
+const NO_FLOW_M3_PER_S = 1e-8
+/** An injection pump fills at this gallery pressure or more, Pa; typical. */
+const GALLERY_FILLS_PA = 26e3
+
+/** What a drop gives the engine against the sound drop: jets by the root; an injection pump measures by itself once its gallery fills it. */
+const SUPPLY: Record<VehicleModel['layout']['engine']['kind'], (dropPa: number, soundPa: number) => number> = {
+  injected: (dropPa, soundPa) => Math.sqrt(dropPa / soundPa),
+  carburettor: (dropPa, soundPa) => Math.sqrt(dropPa / soundPa),
+  diesel: (dropPa) => Math.sqrt(Math.min(1, dropPa / GALLERY_FILLS_PA)),
+}
+
+/** Drop at the jets of the sound vehicle in a scene, Pa. */
+function soundDropPa(model: VehicleModel, scene: SceneId): number {
+  const { engine } = model.layout
+  if (engine.kind === 'injected' && model.layout.parts.some((part) => part.kind === 'regulator')) return model.specification.regulatorSetPa.value
+  if (!solveScene(model, model.nominal, scene, true).ok) throw new Error(`The sound vehicle has no steady state ${SCENE[scene].words}`)
+  const at = (id: string) => nodePressurePa(model.system, index(model.system.nodeIndex, id))
+  return Math.max(at(engine.feed) - (engine.kind === 'injected' ? at('manifold') : 0), 1)
 }
 
 function index(map: Map<string, number>, id: string): number {
@@ -111,10 +147,12 @@ function index(map: Map<string, number>, id: string): number {
 
 /** EQ10, laminar leaks side by side: p/p0 = exp(-t/tau), tau = C p0 / q0. Clamping takes one side's leak away. */
 function residualFormula(model: VehicleModel, clamped: 'none' | 'feed' | 'return', minutes: number): Formula {
-  const at = (id: string) => parameterAt(model, id)
-  const check = at('checkValve.restLeak'), seat = at('regulator.restLeak'), drip = at('injectors.restLeak'), hole = at('leak.holeM2'), stiff = at('engine.complianceMlPerKPa')
+  const seats = model.parameters.flatMap((parameter, at) => (parameter.id.endsWith('.restLeak') && (clamped === 'none' || restLeakSide(model.layout, parameter.kind) !== clamped) ? [at] : []))
+  const hole = model.parameterIndex.get('leak.holeM2') ?? -1
+  const stiff = parameterAt(model, 'engine.complianceMlPerKPa')
   return (_, theta) => {
-    const leak = theta[drip]! + theta[hole]! * HOLE_ML_PER_MIN_PER_M2 + (clamped === 'feed' ? 0 : theta[check]!) + (clamped === 'return' ? 0 : theta[seat]!)
+    let leak = hole < 0 ? 0 : theta[hole]! * HOLE_ML_PER_MIN_PER_M2
+    for (const at of seats) leak += theta[at]!
     return Math.exp((-leak * minutes) / (theta[stiff]! * LEAK_REFERENCE_KPA))
   }
 }

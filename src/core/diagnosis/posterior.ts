@@ -88,7 +88,7 @@ export function priorStates(table: Table, complaint: Complaint, done: Done[] = [
   let mass = 0
   const weights = table.predicted.map((entry) => {
     const faults = table.classes[entry.particle.classIndex]!.faults
-    const weight = classPrior[entry.particle.classIndex]! * entry.particle.weight * complaintLikelihood(complaint, entry.symptoms, entry.particle, faults.some((fault) => fault.comesAndGoes))
+    const weight = classPrior[entry.particle.classIndex]! * entry.particle.weight * complaintLikelihood(table.catalogue.library.symptoms, complaint, entry.symptoms, entry.particle, faults.some((fault) => fault.comesAndGoes))
     mass += weight
     return weight
   })

@@ -3,9 +3,9 @@
  * Built once per vehicle, nominal values first (the screen is usable), then derivatives, then pairs.
  */
 import { softAbove, toSi } from '../shared'
-import { SYMPTOMS, TESTS, type Outcome, type Quantity, type SoftRule, type Test } from '../library'
-import { portReturnLayout, type SceneId, type Station, type VehicleModel } from '../vehicle'
-import { NONE_CLASS, SINGLE_CLASSES, pairParticles, singleParticles, type FaultClass, type Particle } from './hypotheses'
+import { libraryOf, type LayoutLibrary, type Outcome, type Quantity, type SoftRule, type Test } from '../library'
+import type { Layout, SceneId, Station, VehicleModel } from '../vehicle'
+import { NONE_CLASS, pairParticles, singleParticles, type FaultClass, type Particle } from './hypotheses'
 import { observe, observerOf, type Observer } from './observe'
 
 export interface NumericTest {
@@ -26,6 +26,7 @@ export interface ProfilePoint {
 }
 
 export interface Catalogue {
+  library: LayoutLibrary
   observer: Observer
   numeric: NumericTest[]
   seen: SeenTest[]
@@ -53,10 +54,12 @@ export interface Predicted {
   sound: boolean
 }
 
-export const PROFILE_SCENE: SceneId = 'keyOn'
+/** The scene that the profiles show: key on, or idle where no pump runs at key on. */
+export const profileScene = (layout: Layout): SceneId => (layout.scenes.includes('keyOn') ? 'keyOn' : 'idle')
 
 /** Lists every quantity anyone asks for and gives each a row. */
 export function catalogueOf(model: VehicleModel): Catalogue {
+  const library = libraryOf(model.layout)
   const rows = new Map<string, number>()
   const quantities: Quantity[] = []
   const row = (quantity: Quantity) => {
@@ -70,14 +73,14 @@ export function catalogueOf(model: VehicleModel): Catalogue {
   const numeric: NumericTest[] = []
   const seen: SeenTest[] = []
   let chanceCount = 0
-  for (const test of TESTS) {
+  for (const test of library.tests) {
     if (test.reading.kind === 'number') numeric.push({ test, row: row(test.reading.quantity), span: spanOf(test) })
     else {
       seen.push({ test, outcomes: test.reading.outcomes, offset: chanceCount })
       chanceCount += test.reading.outcomes.length
     }
   }
-  const profile = portReturnLayout.stations.map((station): ProfilePoint => ({ station, row: row(profileQuantity(station)) }))
+  const profile = model.layout.stations.map((station): ProfilePoint => ({ station, row: row(profileQuantity(station, profileScene(model.layout))) }))
   const rules: Catalogue['rules'] = []
   const ruleAt = new Map<SoftRule, number>()
   const addRule = (rule: SoftRule) => {
@@ -85,9 +88,9 @@ export function catalogueOf(model: VehicleModel): Catalogue {
     rules.push({ row: row(rule.quantity), rule })
   }
   seen.forEach((entry) => entry.outcomes.forEach((outcome) => outcome.when.forEach(addRule)))
-  SYMPTOMS.forEach((symptom) => symptom.shows.forEach((group) => group.forEach(addRule)))
+  library.symptoms.forEach((symptom) => symptom.shows.forEach((group) => group.forEach(addRule)))
   return {
-    observer: observerOf(model, quantities), numeric, seen, profile, rules, ruleAt, chanceCount,
+    library, observer: observerOf(model, quantities), numeric, seen, profile, rules, ruleAt, chanceCount,
     numericById: new Map(numeric.map((entry) => [entry.test.id, entry])),
     seenById: new Map(seen.map((entry) => [entry.test.id, entry])),
     nuisanceCount: model.nuisances.length,
@@ -95,8 +98,8 @@ export function catalogueOf(model: VehicleModel): Catalogue {
   }
 }
 
-const profileQuantity = (station: Station): Quantity =>
-  station.track === 'electrical' ? { of: 'volts', red: station.node, black: '0', scene: PROFILE_SCENE } : { of: 'pressure', at: station.node, scene: PROFILE_SCENE }
+const profileQuantity = (station: Station, scene: SceneId): Quantity =>
+  station.track === 'electrical' ? { of: 'volts', red: station.node, black: '0', scene } : { of: 'pressure', at: station.node, scene }
 
 function spanOf(test: Test): number {
   if (test.reading.kind !== 'number') return 1
@@ -120,7 +123,7 @@ export function predictParticle(catalogue: Catalogue, particle: Particle, withDe
     const last = entry.offset + entry.outcomes.length - 1
     chances[last]! += Math.max(left, 0)
   }
-  const symptoms = Float64Array.from(SYMPTOMS, (symptom) => 1 - symptom.shows.reduce((none, group) => none * (1 - group.reduce((all, rule) => all * strength[catalogue.ruleAt.get(rule)!]!, 1)), 1))
+  const symptoms = Float64Array.from(catalogue.library.symptoms, (symptom) => 1 - symptom.shows.reduce((none, group) => none * (1 - group.reduce((all, rule) => all * strength[catalogue.ruleAt.get(rule)!]!, 1)), 1))
   return { particle, values, derivatives, severity: null, chances, symptoms, sound }
 }
 
@@ -142,7 +145,7 @@ export interface Table {
 
 export function nominalTable(model: VehicleModel): Table {
   const catalogue = catalogueOf(model)
-  const classes = [...SINGLE_CLASSES, NONE_CLASS]
+  const classes = [...catalogue.library.faults.map((fault): FaultClass => ({ id: fault.id, faults: [fault] })), NONE_CLASS]
   const sound = predictParticle(catalogue, soundParticle(model, classes.length - 1), true)
   const predicted: Predicted[] = []
   classes.forEach((entry, at) => {

@@ -1,5 +1,6 @@
 /** Where a job stands: which stage is next, what each stage has yielded, what is not yet proven. */
-import { repairById, testById } from '../library'
+import { libraryOf, repairById, testById } from '../library'
+import { LAYOUTS } from '../vehicle'
 import type { PlanStep, Plan } from '../procedure'
 import { STAGES, type JobView, type Reading, type Stage } from './fold'
 
@@ -24,7 +25,8 @@ export const nextStep = (job: JobView, plan: Plan): PlanStep | null => plan.step
 export function proofTests(job: JobView): { testId: string; before: Reading | null; after: Reading | null }[] {
   const repairs = job.work?.repairIds ?? []
   const wanted = [...new Set([...repairs.flatMap((id) => repairById(id).proves), ...job.readings.filter((reading) => reading.value.kind === 'number').map((reading) => reading.testId)])]
-  const possible = wanted.filter((id) => !['T49', 'T29'].includes(id)).slice(0, 6)
+  const had = new Set(libraryOf(LAYOUTS[job.layoutId]).tests.map((test) => test.id))
+  const possible = wanted.filter((id) => had.has(id) && !['T49', 'T29'].includes(id)).slice(0, 6)
   return possible.map((testId) => ({
     testId,
     before: job.readings.findLast((reading) => reading.testId === testId) ?? null,
@@ -54,5 +56,5 @@ export function readingText(reading: Reading): { value: string; unit: string } {
     const outcome = reading.value.outcome
     return { value: test.reading.kind === 'observation' ? (test.reading.outcomes.find((entry) => entry.id === outcome)?.label ?? outcome) : outcome, unit: '' }
   }
-  return { value: String(reading.value.entered.value), unit: reading.value.entered.unit }
+  return { value: String(reading.value.entered.value).replace('-', '−'), unit: reading.value.entered.unit }
 }

@@ -1,12 +1,12 @@
 import { z } from 'zod'
-import { specificationSchema, type Specification } from '../vehicle'
+import { LAYOUT_IDS, specificationSchema, type LayoutId, type Specification } from '../vehicle'
 
 /** A vehicle as kept: real, or simulated with the faults that its stand-in instruments obey. */
 export interface VehicleRecord {
   id: string
   unit: string
   name: string
-  layout: 'A01'
+  layout: LayoutId
   kind: 'real' | 'simulated'
   year: number | null
   kilometres: number | null
@@ -20,7 +20,7 @@ export const vehicleSchema: z.ZodType<VehicleRecord> = z.object({
   id: z.string().min(1).max(80),
   unit: z.string().max(8),
   name: z.string().min(1).max(120),
-  layout: z.literal('A01'),
+  layout: z.enum(LAYOUT_IDS),
   kind: z.enum(['real', 'simulated']),
   year: z.number().int().min(1900).max(2100).nullable(),
   kilometres: z.number().min(0).max(3e6).nullable(),

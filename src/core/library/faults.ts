@@ -1,18 +1,23 @@
 /**
- * Faults of the port-injected return-type layout. A fault is a change of the model's parameters by a
+ * Faults as templates on kinds of part. A layout instantiates a template once for every part of its
+ * kind, so an edited layout brings its own faults. A fault is a change of the model's parameters by a
  * severity; its predictions come from solving, never from a list. Weights are priors relative to a
  * median fault of 1 and, like the ranges, typical (handbook 2.3; uncertain by about a factor of two).
  */
-export type RaiserId = 'age' | 'stood' | 'ethanol' | 'mileage' | 'recentWork' | 'modifiedWiring' | 'damp' | 'dirtyFuel' | 'lowLevel'
+import type { Layout, LayoutId, PartKind } from '../vehicle'
+
+export type RaiserId = 'age' | 'stood' | 'ethanol' | 'mileage' | 'recentWork' | 'modifiedWiring' | 'damp' | 'dirtyFuel' | 'lowLevel' | 'cold'
 
 export interface FaultChange {
-  /** part.parameter */
+  /** part.parameter; in a template "self" is the part it sits on, and a kind stands for all its parts. */
   parameter: string
-  mode: 'set' | 'scale' | 'add'
+  /** 'loses': a resistance given by the volts it takes at the pump's rated current, since a joint is complained of for its volts, not its ohms. */
+  mode: 'set' | 'scale' | 'loses'
   low: number
   high: number
 }
 
+/** A fault on one part of one layout. */
 export interface Fault {
   id: string
   /** Part and what is wrong with it. */
@@ -30,6 +35,15 @@ export interface Fault {
   repairs: string[]
 }
 
+export interface FaultTemplate extends Omit<Fault, 'segment'> {
+  /** Kinds of part it sits on. In `name`, {it} is `it`, or the segment where a layout has several such parts; in `repairs`, {part} is the part. */
+  on: PartKind[]
+  it?: string
+  engines?: Layout['engine']['kind'][]
+  /** Only in these layouts. */
+  layouts?: LayoutId[]
+}
+
 /** Multipliers of the raisers, typical (handbook 2.3). */
 export const RAISERS: Record<RaiserId, { label: string; factor: number }> = {
   age: { label: 'Over 10 years old', factor: 1.5 },
@@ -40,59 +54,108 @@ export const RAISERS: Record<RaiserId, { label: string; factor: number }> = {
   modifiedWiring: { label: 'Wiring was altered', factor: 3 },
   damp: { label: 'Road salt or standing water', factor: 2 },
   dirtyFuel: { label: 'Dirty fuel or rusty tank', factor: 2 },
+  cold: { label: 'Frost lately', factor: 3 },
   lowLevel: { label: 'Often run near empty', factor: 2 },
 }
 
 const set = (parameter: string, low: number, high = low): FaultChange => ({ parameter, mode: 'set', low, high })
 const scale = (parameter: string, low: number, high = low): FaultChange => ({ parameter, mode: 'scale', low, high })
-const add = (parameter: string, low: number, high = low): FaultChange => ({ parameter, mode: 'add', low, high })
+const loses = (parameter: string, lowV: number, highV: number): FaultChange => ({ parameter, mode: 'loses', low: lowV, high: highV })
 /** Area of a hole, from square millimetres. */
 const hole = (parameter: string, lowMm2: number, highMm2: number): FaultChange => set(parameter, lowMm2 * 1e-6, highMm2 * 1e-6)
 
-export const FAULTS: Fault[] = [
-  { id: 'F01', name: 'Tank empty', segment: 'strainer', cause: 'Less in the tank than the pickup needs', changes: [set('tank.volumeM3', 0.0003, 0.002)], weight: 5, raisers: ['lowLevel'], repairs: ['refuel'] },
-  { id: 'F02', name: 'Fuel stale', segment: 'fuel', cause: 'Light ends gone after long standing', changes: [scale('fuel.quality', 0.3, 0.75), scale('filter.loss', 1, 3), scale('injectors.gain', 0.75, 0.97)], weight: 2, raisers: ['stood', 'ethanol'], repairs: ['drainFuel'] },
-  { id: 'F03', name: 'Water in the fuel', segment: 'fuel', cause: 'A water layer reaches the pickup', changes: [set('fuel.water', 0.2, 1), scale('fuel.quality', 0.3, 0.8)], weight: 2, raisers: ['ethanol', 'stood', 'damp'], repairs: ['drainFuel'] },
-  { id: 'F04', name: 'Wrong fuel filled', segment: 'fuel', cause: 'The last fill was not petrol of this grade', changes: [set('fuel.wrong', 0.3, 1), scale('fuel.quality', 0.2, 0.7)], weight: 0.8, raisers: ['recentWork'], repairs: ['drainFuel'] },
-  { id: 'F08', name: 'Rust from the tank', segment: 'strainer', cause: 'Scale blocks strainer and filter', changes: [set('tank.debris', 0.3, 1), scale('strainer.loss', 4, 60), scale('filter.loss', 3, 60)], weight: 1.5, raisers: ['stood', 'age', 'dirtyFuel'], repairs: ['cleanTank'] },
-  { id: 'F13', name: 'Tank vent blocked', segment: 'strainer', cause: 'The tank goes below the outside pressure as fuel leaves', changes: [set('tank.gaugePa', -30e3, -8e3), scale('strainer.loss', 1, 1.5)], weight: 2, raisers: ['age', 'recentWork'], repairs: ['clearVent'] },
-  { id: 'F19', name: 'Strainer clogged', segment: 'strainer', cause: 'The pump starves at its own inlet', changes: [scale('strainer.loss', 20, 400)], weight: 4, raisers: ['dirtyFuel', 'age', 'lowLevel'], repairs: ['module', 'strainer'] },
-  { id: 'F23', name: 'Pump worn', segment: 'pump', cause: 'Clearances leak inside, flow falls with pressure', changes: [scale('pump.leakage', 1.8, 5), scale('pump.displacement', 0.5, 0.95)], weight: 4, raisers: ['mileage', 'age', 'dirtyFuel', 'lowLevel'], repairs: ['module'] },
-  { id: 'F24', name: 'Pump seized', segment: 'pump', cause: 'The rotor does not turn and draws stall current', changes: [scale('pump.friction', 20, 100)], weight: 2.5, raisers: ['stood', 'ethanol', 'dirtyFuel'], repairs: ['module'] },
-  { id: 'F25', name: 'Pump stiff', segment: 'pump', cause: 'Drag raises the current and slows it', changes: [scale('pump.friction', 1.6, 5)], weight: 1.6, raisers: ['stood', 'age', 'dirtyFuel'], repairs: ['module'] },
-  { id: 'F26', name: 'Pump brushes worn out', segment: 'pump', cause: 'No contact at some rotor positions', changes: [set('pump.winding', 1e7)], weight: 3, raisers: ['mileage', 'age', 'lowLevel'], comesAndGoes: true, repairs: ['module'] },
-  { id: 'F27', name: 'Pump winding shorted', segment: 'pump', cause: 'Turns bridged: much current, little work', changes: [scale('pump.winding', 0.3, 0.7), scale('pump.displacement', 0.3, 0.85), scale('pump.friction', 1.5, 3)], weight: 0.5, raisers: ['lowLevel'], repairs: ['module'] },
-  { id: 'F28', name: 'Check valve leaks', segment: 'checkValve', cause: 'The line drains back into the tank after stopping', changes: [set('checkValve.restLeak', 0.4, 60)], weight: 3.5, raisers: ['mileage', 'dirtyFuel', 'age'], repairs: ['module'] },
-  { id: 'F29', name: 'Pump relief valve weak', segment: 'pump', cause: 'Flow goes round inside below set pressure', changes: [scale('relief.crack', 0.22, 0.5)], weight: 0.7, raisers: ['dirtyFuel'], repairs: ['module'] },
-  { id: 'F31', name: 'Pump wired backwards', segment: 'pump', cause: 'It runs, and moves almost nothing', changes: [scale('pump.displacement', 0.01, 0.1), set('pump.noise', 0.6, 1)], weight: 0.4, raisers: ['recentWork', 'modifiedWiring'], repairs: ['loom'] },
-  { id: 'F32', name: 'Module hose split', segment: 'checkValve', cause: 'Flow returns inside the tank before it reaches the line', changes: [hole('moduleHose.holeM2', 0.3, 8), set('checkValve.restLeak', 2, 200)], weight: 2, raisers: ['recentWork', 'ethanol', 'age'], repairs: ['module'] },
-  { id: 'F35', name: 'Feed line kinked', segment: 'frontLine', cause: 'The bore is crushed', changes: [scale('frontLine.area', 0.02, 0.15)], weight: 1.5, raisers: ['recentWork'], repairs: ['frontLine'] },
-  { id: 'F36', name: 'Rear hose liner loose', segment: 'rearLine', cause: 'The inner tube folds shut under flow', changes: [scale('rearLine.area', 0.012, 0.1)], weight: 1.2, raisers: ['ethanol', 'age'], comesAndGoes: true, repairs: ['rearLine'] },
-  { id: 'F37', name: 'Fuel line leaks', segment: 'frontLine', cause: 'Fuel escapes from a joint or hose', changes: [hole('leak.holeM2', 0.005, 1)], weight: 2.5, raisers: ['recentWork', 'age', 'damp'], repairs: ['frontLine'] },
-  { id: 'F41', name: 'Inline filter clogged', segment: 'filter', cause: 'The loss across it rises with flow', changes: [scale('filter.loss', 8, 300)], weight: 5, raisers: ['mileage', 'dirtyFuel', 'stood'], repairs: ['filter'] },
-  { id: 'F44', name: 'Regulator set low', segment: 'regulator', cause: 'A weak spring lets fuel back too early', changes: [scale('regulator.set', 0.45, 0.87)], weight: 1.5, raisers: ['age'], repairs: ['regulator'] },
-  { id: 'F45', name: 'Regulator stuck shut', segment: 'regulator', cause: 'Nothing returns, pressure climbs to the relief', changes: [scale('regulator.set', 1.25, 2.5)], weight: 1, raisers: ['dirtyFuel', 'recentWork'], repairs: ['regulator'] },
-  { id: 'F46', name: 'Regulator diaphragm split', segment: 'regulator', cause: 'Fuel is drawn down the vacuum hose', changes: [set('regulator.wetHose', 0.5, 1), scale('injectors.gain', 1.1, 1.6), set('regulator.restLeak', 0.5, 30)], weight: 2, raisers: ['age', 'ethanol'], repairs: ['regulator'] },
-  { id: 'F47', name: 'Regulator seat leaks', segment: 'regulator', cause: 'Pressure bleeds into the return after stopping', changes: [set('regulator.restLeak', 0.4, 40)], weight: 2, raisers: ['dirtyFuel', 'age'], repairs: ['regulator'] },
-  { id: 'F48', name: 'Vacuum hose off', segment: 'regulator', cause: 'The regulator does not see the manifold', changes: [set('regulator.reference', 0), scale('engine.airLeak', 2, 6)], weight: 1, raisers: ['recentWork', 'age'], repairs: ['vacuumHose'] },
-  { id: 'F50', name: 'Injectors gummed', segment: 'injectors', cause: 'Deposits narrow the holes, unevenly', changes: [scale('injectors.gain', 0.5, 0.9), set('injectors.imbalance', 0.1, 0.4)], weight: 2.5, raisers: ['stood', 'age'], repairs: ['injectors'] },
-  { id: 'F51', name: 'Injector drips', segment: 'injectors', cause: 'It does not shut: pressure lost, one cylinder wet', changes: [set('injectors.restLeak', 0.4, 20), scale('injectors.gain', 1, 1.12)], weight: 2.2, raisers: ['dirtyFuel', 'ethanol', 'age'], repairs: ['injectors'] },
-  { id: 'F52', name: 'Injectors not driven', segment: 'injectors', cause: 'Some coils or their feed are open', changes: [set('injectors.coil', 0), set('injectors.imbalance', 0.5, 1)], weight: 1, raisers: ['damp', 'age'], repairs: ['injectors'] },
-  { id: 'F66', name: 'Return line blocked', segment: 'returnLine', cause: 'Back-pressure in the return raises the rail', changes: [scale('returnLine.area', 0.02, 0.09)], weight: 1, raisers: ['recentWork', 'damp'], repairs: ['returnLine'] },
-  { id: 'F67', name: 'Battery weak', segment: 'fuse', cause: 'It sags under the starter and starves the pump', changes: [set('battery.restV', 10.8, 12.2), scale('battery.innerOhm', 2, 8)], weight: 4, raisers: ['age', 'stood'], repairs: ['battery'] },
-  { id: 'F68', name: 'Alternator charges low', segment: 'fuse', cause: 'Running volts sag and the pump slows', changes: [set('battery.chargingV', 11.2, 12.6)], weight: 1.5, raisers: ['age'], repairs: ['alternator'] },
-  { id: 'F69', name: 'Pump fuse blown', segment: 'fuse', cause: 'The feed is open at the fuse', changes: [set('fuse.ohm', 1e6)], weight: 2.5, raisers: ['modifiedWiring', 'recentWork'], repairs: ['fuse'] },
-  { id: 'F70', name: 'Fuse holder corroded', segment: 'fuse', cause: 'A hot, loose holder loses volts', changes: [add('fuse.ohm', 0.12, 2)], weight: 2, raisers: ['damp', 'modifiedWiring'], repairs: ['fuse'] },
-  { id: 'F71', name: 'Relay contact burnt', segment: 'relay', cause: 'The contact loses volts, or all of them', changes: [add('relay.ohm', 0.12, 5)], weight: 3, raisers: ['age', 'mileage'], comesAndGoes: true, repairs: ['relay'] },
-  { id: 'F72', name: 'Relay does not pull in', segment: 'relay', cause: 'Its coil or base has no contact', changes: [set('relay.coil', 0)], weight: 2, raisers: ['age'], comesAndGoes: true, repairs: ['relay'] },
-  { id: 'F73', name: 'No run command', segment: 'command', cause: 'The controller sees no engine speed or a locked key', changes: [set('command.release', 0)], weight: 2.5, raisers: ['age', 'recentWork'], repairs: ['command'] },
-  { id: 'F74', name: 'Cut-off switch tripped', segment: 'cutOff', cause: 'A knock has opened the circuit', changes: [set('cutOff.ohm', 1e7)], weight: 1, raisers: [], repairs: ['cutOff'] },
-  { id: 'F77', name: 'Floor loom corroded', segment: 'loom', cause: 'The wire loses volts under load', changes: [add('loom.ohm', 0.15, 3)], weight: 2.2, raisers: ['modifiedWiring', 'damp', 'age'], repairs: ['loom'] },
-  { id: 'F78', name: 'Pump ground corroded', segment: 'ground', cause: 'Volts are lost on the way back', changes: [add('ground.ohm', 0.15, 3)], weight: 3.5, raisers: ['damp', 'age', 'modifiedWiring'], repairs: ['ground'] },
-  { id: 'F79', name: 'Feed plug corroded', segment: 'feedPlug', cause: 'Green or browned pins lose volts under load', changes: [add('feedPlug.ohm', 0.15, 4)], weight: 3, raisers: ['damp', 'age', 'modifiedWiring'], repairs: ['plug'] },
-  { id: 'F79b', name: 'Hatch lead overheated', segment: 'hatchLead', cause: 'The pins at the module have burnt', changes: [add('hatchLead.ohm', 0.15, 2)], weight: 1.5, raisers: ['ethanol', 'age'], repairs: ['module', 'hatchLead'] },
-  { id: 'F80', name: 'Floor loom chafed through', segment: 'loom', cause: 'The wire touches the body and takes the fuse with it', changes: [set('chafe.ohm', 0.05, 0.8), set('fuse.ohm', 1e6)], weight: 0.8, raisers: ['recentWork'], repairs: ['loom'] },
-  { id: 'F96', name: 'Spark weak', segment: 'engine', cause: 'Not fuel: ignition', changes: [set('engine.spark', 0.05, 0.6)], weight: 3, raisers: ['damp', 'age'], repairs: ['ignition'] },
-  { id: 'F97', name: 'Compression low', segment: 'engine', cause: 'Not fuel: timing, valves or rings', changes: [set('engine.compression', 0.1, 0.6)], weight: 1.2, raisers: ['mileage'], repairs: ['compression'] },
-  { id: 'F98', name: 'Intake draws air', segment: 'engine', cause: 'Not fuel: unmetered air leans the mixture', changes: [set('engine.airLeak', 0.15, 0.5)], weight: 2, raisers: ['age', 'recentWork'], repairs: ['intake'] },
+export const FAULT_TEMPLATES: FaultTemplate[] = [
+  { id: 'F01', name: 'Tank empty', on: ['tank'], cause: 'Less in the tank than the pickup needs', changes: [set('self.volumeM3', 0.0003, 0.002)], weight: 5, raisers: ['lowLevel'], repairs: ['refuel'] },
+  { id: 'F02', name: 'Fuel stale', on: ['fuel'], cause: 'Light ends gone after long standing', changes: [scale('self.quality', 0.3, 0.75), scale('filter.loss', 1, 3), scale('injectors.gain', 0.75, 0.97)], weight: 2, raisers: ['stood', 'ethanol'], repairs: ['drainFuel'] },
+  { id: 'F03', name: 'Water in the fuel', on: ['fuel'], cause: 'A water layer reaches the pickup', changes: [set('self.water', 0.2, 1), scale('self.quality', 0.3, 0.8)], weight: 2, raisers: ['ethanol', 'stood', 'damp'], repairs: ['drainFuel'] },
+  { id: 'F04', name: 'Wrong fuel filled', on: ['fuel'], cause: 'The last fill was not petrol of this grade', changes: [set('self.wrong', 0.3, 1), scale('self.quality', 0.2, 0.7)], weight: 0.8, raisers: ['recentWork'], repairs: ['drainFuel'] },
+  { id: 'F08', name: 'Rust from the tank', on: ['tank'], cause: 'Scale blocks strainer and filter', changes: [set('self.debris', 0.3, 1), scale('strainer.loss', 4, 60), scale('filter.loss', 3, 60)], weight: 1.5, raisers: ['stood', 'age', 'dirtyFuel'], repairs: ['cleanTank'] },
+  { id: 'F13', name: 'Tank vent blocked', on: ['tank'], cause: 'The tank goes below the outside pressure as fuel leaves', changes: [set('self.gaugePa', -30e3, -8e3), scale('strainer.loss', 1, 1.5)], weight: 2, raisers: ['age', 'recentWork'], repairs: ['clearVent'] },
+  { id: 'F19', name: 'Strainer clogged', layouts: ['A01', 'A02', 'A07', 'A11'], on: ['strainer'], cause: 'The pump starves at its own inlet', changes: [scale('self.loss', 20, 400)], weight: 4, raisers: ['dirtyFuel', 'age', 'lowLevel'], repairs: ['module', 'strainer'] },
+  { id: 'F23', name: 'Pump worn', on: ['pump'], cause: 'Clearances leak inside, flow falls with pressure', changes: [scale('self.leakage', 1.8, 5), scale('self.displacement', 0.5, 0.95)], weight: 4, raisers: ['mileage', 'age', 'dirtyFuel', 'lowLevel'], repairs: ['module'] },
+  { id: 'F24', name: 'Pump seized', on: ['pump'], cause: 'The rotor does not turn and draws stall current', changes: [scale('self.friction', 20, 100)], weight: 2.5, raisers: ['stood', 'ethanol', 'dirtyFuel'], repairs: ['module'] },
+  { id: 'F25', name: 'Pump stiff', on: ['pump'], cause: 'Drag raises the current and slows it', changes: [scale('self.friction', 1.6, 5)], weight: 1.6, raisers: ['stood', 'age', 'dirtyFuel'], repairs: ['module'] },
+  { id: 'F26', name: 'Pump brushes worn out', on: ['pump'], cause: 'No contact at some rotor positions', changes: [set('self.winding', 1e7)], weight: 3, raisers: ['mileage', 'age', 'lowLevel'], comesAndGoes: true, repairs: ['module'] },
+  { id: 'F27', name: 'Pump winding shorted', on: ['pump'], cause: 'Turns bridged: much current, little work', changes: [scale('self.winding', 0.3, 0.7), scale('self.displacement', 0.3, 0.85), scale('self.friction', 1.5, 3)], weight: 0.5, raisers: ['lowLevel'], repairs: ['module'] },
+  { id: 'F28', name: 'Check valve leaks', on: ['checkValve'], cause: 'The line drains back into the tank after stopping', changes: [set('self.restLeak', 0.4, 60)], weight: 3.5, raisers: ['mileage', 'dirtyFuel', 'age'], repairs: ['module'] },
+  { id: 'F29', name: 'Pump relief valve weak', layouts: ['A01', 'A02', 'A07', 'A11'], on: ['relief'], cause: 'Flow goes round inside below set pressure', changes: [scale('self.crack', 0.22, 0.5)], weight: 0.7, raisers: ['dirtyFuel'], repairs: ['module'] },
+  { id: 'F31', name: 'Pump wired backwards', on: ['pump'], cause: 'It runs, and moves almost nothing', changes: [scale('self.displacement', 0.01, 0.1), set('self.noise', 0.6, 1)], weight: 0.4, raisers: ['recentWork', 'modifiedWiring'], repairs: ['loom'] },
+  { id: 'F32', name: 'Module hose split', on: ['moduleHose'], cause: 'Flow returns inside the tank before it reaches the line', changes: [hole('self.holeM2', 0.3, 8), set('checkValve.restLeak', 2, 200)], weight: 2, raisers: ['recentWork', 'ethanol', 'age'], repairs: ['module'] },
+  { id: 'F35', name: '{it} kinked', it: 'Feed line', on: ['line', 'suctionLine'], cause: 'The bore is crushed', changes: [scale('self.area', 0.02, 0.15)], weight: 1.5, raisers: ['recentWork'], repairs: ['{part}'] },
+  { id: 'F36', name: '{it} liner loose', it: 'Rear hose', on: ['hose'], cause: 'The inner tube folds shut under flow', changes: [scale('self.area', 0.012, 0.1)], weight: 1.2, raisers: ['ethanol', 'age'], comesAndGoes: true, repairs: ['{part}'] },
+  { id: 'F37', name: 'Fuel line leaks', layouts: ['A01', 'A02', 'A07', 'A11'], on: ['leak'], cause: 'Fuel escapes from a joint or hose', changes: [hole('self.holeM2', 0.005, 1)], weight: 2.5, raisers: ['recentWork', 'age', 'damp'], repairs: ['frontLine'] },
+  { id: 'F41', name: '{it} clogged', it: 'Inline filter', on: ['filter'], cause: 'The loss across it rises with flow', changes: [scale('self.loss', 8, 300)], weight: 5, raisers: ['mileage', 'dirtyFuel', 'stood'], repairs: ['{part}'] },
+  { id: 'F44', name: 'Regulator set low', on: ['regulator', 'tankRegulator'], layouts: ['A01', 'A07'], cause: 'A weak spring lets fuel back too early', changes: [scale('self.set', 0.45, 0.87)], weight: 1.5, raisers: ['age'], repairs: ['regulator'] },
+  { id: 'F44m', name: 'Regulator set low', on: ['tankRegulator'], layouts: ['A02', 'A11'], cause: 'A weak spring lets fuel back too early', changes: [scale('self.set', 0.45, 0.87)], weight: 1.5, raisers: ['age'], repairs: ['module'] },
+  { id: 'F45', name: 'Regulator stuck shut', on: ['regulator'], cause: 'Nothing returns, pressure climbs to the relief', changes: [scale('self.set', 1.25, 2.5)], weight: 1, raisers: ['dirtyFuel', 'recentWork'], repairs: ['regulator'] },
+  { id: 'F46', name: 'Regulator diaphragm split', on: ['regulator'], cause: 'Fuel is drawn down the vacuum hose', changes: [set('self.wetHose', 0.5, 1), scale('injectors.gain', 1.1, 1.6), set('self.restLeak', 0.5, 30)], weight: 2, raisers: ['age', 'ethanol'], repairs: ['regulator'] },
+  { id: 'F47', name: 'Regulator seat leaks', on: ['regulator', 'tankRegulator'], layouts: ['A01', 'A07'], cause: 'Pressure bleeds into the return after stopping', changes: [set('self.restLeak', 0.4, 40)], weight: 2, raisers: ['dirtyFuel', 'age'], repairs: ['regulator'] },
+  { id: 'F47m', name: 'Regulator seat leaks', on: ['tankRegulator'], layouts: ['A02', 'A11'], cause: 'Pressure bleeds into the return after stopping', changes: [set('self.restLeak', 0.4, 40)], weight: 2, raisers: ['dirtyFuel', 'age'], repairs: ['module'] },
+  { id: 'F48', name: 'Vacuum hose off', on: ['regulator'], cause: 'The regulator does not see the manifold', changes: [set('self.reference', 0), scale('engine.airLeak', 2, 6)], weight: 1, raisers: ['recentWork', 'age'], repairs: ['vacuumHose'] },
+  { id: 'F50', name: 'Injectors gummed', on: ['injectors'], cause: 'Deposits narrow the holes, unevenly', changes: [scale('self.gain', 0.5, 0.9), set('self.imbalance', 0.1, 0.4)], weight: 2.5, raisers: ['stood', 'age'], repairs: ['injectors'] },
+  { id: 'F51', name: 'Injector drips', on: ['injectors'], cause: 'It does not shut: pressure lost, one cylinder wet', changes: [set('self.restLeak', 0.4, 20), scale('self.gain', 1, 1.12)], weight: 2.2, raisers: ['dirtyFuel', 'ethanol', 'age'], repairs: ['injectors'] },
+  { id: 'F52', name: 'Injectors not driven', on: ['injectors'], cause: 'Some coils or their feed are open', changes: [set('self.coil', 0), set('self.imbalance', 0.5, 1)], weight: 1, raisers: ['damp', 'age'], repairs: ['injectors'] },
+  { id: 'F66', name: 'Return line blocked', on: ['returnLine'], cause: 'Back-pressure in the return raises the rail', changes: [scale('self.area', 0.02, 0.09)], weight: 1, raisers: ['recentWork', 'damp'], repairs: ['returnLine'] },
+  { id: 'F67', name: 'Battery weak', on: ['battery'], cause: 'It sags under the starter and starves the pump', changes: [set('self.restV', 10.8, 12.2), scale('self.innerOhm', 2, 8)], weight: 4, raisers: ['age', 'stood'], repairs: ['battery'] },
+  { id: 'F68', name: 'Alternator charges low', on: ['battery'], cause: 'Running volts sag and the pump slows', changes: [set('self.chargingV', 11.2, 12.6)], weight: 1.5, raisers: ['age'], repairs: ['alternator'] },
+  { id: 'F69', name: 'Pump fuse blown', on: ['fuse'], cause: 'The feed is open at the fuse', changes: [set('self.ohm', 1e6)], weight: 2.5, raisers: ['modifiedWiring', 'recentWork'], repairs: ['fuse'] },
+  { id: 'F70', name: 'Fuse holder corroded', on: ['fuse'], cause: 'A hot, loose holder loses volts', changes: [loses('self.ohm', 0.624, 10.4)], weight: 2, raisers: ['damp', 'modifiedWiring'], repairs: ['fuse'] },
+  { id: 'F71', name: 'Relay contact burnt', on: ['relay'], cause: 'The contact loses volts, or all of them', changes: [loses('self.ohm', 0.624, 26)], weight: 3, raisers: ['age', 'mileage'], comesAndGoes: true, repairs: ['relay'] },
+  { id: 'F72', name: 'Relay does not pull in', on: ['relay'], cause: 'Its coil or base has no contact', changes: [set('self.coil', 0)], weight: 2, raisers: ['age'], comesAndGoes: true, repairs: ['relay'] },
+  { id: 'F73', name: 'No run command', on: ['command'], cause: 'The controller sees no engine speed or a locked key', changes: [set('self.release', 0)], weight: 2.5, raisers: ['age', 'recentWork'], repairs: ['command'] },
+  { id: 'F74', name: 'Cut-off switch tripped', on: ['cutOff'], cause: 'A knock has opened the circuit', changes: [set('self.ohm', 1e7)], weight: 1, raisers: [], repairs: ['cutOff'] },
+  { id: 'F77', name: 'Floor loom corroded', on: ['loom'], cause: 'The wire loses volts under load', changes: [loses('self.ohm', 0.78, 15.6)], weight: 2.2, raisers: ['modifiedWiring', 'damp', 'age'], repairs: ['loom'] },
+  { id: 'F78', name: 'Pump ground corroded', on: ['ground'], cause: 'Volts are lost on the way back', changes: [loses('self.ohm', 0.78, 15.6)], weight: 3.5, raisers: ['damp', 'age', 'modifiedWiring'], repairs: ['ground'] },
+  { id: 'F79', name: 'Feed plug corroded', on: ['feedPlug'], cause: 'Green or browned pins lose volts under load', changes: [loses('self.ohm', 0.78, 20.8)], weight: 3, raisers: ['damp', 'age', 'modifiedWiring'], repairs: ['plug'] },
+  { id: 'F79b', name: 'Hatch lead overheated', on: ['hatchLead'], cause: 'The pins at the module have burnt', changes: [loses('self.ohm', 0.78, 10.4)], weight: 1.5, raisers: ['ethanol', 'age'], repairs: ['module', 'hatchLead'] },
+  { id: 'F80', name: 'Floor loom chafed through', on: ['chafe'], cause: 'The wire touches the body and takes the fuse with it', changes: [set('self.ohm', 0.05, 0.8), set('fuse.ohm', 1e6)], weight: 0.8, raisers: ['recentWork'], repairs: ['loom'] },
+  { id: 'F96', name: 'Spark weak', engines: ['injected', 'carburettor'], on: ['engine'], cause: 'Not fuel: ignition', changes: [set('self.spark', 0.05, 0.6)], weight: 3, raisers: ['damp', 'age'], repairs: ['ignition'] },
+  { id: 'F97', name: 'Compression low', on: ['engine'], cause: 'Not fuel: timing, valves or rings', changes: [set('self.compression', 0.1, 0.6)], weight: 1.2, raisers: ['mileage'], repairs: ['compression'] },
+  { id: 'F98', name: 'Intake draws air', engines: ['injected', 'carburettor'], on: ['engine'], cause: 'Not fuel: unmetered air leans the mixture', changes: [set('self.airLeak', 0.15, 0.5)], weight: 2, raisers: ['age', 'recentWork'], repairs: ['intake'] },
+  // Suction-fed systems and carburettors.
+  { id: 'F06', name: 'Diesel waxed', on: ['fuel'], engines: ['diesel'], cause: 'Below its cloud point wax blanks strainer and filters', changes: [scale('filter.loss', 8, 150), scale('strainer.loss', 3, 40)], weight: 2, raisers: ['cold'], repairs: ['thawFuel'] },
+  { id: 'F07', name: 'Growth in the diesel', on: ['tank'], engines: ['diesel'], cause: 'Slime sheds from the water layer into the filters', changes: [set('self.debris', 0.4, 1), scale('strainer.loss', 4, 60), scale('filter.loss', 4, 50), set('fuel.water', 0.1, 0.6)], weight: 2, raisers: ['stood', 'dirtyFuel'], repairs: ['cleanTank'] },
+  { id: 'F21', name: 'Pickup strainer blocked', on: ['strainer'], layouts: ['A05', 'A06', 'A08'], cause: 'Much vacuum, little fuel', changes: [scale('self.loss', 60, 900)], weight: 2.5, raisers: ['stood', 'dirtyFuel', 'age'], repairs: ['pickup'] },
+  { id: 'F30s', name: 'Suction hose drawn flat', on: ['suctionLine'], cause: 'A soft hose closes under vacuum', changes: [scale('self.area', 0.02, 0.12)], weight: 1.5, raisers: ['age', 'ethanol', 'recentWork'], comesAndGoes: true, repairs: ['suctionLine'] },
+  { id: 'F37s', name: 'Feed joint leaks', on: ['leak'], layouts: ['A05', 'A06', 'A08'], cause: 'Fuel escapes on the pressure side', changes: [hole('self.holeM2', 0.03, 3)], weight: 2.5, raisers: ['recentWork', 'age', 'damp'], repairs: ['feedJoint'] },
+  { id: 'F38', name: 'Suction side draws air', on: ['airLeak'], cause: 'A joint that is never wet lets air in', changes: [hole('self.holeM2', 0.004, 0.4)], weight: 4, raisers: ['recentWork', 'age', 'stood'], comesAndGoes: true, repairs: ['suctionJoints'] },
+  { id: 'F57', name: 'Needle valve stuck open', on: ['needle'], cause: 'The bowl overfills and the engine floods', changes: [scale('self.level', 1.8, 8), set('self.restLeak', 1, 40)], weight: 3, raisers: ['stood', 'dirtyFuel', 'ethanol'], repairs: ['carburettor'] },
+  { id: 'F58', name: 'Needle valve stuck shut', on: ['needleSeat'], cause: 'The bowl runs dry', changes: [scale('self.loss', 120, 20000)], weight: 2.5, raisers: ['stood', 'ethanol'], comesAndGoes: true, repairs: ['carburettor'] },
+  { id: 'F59', name: 'Jets gummed', on: ['carbJets'], cause: 'Fuel is there, the jets pass too little', changes: [scale('self.gain', 0.45, 0.86), set('self.imbalance', 0.1, 0.4)], weight: 3, raisers: ['stood', 'ethanol', 'age'], repairs: ['carburettor'] },
+  { id: 'F60', name: 'Pump diaphragm or flaps failed', on: ['strokePump'], cause: 'It strokes and moves little', changes: [scale('self.spring', 0.03, 0.4), scale('self.stroke', 0.04, 0.5), set('self.diaphragm', 0.1, 0.6)], weight: 3, raisers: ['age', 'ethanol', 'stood'], repairs: ['strokePump'] },
+  { id: 'F61', name: 'Pump arm or cam worn', on: ['strokePump'], cause: 'Short strokes: pressure is there, flow is not', changes: [scale('self.stroke', 0.05, 0.3)], weight: 1, raisers: ['mileage', 'age'], repairs: ['strokePump'] },
+  { id: 'F62', name: 'Pump points burnt or plunger stuck', on: ['pusherPump'], cause: 'It does not tick', changes: [set('self.winding', 1e7)], weight: 2.5, raisers: ['age', 'stood', 'modifiedWiring'], comesAndGoes: true, repairs: ['linePump'] },
+  { id: 'F63', name: 'Pump worn', on: ['pusherPump'], cause: 'It ticks, and moves too little', changes: [scale('self.leakage', 1.5, 4), scale('self.displacement', 0.25, 0.7)], weight: 2, raisers: ['age', 'dirtyFuel', 'mileage'], repairs: ['linePump'] },
+  { id: 'F29p', name: 'Pump pressure low', on: ['relief'], layouts: ['A06'], cause: 'A tired spring: pressure falls short', changes: [scale('self.crack', 0.15, 0.5)], weight: 1, raisers: ['age'], repairs: ['linePump'] },
+  { id: 'F64', name: 'Overflow valve weak', on: ['overflow'], cause: 'The gallery loses its pressure to the return', changes: [scale('self.crack', 0.02, 0.3), set('self.restLeak', 2, 60)], weight: 1.5, raisers: ['mileage', 'age', 'dirtyFuel'], repairs: ['overflow'] },
+  { id: 'F65', name: 'Hand primer blocked or its flap stuck', on: ['primer'], cause: 'It throttles the suction side', changes: [scale('self.loss', 25, 500), set('self.restLeak', 0.5, 30)], weight: 2, raisers: ['age', 'dirtyFuel', 'stood'], repairs: ['primer'] },
+  { id: 'F72k', name: 'Key switch contact burnt', on: ['keySwitch'], cause: 'The contact loses volts, or all of them', changes: [loses('self.ohm', 1.5, 60)], weight: 2, raisers: ['age', 'mileage'], comesAndGoes: true, repairs: ['keySwitch'] },
 ]
+
+/** The faults that the parts of a layout can have. */
+export function faultsOf(layout: Layout): Fault[] {
+  return FAULT_TEMPLATES.flatMap((template) => {
+    if ((template.engines && !template.engines.includes(layout.engine.kind)) || (template.layouts && !template.layouts.includes(layout.id))) return []
+    const parts = layout.parts.filter((part) => template.on.includes(part.kind))
+    return parts.map((part): Fault => {
+      const segment = [...layout.segments, ...layout.beside].find((entry) => entry.parts.includes(part.id))
+      if (!segment) throw new Error(`${part.id} can fail and lies on no segment of ${layout.id}`)
+      const it = parts.length > 1 ? segment.name : (template.it ?? '')
+      return {
+        id: parts.length > 1 ? `${template.id}@${part.id}` : template.id,
+        name: template.name.replace('{it}', it), cause: template.cause, segment: segment.id,
+        changes: template.changes.flatMap((change) => changesOn(layout, part.id, change)),
+        weight: template.weight / parts.length, raisers: template.raisers,
+        ...(template.comesAndGoes ? { comesAndGoes: true } : {}),
+        repairs: template.repairs.map((repair) => repair.replace('{part}', part.id)),
+      }
+    })
+  })
+}
+
+/** A change of another kind falls on all its parts, and on none where the layout has none. */
+function changesOn(layout: Layout, self: string, change: FaultChange): FaultChange[] {
+  const [owner, name] = change.parameter.split('.') as [string, string]
+  if (owner === 'self') return [{ ...change, parameter: `${self}.${name}` }]
+  return layout.parts.filter((part) => part.kind === owner).map((part) => ({ ...change, parameter: `${part.id}.${name}` }))
+}

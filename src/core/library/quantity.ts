@@ -19,6 +19,10 @@ export type Quantity =
   | { of: 'residual'; clamped: 'none' | 'feed' | 'return'; minutes: number }
   /** Delivered mixture over the wanted one at a scene: 1 right, below lean, above rich. */
   | { of: 'mixture'; scene: SceneId }
+  /** Change of the mixture from one scene to another: above zero it runs better in the first. */
+  | { of: 'better'; scene: SceneId; against: SceneId }
+  /** Share of air in what the pump moves. */
+  | { of: 'air'; scene: SceneId }
   /** A parameter that can be looked at directly. */
   | { of: 'parameter'; id: string }
 

@@ -2,6 +2,7 @@
  * Symptoms: what the customer says, and how likely the solved vehicle is to show it. Soft rules on
  * solved quantities, so that the first ranking of suspects comes from the same model as the readings.
  */
+import type { Layout, PartKind } from '../vehicle'
 import { above, below, parameter, type Quantity, type SoftRule } from './quantity'
 
 export type SymptomId = 'cranksNoStart' | 'startsThenDies' | 'longCrank' | 'starvesUnderLoad' | 'cutsOut' | 'runsRough' | 'floods' | 'smell' | 'leak' | 'noisyPump' | 'capHelps'
@@ -15,6 +16,10 @@ export interface Symptom {
   /** The vehicle shows it when any group of rules holds in full. */
   shows: SoftRule[][]
   danger?: boolean
+  /** Kind of part without which nobody says it. */
+  part?: PartKind
+  /** Engines that can show it; all where left out. */
+  engines?: Layout['engine']['kind'][]
 }
 
 const mixture = (scene: 'cranking' | 'idle' | 'load'): Quantity => ({ of: 'mixture', scene })
@@ -38,8 +43,8 @@ export const SYMPTOMS: Symptom[] = [
   { id: 'starvesUnderLoad', says: 'No power uphill', means: 'Starves under load', shows: [[below(mixture('load'), 0.9, 0.02)], [below(parameter('tank.gaugePa'), -9e3, 2e3)], [below(parameter('engine.compression'), 0.7, 0.05)]] },
   { id: 'cutsOut', says: 'It cuts out while driving', means: 'Stalls while driving', shows: [[below({ of: 'speed', scene: 'idle' }, 150, 40)], [below(mixture('idle'), 0.6, 0.05)], [below(parameter('tank.gaugePa'), -14e3, 3e3)]] },
   { id: 'runsRough', says: 'It shakes and runs unevenly', means: 'Runs rough', shows: [[above(parameter('injectors.imbalance'), 0.13, 0.02)], [below(mixture('idle'), 0.82, 0.03)], [above(mixture('idle'), 1.2, 0.04)], [above(parameter('engine.airLeak'), 0.13, 0.03)], [below(parameter('engine.spark'), 0.75, 0.05)], [below(parameter('fuel.quality'), 0.78, 0.04)]] },
-  { id: 'floods', says: 'Black smoke, smells of fuel at the exhaust', means: 'Runs rich', shows: [[above(mixture('idle'), 1.25, 0.05)], [above(parameter('injectors.restLeak'), 2, 0.6)]] },
-  { id: 'noisyPump', says: 'The pump is loud', means: 'Noisy pump', shows: [[below({ of: 'pressure', at: 'pumpIn', scene: 'keyOn' }, -10e3, 3e3)], [above(parameter('pump.noise'), 0.4, 0.08)], [above({ of: 'pressure', at: 'pumpOut', scene: 'keyOn' }, 480e3, 30e3)]] },
+  { id: 'floods', engines: ['injected', 'carburettor'], says: 'Black smoke, smells of fuel at the exhaust', means: 'Runs rich', shows: [[above(mixture('idle'), 1.25, 0.05)], [above(parameter('injectors.restLeak'), 2, 0.6)]] },
+  { id: 'noisyPump', part: 'pump', says: 'The pump is loud', means: 'Noisy pump', shows: [[below({ of: 'pressure', at: 'pumpIn', scene: 'keyOn' }, -10e3, 3e3)], [above(parameter('pump.noise'), 0.4, 0.08)], [above({ of: 'pressure', at: 'pumpOut', scene: 'keyOn' }, 480e3, 30e3)]] },
   { id: 'capHelps', says: 'It runs better with the cap loose', means: 'Runs with the cap off', shows: [[below(parameter('tank.gaugePa'), -5e3, 1e3)]] },
   { id: 'smell', says: 'It smells of fuel', means: 'Smell of fuel', danger: true, shows: [[above(parameter('leak.holeM2'), 4e-9, 1e-9)], [above(parameter('regulator.wetHose'), 0.4, 0.08)]] },
   { id: 'leak', says: 'Fuel drips under it', means: 'Fuel leaks', danger: true, shows: [[above(parameter('leak.holeM2'), 8e-9, 2e-9)]] },

@@ -45,6 +45,7 @@ const linkSchema = z.discriminatedUnion('type', [
   z.object({ ...fromTo, type: z.literal('orifice'), d_mm: positive, Cd: positive }),
   z.object({ ...fromTo, type: z.literal('pump'), curve_L_h_kPa: z.array(z.tuple([finite, finite])).min(2).max(CASE_LIMITS.curvePoints), speed: positive.default(1) }),
   z.object({ ...fromTo, type: z.literal('motor_pump'), plus: name, minus: name, motor: z.discriminatedUnion('kind', [displacementSchema, turbineSchema]) }),
+  z.object({ ...fromTo, type: z.literal('spring_pump'), spring_kPa: finite.nonnegative(), free_L_h: finite.nonnegative(), passage_kPa_per_L_h: positive }),
   z.object({ ...fromTo, type: z.literal('back_pressure_regulator'), set_kPa: finite, slope_kPa_per_L_h: finite.nonnegative().default(0) }),
   z.object({ ...fromTo, type: z.literal('pressure_reducing_regulator'), set_kPa: finite }),
   z.object({ ...fromTo, type: z.literal('relief'), crack_kPa: finite, slope_kPa_per_L_h: finite.nonnegative() }),
@@ -119,6 +120,8 @@ function linkFromCase(link: NetworkCase['links'][number]): HydraulicLink {
       return { ...ends, type: 'back-pressure-regulator', setPa: link.set_kPa * PA_PER_KPA, slopePaPerM3S: (link.slope_kPa_per_L_h * PA_PER_KPA) / LH }
     case 'pressure_reducing_regulator':
       return { ...ends, type: 'reducing-regulator', setPa: link.set_kPa * PA_PER_KPA }
+    case 'spring_pump':
+      return { ...ends, type: 'spring-pump', springPa: link.spring_kPa * PA_PER_KPA, freeFlowM3PerS: link.free_L_h * LH, passagePaPerM3S: (link.passage_kPa_per_L_h * PA_PER_KPA) / LH }
     case 'relief':
       return { ...ends, type: 'relief', crackPa: link.crack_kPa * PA_PER_KPA, slopePaPerM3S: (link.slope_kPa_per_L_h * PA_PER_KPA) / LH }
   }
@@ -218,6 +221,8 @@ function linkToCase(link: HydraulicLink): NetworkCase['links'][number] {
       return { ...ends, type: 'back_pressure_regulator', set_kPa: link.setPa / PA_PER_KPA, slope_kPa_per_L_h: slope(link.slopePaPerM3S) }
     case 'reducing-regulator':
       return { ...ends, type: 'pressure_reducing_regulator', set_kPa: link.setPa / PA_PER_KPA }
+    case 'spring-pump':
+      return { ...ends, type: 'spring_pump', spring_kPa: link.springPa / PA_PER_KPA, free_L_h: link.freeFlowM3PerS / LH, passage_kPa_per_L_h: slope(link.passagePaPerM3S) }
     case 'relief':
       return { ...ends, type: 'relief', crack_kPa: link.crackPa / PA_PER_KPA, slope_kPa_per_L_h: slope(link.slopePaPerM3S) }
   }

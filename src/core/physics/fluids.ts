@@ -16,8 +16,10 @@ interface FuelGrade {
   /** Kinematic viscosity at 20 °C and its fall with temperature, fraction per kelvin. */
   viscosity20M2PerS: number
   viscosityFallPerK: number
-  /** Reid vapour pressure at 37.8 °C. */
+  /** Reid vapour pressure at 37.8 °C; 0 for a fuel that does not boil. */
   reidVapourPa: PaAbs
+  /** Absolute pressure below which dissolved air comes out and a pump loses its filling; diesel (EQ09: from about -30 kPa). */
+  airReleasePa?: PaAbs
 }
 
 /** Generic grades (handbook 4.0, typical). The vehicle's own fuel data override them. */
@@ -25,6 +27,7 @@ export const FUEL_GRADES = {
   petrolE0: { name: 'Petrol, no ethanol', density15KgPerM3: 745, expansionPerK: 0.00105, viscosity20M2PerS: 0.7e-6, viscosityFallPerK: 0.009, reidVapourPa: 62e3 },
   petrolE10: { name: 'Petrol E10', density15KgPerM3: 750, expansionPerK: 0.00105, viscosity20M2PerS: 0.74e-6, viscosityFallPerK: 0.009, reidVapourPa: 66e3 },
   petrolE85: { name: 'Petrol E85', density15KgPerM3: 785, expansionPerK: 0.0011, viscosity20M2PerS: 1.35e-6, viscosityFallPerK: 0.012, reidVapourPa: 50e3 },
+  diesel: { name: 'Diesel B7', density15KgPerM3: 835, expansionPerK: 0.00083, viscosity20M2PerS: 4.5e-6, viscosityFallPerK: 0.021, reidVapourPa: 0, airReleasePa: 55e3 },
 } as const satisfies Record<string, FuelGrade>
 
 export type FuelGradeId = keyof typeof FUEL_GRADES
@@ -43,6 +46,6 @@ export function fuelAt(grade: FuelGradeId, fuelTempK: Kelvin): Fluid {
     name: fuel.name,
     densityKgPerM3,
     dynamicViscosityPaS: kinematic * densityKgPerM3,
-    vapourPressurePa: vapourPressurePa(fuel.reidVapourPa, fuelTempK),
+    vapourPressurePa: fuel.airReleasePa ?? vapourPressurePa(fuel.reidVapourPa, fuelTempK),
   }
 }

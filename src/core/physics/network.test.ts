@@ -45,6 +45,13 @@ describe('link laws', () => {
     const relief: HydraulicLink = { id: 'link', type: 'relief', from: 'in', to: 'out', crackPa: 500e3, slopePaPerM3S: 10e3 / LH }
     expect(flowOf(between(relief, inletPa, 0)) / LH).toBeCloseTo(flow, 6)
   })
+  it('a diaphragm pump: spring pressure at rest, free flow into the open, gravity through it when it stands', () => {
+    const pump: HydraulicLink = { id: 'link', type: 'spring-pump', from: 'in', to: 'out', springPa: 30e3, freeFlowM3PerS: 60 * LH, passagePaPerM3S: 1e3 / LH }
+    expect(flowOf(between(pump, 0, 30.01e3))).toBe(0)
+    expect(flowOf(between(pump, 0, 0)) / LH).toBeCloseTo(30 / (30 / 60 + 1), 6)
+    expect(flowOf(between({ ...pump, freeFlowM3PerS: 0 }, 5e3, 0)) / LH).toBeCloseTo(5, 6)
+    expect(flowOf(between({ ...pump, freeFlowM3PerS: 0 }, 0, 5e3))).toBe(0)
+  })
   it('friction joins at Re 2000 and 4000 in value', () => {
     for (const re of [2000, 4000]) expect(frictionFactor(re * 1.00001, 2e-4)).toBeCloseTo(frictionFactor(re * 0.99999, 2e-4), 4)
   })

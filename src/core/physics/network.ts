@@ -55,6 +55,17 @@ export interface MotorPump extends LinkBase {
   minus: string
   motor: MotorLaw
 }
+/**
+ * A diaphragm pump stroked by the engine: the spring sets the pressure it can make, the strokes the
+ * flow it can give. Rise = spring - (spring / free + passage) Q; one-way; at rest it only lets flow through.
+ */
+export interface SpringPump extends LinkBase {
+  type: 'spring-pump'
+  springPa: number
+  freeFlowM3PerS: M3PerS
+  /** Loss of its valves, Pa/(m3/s). */
+  passagePaPerM3S: number
+}
 /** Holds the pressure upstream: shut below `setPa`, wide open when the return alone needs more. */
 export interface BackPressureRegulator extends LinkBase {
   type: 'back-pressure-regulator'
@@ -74,7 +85,7 @@ export interface Relief extends LinkBase {
   slopePaPerM3S: number
 }
 
-export type HydraulicLink = Pipe | LinearQuadratic | Orifice | CurvePump | MotorPump | BackPressureRegulator | ReducingRegulator | Relief
+export type HydraulicLink = Pipe | LinearQuadratic | Orifice | CurvePump | MotorPump | SpringPump | BackPressureRegulator | ReducingRegulator | Relief
 
 /**
  * M1, positive displacement (EQ07): Q = alpha V - beta dp - gamma and I = I0 + g dp on a sound pump;

@@ -1,15 +1,17 @@
 /**
  * Truth vehicles: the vehicles behind the stand-in instruments, the journeys and the benchmark.
  *
- * They must not agree with the model by construction. So they scatter every parameter, and they obey
- * other laws: Blasius friction with a rougher line, filters that lose with the 1.25th power of flow, a
- * pump whose leakage bends, a regulator with hysteresis, leaks at rest that are part laminar and part
- * orifice, and a solver of their own (nested bisection). Instruments carry a bias of their own for
- * each test, and noise.
+ * They must not agree with the model by construction. So they scatter every parameter, obey other laws
+ * (truthLaws.ts), are solved by a solver of their own (truthSolver.ts), and leak at rest partly laminar
+ * and partly as an orifice. Instruments carry a bias of their own for each test, and noise. What they
+ * share with the model is which figure a fault changes and what a scene does to the vehicle.
  */
-import { bisect, fromSi, seedFrom, seededRandom, type Entered, type Random } from '../shared'
-import { ACCURACY, FAULTS, faulty, testById, type Quantity, type SoftRule, type Test } from '../library'
-import { SCENE, parameterAt, portReturnLayout, vehicleModel, type SceneId, type Specification, type VehicleModel } from '../vehicle'
+import { factorise, fromSi, newFactors, seedFrom, seededRandom, solveInPlace, type Entered, type Random } from '../shared'
+import type { ElectricalComponent, HydraulicLink, Network } from '../physics'
+import { ACCURACY, faulty, libraryOf, testById, type Fault, type Quantity, type SoftRule, type Test } from '../library'
+import { LAYOUTS, SCENE, buildNetwork, parameterAt, restLeakSide, vehicleModel, type LayoutId, type SceneId, type Specification, type VehicleModel } from '../vehicle'
+import type { MotorAt, MotorState } from './truthLaws'
+import { solveTruth, type TruthFields } from './truthSolver'
 
 export interface HiddenFault {
   faultId: string
@@ -27,188 +29,155 @@ export interface TruthVehicle {
 const SCATTER = 1.15
 const INSTRUMENT_BIAS = 0.01
 
-export function truthVehicle(seed: number, specification: Specification, hidden: HiddenFault[]): TruthVehicle {
-  const built = vehicleModel(portReturnLayout, specification)
+export function truthVehicle(seed: number, specification: Specification, hidden: HiddenFault[], layoutId: LayoutId = 'A01'): TruthVehicle {
+  const built = vehicleModel(LAYOUTS[layoutId], specification)
   if (!built.ok) throw new Error(`${built.error.problem} at ${built.error.at}`)
   const model = built.value
-  const theta = faulty(model, hidden.map(({ faultId, severity }) => ({ fault: FAULTS.find((fault) => fault.id === faultId)!, severity })))
-  const random = seededRandom(seed)
+  const theta = faulty(model, hidden.map(({ faultId, severity }) => ({ fault: faultIn(model, faultId), severity })))
   model.parameters.forEach((parameter, at) => {
-    if (parameter.spread > 0) theta[at]! *= Math.exp(SCATTER * parameter.spread * random.normal())
+    // Drawn by name, so that a part added to the layout leaves the others as they were.
+    if (parameter.spread > 0) theta[at]! *= Math.exp(SCATTER * parameter.spread * seededRandom(seed ^ seedFrom(parameter.id)).normal())
   })
   return { seed, model, theta, hidden }
 }
 
-/** The same vehicle after a repair has put these faults right. */
-export function repaired(vehicle: TruthVehicle, repairIds: string[]): TruthVehicle {
-  const left = vehicle.hidden.filter(({ faultId }) => !FAULTS.find((fault) => fault.id === faultId)!.repairs.some((repair) => repairIds.includes(repair)))
-  return truthVehicle(vehicle.seed, vehicle.model.specification, left)
+function faultIn(model: VehicleModel, id: string): Fault {
+  const fault = libraryOf(model.layout).faults.find((candidate) => candidate.id === id)
+  if (!fault) throw new Error(`No fault ${id} in layout ${model.layout.id}`)
+  return fault
 }
 
-interface SceneState {
+/** The same vehicle after a repair has put these faults right. */
+export function repaired(vehicle: TruthVehicle, repairIds: string[]): TruthVehicle {
+  const left = vehicle.hidden.filter(({ faultId }) => !faultIn(vehicle.model, faultId).repairs.some((repair) => repairIds.includes(repair)))
+  return truthVehicle(vehicle.seed, vehicle.model.specification, left, vehicle.model.layout.id)
+}
+
+interface SceneState extends TruthFields {
   volts: Record<string, number>
   currentA: number
   speedRadPerS: number
-  pressurePa: Record<string, number>
-  flow: Record<string, number>
 }
 
-const LITRES_PER_HOUR = 1e-3 / 3600
+const solved = new WeakMap<TruthVehicle, Map<SceneId, SceneState>>()
 
-/** Steady state of one scene on the truth's own laws. */
+/** Steady state of one scene on the truth's own laws; kept, since a vehicle does not change. */
 export function truthScene(vehicle: TruthVehicle, sceneId: SceneId): SceneState {
-  const scene = SCENE[sceneId]
-  const of = (id: string) => vehicle.theta[parameterAt(vehicle.model, id)]!
-  const wires = wiring(of, scene)
-  let pressureRise = 0
-  let fuel = hydraulics(vehicle, sceneId, motorAt(vehicle, wires, 0))
-  // The motor's current depends on the pressure it makes: a few rounds settle it.
-  for (let round = 0; round < 40; round += 1) {
-    const before = pressureRise
-    pressureRise = 0.5 * before + 0.5 * (fuel.pressurePa.pumpOut! - fuel.pressurePa.pumpIn!)
-    fuel = hydraulics(vehicle, sceneId, motorAt(vehicle, wires, pressureRise))
-    if (Math.abs(pressureRise - before) < 50) break
-  }
-  const motor = motorAt(vehicle, wires, pressureRise)
-  return { ...fuel, volts: wires.voltsAt(motor.currentA), currentA: motor.currentA, speedRadPerS: motor.speedRadPerS }
+  const states = solved.get(vehicle) ?? new Map<SceneId, SceneState>()
+  solved.set(vehicle, states)
+  const before = states.get(sceneId)
+  if (before) return before
+  const network = buildNetwork(vehicle.model, vehicle.theta, sceneId)
+  const pump = network.links.find((link) => link.type === 'motor-pump')
+  const wires = wiring(network, pump)
+  const motorAt: MotorAt = (risePa) => (pump && wires ? motorState(pump, wires, risePa) : STANDS)
+  const fuel = solveTruth(network, motorAt)
+  const { currentA, speedRadPerS } = pump ? motorAt(fuel.pressurePa[pump.to]! - fuel.pressurePa[pump.from]!) : STANDS
+  const state = { ...fuel, volts: wires ? wires.voltsAt(currentA) : {}, currentA, speedRadPerS }
+  states.set(sceneId, state)
+  return state
 }
 
-const FEED = ['fuse', 'relay', 'cutOff', 'loom', 'feedPlug', 'hatchLead'] as const
-const AFTER = { fuse: 'fuseOut', relay: 'relayOut', cutOff: 'cutOffOut', loom: 'plugIn', feedPlug: 'plugOut', hatchLead: 'pumpPlus' } as const
+const STANDS: MotorState = { movedM3PerS: 0, currentA: 0, speedRadPerS: 0 }
 
-/** The supply as a straight chain: battery, six segments, pump, ground. */
-function wiring(of: (id: string) => number, scene: (typeof SCENE)[SceneId]) {
-  const emf = scene.supply === 'charging' ? of('battery.chargingV') : of('battery.restV')
-  const inner = of('battery.innerOhm')
-  const starter = scene.supply === 'cranking' ? of('starter.ohm') : Infinity
-  const postOpen = emf / (1 + inner / starter)
-  const postOhm = 1 / (1 / inner + 1 / starter)
-  const released = scene.pumpFed && of('relay.coil') > 0.5 && (!scene.engineTurns || of('command.release') > 0.5)
-  const ohms = FEED.map((id) => (id === 'relay' && !released ? 1e9 : of(`${id}.ohm`)))
-  const chafe = of('chafe.ohm')
-  const upstream = postOhm + ohms.slice(0, 4).reduce((sum, ohm) => sum + ohm, 0)
-  const openV = postOpen / (1 + upstream / chafe)
-  const sourceOhm = 1 / (1 / upstream + 1 / chafe) + ohms[4]! + ohms[5]! + of('ground.ohm')
-  const voltsAt = (current: number) => {
-    const volts: Record<string, number> = { '0': 0, cell: emf, pumpMinus: current * of('ground.ohm') }
-    const plugIn = openV - (current / (1 / upstream + 1 / chafe))
-    const total = (postOpen - plugIn) / upstream
-    let at = postOpen - total * postOhm
-    volts.post = at
-    FEED.forEach((id, k) => {
-      at -= (k < 4 ? total : current) * ohms[k]!
-      volts[AFTER[id]] = at
-    })
-    return volts
-  }
-  return { openV, sourceOhm, voltsAt }
+interface Wires {
+  openV: number
+  sourceOhm: number
+  voltsAt(currentA: number): Record<string, number>
 }
 
-function motorAt(vehicle: TruthVehicle, wires: { openV: number; sourceOhm: number }, risePa: number) {
-  const pump = vehicle.model.system.network.links.find((link) => link.id === 'pump')!
-  if (pump.type !== 'motor-pump' || pump.motor.kind !== 'displacement') throw new Error('This truth knows roller pumps only')
-  const of = (id: string) => vehicle.theta[parameterAt(vehicle.model, id)]!
+/** The wiring as the pump sees it: conductances between the posts, the source's post held. */
+function wiring(network: Network, pump: HydraulicLink | undefined): Wires | null {
+  const source = network.components.find((part) => part.kind === 'source')
+  if (!source || source.kind !== 'source') return null
+  const names = [...new Set(network.components.flatMap((part) => [part.n1, part.n2]))].filter((name) => name !== '0' && name !== source.n1)
+  const plus = pump?.type === 'motor-pump' ? pump.plus : null
+  const minus = pump?.type === 'motor-pump' ? pump.minus : null
+  const solve = (currentA: number, emf: number) => {
+    const factors = newFactors(names.length)
+    const right = new Float64Array(names.length)
+    const held = (name: string) => (name === source.n1 ? emf : name === '0' ? 0 : null)
+    const tie = (part: Extract<ElectricalComponent, { kind: 'resistor' }>) => {
+      const g = 1 / part.ohm
+      for (const [own, other] of [[part.n1, part.n2], [part.n2, part.n1]] as const) {
+        const k = names.indexOf(own)
+        if (k < 0) continue
+        factors.entries[k * names.length + k]! += g
+        if (held(other) !== null) right[k]! += g * held(other)!
+        else factors.entries[k * names.length + names.indexOf(other)]! -= g
+      }
+    }
+    network.components.forEach((part) => part.kind === 'resistor' && tie(part))
+    if (plus && names.includes(plus)) right[names.indexOf(plus)]! -= currentA
+    if (minus && names.includes(minus)) right[names.indexOf(minus)]! += currentA
+    if (names.length > 0 && factorise(factors)) solveInPlace(factors, right)
+    return Object.fromEntries([['0', 0], [source.n1, emf], ...names.map((name, k) => [name, right[k]!] as const)]) as Record<string, number>
+  }
+  const across = (volts: Record<string, number>) => (plus && minus ? volts[plus]! - volts[minus]! : 0)
+  const openV = across(solve(0, source.volt))
+  return { openV, sourceOhm: openV - across(solve(1, source.volt)), voltsAt: (currentA) => solve(currentA, source.volt) }
+}
+
+/** EQ07 on its wires; a motor that cannot turn draws what winding and wires let through. */
+function motorState(pump: HydraulicLink, wires: Wires, risePa: number): MotorState {
+  if (pump.type !== 'motor-pump' || pump.motor.kind !== 'displacement') return STANDS
   const { motor } = pump
-  const winding = motor.windingOhm * of('pump.winding')
-  const current = motor.idleCurrentA * of('pump.friction') + motor.currentPerPaA * Math.max(risePa, 0)
-  const voltage = wires.openV - wires.sourceOhm * current
-  if (!(voltage - current * winding > 0)) {
-    const stalled = wires.openV / (wires.sourceOhm + winding)
-    return { currentA: stalled, speedRadPerS: 0, moved: () => 0, winding }
-  }
-  const soundDrop = (motor.idleCurrentA + motor.currentPerPaA * Math.max(risePa, 0)) * motor.soundWindingOhm
-  const drive = voltage - (current * winding - soundDrop)
-  const wet = Math.min(1, Math.max(0, (of('tank.volumeM3') - 0.001) / 0.002))
-  const size = of('pump.displacement') * wet
-  // Leakage that bends upward with pressure, equal to the model's at 300 kPa.
-  const moved = (dp: number) => size * Math.max(motor.alphaM3PerSV * drive - motor.gammaM3PerS, 0) - of('pump.leakage') * motor.betaM3PerSPa * 300e3 * Math.pow(Math.max(dp, 0) / 300e3, 1.08)
-  return { currentA: current, speedRadPerS: (voltage - current * winding) / motor.emfVSPerRad, moved, winding }
+  const loadA = motor.currentPerPaA * Math.max(risePa, 0)
+  const currentA = motor.idleCurrentA * motor.frictionFactor + loadA
+  const voltage = wires.openV - wires.sourceOhm * currentA
+  const emfV = voltage - currentA * motor.windingOhm
+  if (!(emfV > 0)) return { movedM3PerS: 0, currentA: wires.openV / (wires.sourceOhm + motor.windingOhm), speedRadPerS: 0 }
+  const drive = emfV + (motor.idleCurrentA + loadA) * motor.soundWindingOhm
+  return { movedM3PerS: motor.displacementFactor * Math.max(motor.alphaM3PerSV * drive - motor.gammaM3PerS, 0), currentA, speedRadPerS: emfV / motor.emfVSPerRad }
 }
-
-/** Pressure lost in a smooth line by Blasius, laminar below Re 2300, with 4 % for bends the drawing omits. */
-function lineLoss(flow: number, lengthM: number, boreM: number, k: number): number {
-  const velocity = flow / ((Math.PI / 4) * boreM * boreM)
-  const re = (velocity * boreM) / 0.72e-6
-  const friction = re < 2300 ? 64 / Math.max(re, 1) : 0.316 * Math.pow(re, -0.25)
-  return 1.04 * ((friction * lengthM) / boreM + k) * 0.5 * 745 * velocity * velocity
-}
-/** A filter by a power law that meets a figure at 100 L/h. */
-const filterLoss = (flow: number, at100Pa: number) => at100Pa * Math.pow(Math.max(flow, 0) / (100 * LITRES_PER_HOUR), 1.25)
-const jet = (areaM2: number, dropPa: number) => (dropPa > 0 ? 0.62 * areaM2 * Math.sqrt((2 * dropPa) / 745) : 0)
-
-function hydraulics(vehicle: TruthVehicle, sceneId: SceneId, motor: { moved: (dp: number) => number }) {
-  const scene = SCENE[sceneId]
-  const of = (id: string) => vehicle.theta[parameterAt(vehicle.model, id)]!
-  const spec = vehicle.model.specification
-  const length = spec.feedLengthM.value
-  const bore = (id: string) => spec.feedBoreM.value * Math.sqrt(of(`${id}.area`))
-  const tankPa = scene.rig === 'capOff' || !scene.engineTurns ? 0 : of('tank.gaugePa')
-  const setPa = spec.regulatorSetPa.value * of('regulator.set') + (scene.rig === 'referenceOff' ? 0 : of('regulator.reference')) * scene.manifoldPa
-  const demandArea = (spec.peakDemandM3PerS.value / (0.7 * Math.sqrt((2 * spec.regulatorSetPa.value) / 745))) * of('injectors.gain') * scene.demandFraction * (of('injectors.coil') > 0.5 ? 1 : 0.5)
-  const demand = (railPa: number) => 0.7 * demandArea * Math.sqrt((2 * Math.max(railPa - scene.manifoldPa, 0)) / 745)
-  const returnBore = spec.returnBoreM.value * Math.sqrt(of('returnLine.area')) * (scene.rig === 'pinchedReturn' ? 0.12 : 1)
-  // Hysteresis: a regulator opens a little above what it holds.
-  const heldPa = (excess: number) => setPa * 1.006 + (90 / LITRES_PER_HOUR) * of('regulator.slope') * excess + lineLoss(excess, 0.9 * length, returnBore, 2)
-  const inletPa = (flow: number) => tankPa + 1500 - filterLoss(flow, 600 * of('strainer.loss'))
-  const reliefPa = spec.reliefPa.value * of('relief.crack')
-  const relief = (outPa: number) => (outPa > reliefPa ? (outPa - reliefPa) / (450 / LITRES_PER_HOUR) : 0)
-  const split = of('moduleHose.holeM2')
-  const hole = of('leak.holeM2')
-  /** Flow into the line when the pump outlet stands at a pressure. */
-  const delivered = (outPa: number) => {
-    const pumped = bisect((flow) => motor.moved(outPa - inletPa(flow)) * starved(inletPa(flow)) - flow, 0, 1e-3, 1e-12) ?? 0
-    return { pumped, line: pumped - relief(outPa) - jet(split, outPa) }
-  }
-  const railAt = (outPa: number, line: number) => {
-    const flangePa = outPa - filterLoss(line, 1400)
-    const filterInPa = flangePa - lineLoss(line, 0.3 * length, bore('rearLine'), 2)
-    const filterOutPa = filterInPa - filterLoss(line, 4300 * of('filter.loss'))
-    const front = Math.max(line - jet(hole, filterOutPa), 0)
-    return { flangePa, filterInPa, filterOutPa, front, railPa: filterOutPa - lineLoss(front, 0.7 * length, bore('frontLine'), 3) - 3000 }
-  }
-  const surplus = (outPa: number) => {
-    const { line } = delivered(outPa)
-    if (line <= 0) return -1
-    const { railPa, front } = railAt(outPa, line)
-    if (scene.rig === 'openLine') return front - Math.max(railPa, 0) / 1.1e8
-    const excess = front - demand(railPa)
-    if (scene.rig === 'deadhead') return excess
-    if (excess <= 0) return excess
-    return railPa < heldPa(0) ? excess : excess - (bisect((flow) => heldPa(flow) - railPa, 0, 1e-3, 1e-13) ?? 0)
-  }
-  const outPa = bisect(surplus, -20e3, 2.5e6, 5) ?? tankPa
-  const { pumped, line } = delivered(outPa)
-  const along = railAt(outPa, Math.max(line, 0))
-  // A pump that only just holds delivers nothing and yet makes pressure.
-  const running = outPa > 500
-  const railPa = running ? Math.max(along.railPa, 0) : 0
-  return {
-    pressurePa: { tank: tankPa, pumpIn: inletPa(pumped), pumpOut: running ? outPa : 0, flange: running ? along.flangePa : 0, filterIn: running ? along.filterInPa : 0, filterOut: running ? along.filterOutPa : 0, rail: railPa, manifold: scene.manifoldPa, regulatorOut: 0, tankTop: tankPa } as Record<string, number>,
-    flow: { pump: pumped, jar: scene.rig === 'openLine' ? Math.max(along.front, 0) : 0, regulator: Math.max(along.front - demand(railPa), 0) } as Record<string, number>,
-  }
-}
-
-const starved = (inletPa: number) => Math.min(1, Math.max(0, (inletPa + 101e3 - 36e3) / 13e3))
 
 /** Leak rates at rest, mL/min at 300 kPa: the laminar part and the orifice part. */
 function restLeaks(vehicle: TruthVehicle, clamped: 'none' | 'feed' | 'return') {
-  const of = (id: string) => vehicle.theta[parameterAt(vehicle.model, id)]!
-  const check = clamped === 'feed' ? 0 : of('checkValve.restLeak')
-  const seat = clamped === 'return' ? 0 : of('regulator.restLeak')
-  const hole = of('leak.holeM2') * 0.62 * 28.3 * 6e7
-  return { laminar: 0.7 * check + 0.4 * of('injectors.restLeak'), orifice: 0.3 * check + seat + 0.6 * of('injectors.restLeak') + hole, compliance: of('engine.complianceMlPerKPa') }
+  const { model, theta } = vehicle
+  const hole = model.parameterIndex.has('leak.holeM2') ? theta[parameterAt(model, 'leak.holeM2')]! * 0.62 * 28.3 * 6e7 : 0
+  const leaks = { laminar: 0, orifice: hole, compliance: theta[parameterAt(model, 'engine.complianceMlPerKPa')]! }
+  model.parameters.forEach((parameter, at) => {
+    if (!parameter.id.endsWith('.restLeak') || (clamped !== 'none' && restLeakSide(model.layout, parameter.kind) === clamped)) return
+    const laminar = parameter.kind === 'checkValve' ? 0.7 : parameter.kind === 'injectors' ? 0.4 : 0
+    leaks.laminar += laminar * theta[at]!
+    leaks.orifice += (1 - laminar) * theta[at]!
+  })
+  return leaks
 }
 
 /** Rail pressure after stopping, kPa, every second: C dp/dt = -(laminar p/300 + orifice sqrt(p/300)) + warming. */
 export function leakDownSeries(vehicle: TruthVehicle, clamped: 'none' | 'feed' | 'return', seconds: number): number[] {
   const { laminar, orifice, compliance } = restLeaks(vehicle, clamped)
-  let kPa = Math.max(truthScene(vehicle, 'keyOn').pressurePa.rail! / 1e3, 0)
+  const start: SceneId = vehicle.model.layout.scenes.includes('keyOn') ? 'keyOn' : 'idle'
+  let kPa = Math.max(truthScene(vehicle, start).pressurePa[vehicle.model.layout.gaugeAt]! / 1e3, 0)
   return Array.from({ length: seconds + 1 }, () => {
     const now = kPa
     const perMinute = (laminar * (kPa / 300) + orifice * Math.sqrt(Math.max(kPa, 0) / 300)) / compliance
     kPa = Math.max(0, kPa - perMinute / 60)
     return now
   })
+}
+
+/** Share of air in what the pump moves. */
+function airShare(vehicle: TruthVehicle, scene: SceneId): number {
+  const { flow } = truthScene(vehicle, scene)
+  return (flow.pump ?? 0) > 1e-8 ? Math.min(1, Math.max(0, (flow.airLeak ?? 0) / flow.pump!)) : 0
+}
+
+const soundOnes = new Map<string, TruthVehicle>()
+
+/** What the engine gets against a vehicle of the same figures without fault or scatter; an injection pump measures by itself once its gallery fills it. */
+function truthMixture(vehicle: TruthVehicle, sceneId: SceneId): number {
+  const { model, theta } = vehicle
+  const { engine } = model.layout
+  const key = `${model.layout.id} ${JSON.stringify(model.specification)}`
+  const sound = soundOnes.get(key) ?? { seed: 0, model, theta: model.nominal.slice(), hidden: [] }
+  soundOnes.set(key, sound)
+  const of = (id: string) => (model.parameterIndex.has(id) ? theta[parameterAt(model, id)]! : 0)
+  const now = truthScene(vehicle, sceneId)
+  const share = engine.kind === 'diesel' ? of(`${engine.part}.gain`) * Math.sqrt(Math.min(1, Math.max(now.pressurePa[engine.feed]!, 0) / 26e3)) : Math.max(now.flow[engine.part]!, 0) / truthScene(sound, sceneId).flow[engine.part]!
+  const drip = of(`${engine.part}.restLeak`) / (SCENE[sceneId].demandFraction < 0.1 ? 30 : 600)
+  return ((share + (engine.kind === 'injected' ? drip : 0)) * (1 - airShare(vehicle, sceneId))) / (engine.kind === 'diesel' ? 1 : 1 + of('engine.airLeak'))
 }
 
 /** Value of a quantity on the truth's laws. */
@@ -231,11 +200,9 @@ export function truthValue(vehicle: TruthVehicle, quantity: Quantity): number {
       const series = leakDownSeries(vehicle, quantity.clamped, quantity.minutes * 60)
       return series[0]! > 1 ? series.at(-1)! / series[0]! : 0
     }
-    case 'mixture': {
-      const { pressurePa } = truthScene(vehicle, quantity.scene)
-      const of = (id: string) => vehicle.theta[parameterAt(vehicle.model, id)]!
-      return (of('injectors.gain') * (of('injectors.coil') > 0.5 ? 1 : 0.5) * Math.sqrt(Math.max(pressurePa.rail! - SCENE[quantity.scene].manifoldPa, 0) / vehicle.model.specification.regulatorSetPa.value)) / (1 + of('engine.airLeak'))
-    }
+    case 'air': return airShare(vehicle, quantity.scene)
+    case 'mixture': return truthMixture(vehicle, quantity.scene)
+    case 'better': return truthMixture(vehicle, quantity.scene) - truthMixture(vehicle, quantity.against)
     case 'parameter': return vehicle.theta[parameterAt(vehicle.model, quantity.id)]!
   }
 }

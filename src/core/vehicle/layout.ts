@@ -1,19 +1,17 @@
 /**
- * A layout: the parts of a fuel system in flow order, the stations where one can measure, and the two
- * tracks (with the return) on which people see them. Ids are stable: faults and tests attach to kinds
- * of part, so that a layout can be edited without touching either.
+ * A layout: the parts of a fuel system placed between nodes, the stations where one can measure, and
+ * the tracks on which people see them. It is data: the network, its parameters and what a scene does to
+ * it follow from the kinds of its parts. Ids are stable and shared between layouts where they mean the
+ * same, so faults, tests and readings carry over.
  */
-import type { Network } from '../physics'
-import type { Specification } from './specification'
+import { GRAVITY_M_PER_S2, STANDARD_AMBIENT_PA } from '../shared'
+import { fuelAt, type Network } from '../physics'
+import { KINDS, type Part, type PartKind } from './kinds'
+import type { SceneId } from './scene'
+import type { Specification, SpecificationField } from './specification'
 
-export type PartKind =
-  | 'tank' | 'strainer' | 'pump' | 'relief' | 'moduleHose' | 'checkValve' | 'line' | 'filter' | 'leak' | 'injectors' | 'regulator' | 'returnLine' | 'jar'
-  | 'battery' | 'starter' | 'fuse' | 'relay' | 'cutOff' | 'loom' | 'feedPlug' | 'hatchLead' | 'ground' | 'chafe' | 'command' | 'engine' | 'fuel'
-
-export interface Part {
-  id: string
-  kind: PartKind
-}
+export const LAYOUT_IDS = ['A01', 'A02', 'A05', 'A06', 'A07', 'A08', 'A11'] as const
+export type LayoutId = (typeof LAYOUT_IDS)[number]
 
 export type TrackId = 'electrical' | 'fuel' | 'return'
 
@@ -37,13 +35,49 @@ export interface Segment {
 }
 
 export interface Layout {
-  id: 'A01'
+  id: LayoutId
   name: string
+  /** Inner nodes of the fuel side and their heights, m. */
+  junctions: Record<string, number>
   parts: Part[]
   stations: Station[]
   segments: Segment[]
   /** Suspects that lie on no track: command, engine, fuel itself. */
   beside: { id: string; name: string; parts: string[] }[]
-  /** The sound vehicle as a network, at rest figures; conditions and faults overwrite numbers in it. */
-  network(specification: Specification): Network
+  /** Scenes that this vehicle can be in. */
+  scenes: SceneId[]
+  /** How the engine takes its fuel: the node it draws from, and the side it draws to. */
+  engine: { kind: 'injected' | 'carburettor' | 'diesel'; feed: string; part: string }
+  /** Node where the workshop's pressure gauge goes. */
+  gaugeAt: string
+  /** Generic figures of this layout where they differ from the common ones. */
+  generic: Partial<Record<SpecificationField, number>>
+  fuel: Specification['fuel']
+}
+
+/** Fuel temperature the model assumes in the workshop, K (22 °C). */
+export const WORKSHOP_FUEL_TEMP_K = 295
+
+export const contextOf = (specification: Specification) => ({ specification, fluid: fuelAt(specification.fuel, WORKSHOP_FUEL_TEMP_K) })
+
+/** The sound vehicle as a network, at rest figures; conditions and faults overwrite numbers in it. */
+export function layoutNetwork(layout: Layout, specification: Specification): Network {
+  const context = contextOf(specification)
+  const elements = layout.parts.map((part) => KINDS[part.kind].elements?.(part, context) ?? {})
+  return {
+    fluid: context.fluid, gravityMPerS2: GRAVITY_M_PER_S2, ambientPa: STANDARD_AMBIENT_PA,
+    nodes: [...Object.entries(layout.junctions).map(([id, elevationM]) => ({ id, kind: 'junction' as const, elevationM, demandM3PerS: 0 })), ...elements.flatMap((entry) => entry.nodes ?? [])],
+    links: elements.flatMap((entry) => entry.links ?? []),
+    components: elements.flatMap((entry) => entry.components ?? []),
+  }
+}
+
+export const segmentOf = (layout: Layout, id: string): Segment | undefined => layout.segments.find((segment) => segment.id === id)
+
+/** On which side of the rail gauge a part leaks at rest: clamping that side takes its leak away. */
+export function restLeakSide(layout: Layout, kind: PartKind): 'feed' | 'return' | 'none' {
+  if (kind === 'checkValve') return 'feed'
+  if (kind === 'regulator') return 'return'
+  if (kind === 'tankRegulator') return layout.parts.some((part) => part.kind === 'returnLine') ? 'return' : 'feed'
+  return 'none'
 }

@@ -5,10 +5,9 @@
  */
 import { fail, ok, type Result } from '../shared'
 import { indexNetwork, slotOf, solveSteady, startCold, type BadNetwork, type Network, type SolveOutcome, type System } from '../physics'
-import type { Layout, PartKind } from './layout'
-import { PART_PARAMETERS, type Landing } from './parameters'
-import { OPEN_OHM, SHUT_LOSS } from './portReturn'
-import { SCENE, type Scene, type SceneId } from './scene'
+import { KINDS, type Landing, type Part, type PartKind, type SceneRule } from './kinds'
+import { layoutNetwork, type Layout } from './layout'
+import { SCENE, type SceneId } from './scene'
 import type { Specification } from './specification'
 
 export interface Parameter {
@@ -38,64 +37,48 @@ export interface VehicleModel {
   nuisances: Int32Array
   nominal: Float64Array
   writes: Write[]
-  sceneSlots: SceneSlots
+  sceneRules: SceneRule[]
+  manifoldSlot: number
 }
-
-type SceneSlots = Record<'cell' | 'starter' | 'relay' | 'manifold' | 'injectors' | 'regulatorSet' | 'jar' | 'returnBore' | 'tank' | 'tankTop' | 'displacement', number>
-
-/** Least opening of the injectors in a scene without demand, as a share: keeps the area above zero. */
-const SHUT_INJECTORS = 1e-7
-/** A regulator that is clamped off never opens below this, Pa. */
-const CLAMPED_SET_PA = 1e9
-/** Bore left by a squeezed return hose, as a share. */
-const SQUEEZED_BORE = 0.12
-/** Loss of the open hose into the can, Pa/(m3/s): 3 kPa at 100 L/h. */
-const CAN_HOSE_LOSS = 1.1e8
-/** Content at which the pickup draws only air, and over which it is wet. */
-const PICKUP_DRY_M3 = 0.001
-const PICKUP_WET_M3 = 0.003
 
 /** Binds a layout and a specification. A parameter that lands nowhere is refused, never passed in silence. */
 export function vehicleModel(layout: Layout, specification: Specification): Result<VehicleModel, BadNetwork> {
-  const indexed = indexNetwork(layout.network(specification))
+  const indexed = indexNetwork(layoutNetwork(layout, specification))
   if (!indexed.ok) return indexed
   const system = indexed.value
   const parameters: Parameter[] = []
   const writes: Write[] = []
   for (const part of layout.parts) {
-    for (const def of PART_PARAMETERS[part.kind]) {
+    for (const def of KINDS[part.kind].parameters) {
       const parameter = parameters.length
       parameters.push({ id: `${part.id}.${def.name}`, part: part.id, kind: part.kind, nominal: def.nominal, unit: def.unit, spread: def.spread })
-      for (const { element, field, landing } of def.fields) {
-        const slot = slotOf(system, element ?? part.id, field)
+      for (const { suffix, field, landing } of def.fields) {
+        const slot = slotOf(system, `${part.id}${suffix ?? ''}`, field)
         if (slot < 0) return fail({ kind: 'bad-network', problem: `the parameter ${def.name} lands on no ${field}`, at: part.id })
         writes.push({ slot, base: system.values[slot]!, landing, parameter })
       }
     }
   }
+  const parameterIndex = new Map(parameters.map((parameter, at) => [parameter.id, at]))
   return ok({
-    layout, specification, system, parameters, writes,
-    parameterIndex: new Map(parameters.map((parameter, at) => [parameter.id, at])),
+    layout, specification, system, parameters, writes, parameterIndex,
     nuisances: Int32Array.from(parameters.flatMap((parameter, at) => (parameter.spread > 0 ? [at] : []))),
     nominal: Float64Array.from(parameters, (parameter) => parameter.nominal),
-    sceneSlots: sceneSlots(system),
+    sceneRules: layout.parts.flatMap((part) => sceneRule(system, parameterIndex, part)),
+    manifoldSlot: slotOf(system, 'manifold', 'pressurePa'),
   })
 }
 
-function sceneSlots(system: System): SceneSlots {
-  return {
-    cell: slotOf(system, 'batteryCell', 'volt'),
-    starter: slotOf(system, 'starter', 'ohm'),
-    relay: slotOf(system, 'relay', 'ohm'),
-    manifold: slotOf(system, 'manifold', 'pressurePa'),
-    injectors: slotOf(system, 'injectors', 'areaM2'),
-    regulatorSet: slotOf(system, 'regulator', 'setPa'),
-    jar: slotOf(system, 'jar', 'linearPaPerM3S'),
-    returnBore: slotOf(system, 'returnLine', 'boreM'),
-    tank: slotOf(system, 'tank', 'pressurePa'),
-    tankTop: slotOf(system, 'tankTop', 'pressurePa'),
-    displacement: slotOf(system, 'pump', 'displacementFactor'),
+function sceneRule(system: System, parameterIndex: Map<string, number>, part: Part): SceneRule[] {
+  const rule = KINDS[part.kind].scene
+  if (!rule) return []
+  const slot = (field: string, suffix = '') => {
+    const at = slotOf(system, `${part.id}${suffix}`, field)
+    if (at < 0) throw new Error(`A scene of ${part.kind} writes ${field}, which ${part.id}${suffix} has not`)
+    return at
   }
+  const bound = rule({ slot, own: (name) => parameterIndex.get(`${part.id}.${name}`)!, other: (id) => parameterIndex.get(id) ?? -1 }, part)
+  return bound ? [bound] : []
 }
 
 export const parameterAt = (model: VehicleModel, id: string): number => {
@@ -107,31 +90,13 @@ export const parameterAt = (model: VehicleModel, id: string): number => {
 /** Writes the parameters and the scene into the solver's numbers. */
 export function apply(model: VehicleModel, theta: Float64Array, sceneId: SceneId): void {
   const { values } = model.system
+  const scene = SCENE[sceneId]
   for (const write of model.writes) {
     const value = theta[write.parameter]!
     values[write.slot] = write.landing === 'value' ? value : write.landing === 'factor' ? write.base * value : write.base * Math.sqrt(value)
   }
-  applyScene(model, theta, SCENE[sceneId])
-}
-
-function applyScene(model: VehicleModel, theta: Float64Array, scene: Scene) {
-  const { values } = model.system
-  const slots = model.sceneSlots
-  const of = (id: string) => theta[model.parameterIndex.get(id)!]!
-  values[slots.cell] = scene.supply === 'charging' ? of('battery.chargingV') : of('battery.restV')
-  values[slots.starter] = scene.supply === 'cranking' ? of('starter.ohm') : OPEN_OHM
-  const released = scene.pumpFed && of('relay.coil') > 0.5 && (!scene.engineTurns || of('command.release') > 0.5)
-  if (!released) values[slots.relay] = OPEN_OHM
-  values[slots.manifold] = scene.manifoldPa
-  values[slots.injectors]! *= Math.max(scene.demandFraction * (of('injectors.coil') > 0.5 ? 1 : 0.5), SHUT_INJECTORS)
-  const reference = scene.rig === 'referenceOff' ? 0 : of('regulator.reference')
-  values[slots.regulatorSet]! += reference * scene.manifoldPa
-  if (scene.rig === 'deadhead') values[slots.regulatorSet] = CLAMPED_SET_PA
-  if (scene.rig === 'pinchedReturn') values[slots.returnBore]! *= SQUEEZED_BORE
-  values[slots.jar] = scene.rig === 'openLine' ? CAN_HOSE_LOSS : SHUT_LOSS
-  if (scene.rig === 'capOff' || !scene.engineTurns) values[slots.tank] = values[slots.tankTop] = 0
-  const wet = Math.min(1, Math.max(0, (of('tank.volumeM3') - PICKUP_DRY_M3) / (PICKUP_WET_M3 - PICKUP_DRY_M3)))
-  values[slots.displacement]! *= wet
+  if (model.manifoldSlot >= 0) values[model.manifoldSlot] = model.layout.engine.kind === 'injected' ? scene.manifoldPa : 0
+  for (const rule of model.sceneRules) rule(values, theta, scene)
 }
 
 /** Solves a scene under a parameter vector; the last solution is the starting point unless `cold`. */
@@ -144,7 +109,7 @@ export function solveScene(model: VehicleModel, theta: Float64Array, scene: Scen
 /** The vehicle as a plain network in one scene: what Trace exports and any other solver can check. */
 export function buildNetwork(model: VehicleModel, theta: Float64Array, scene: SceneId): Network {
   apply(model, theta, scene)
-  const network = model.layout.network(model.specification)
+  const network = layoutNetwork(model.layout, model.specification)
   const value = (id: string, field: string) => model.system.values[slotOf(model.system, id, field)]!
   const rewrite = (id: string, target: object) => {
     const record = target as Record<string, unknown>

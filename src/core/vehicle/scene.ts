@@ -2,7 +2,7 @@
  * Scenes: a condition of the vehicle with a rig on it, in which a test reads. One steady solution per
  * scene serves every test that looks at it.
  */
-export const SCENES = ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'pinched', 'noReference', 'capOff'] as const
+export const SCENES = ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'pinched', 'noReference', 'capOff', 'canFed'] as const
 export type SceneId = (typeof SCENES)[number]
 
 export interface Scene {
@@ -13,10 +13,12 @@ export interface Scene {
   pumpFed: boolean
   /** The engine turns, so the controller must release the pump. */
   engineTurns: boolean
-  /** Share of the peak injector opening. */
+  /** Speed of the engine as a share of full speed: strokes of a pump that it drives. */
+  engineSpeedFraction: number
+  /** Share of the peak opening of injectors or jets. */
   demandFraction: number
   manifoldPa: number
-  rig: 'none' | 'deadhead' | 'openLine' | 'pinchedReturn' | 'referenceOff' | 'capOff'
+  rig: 'none' | 'deadhead' | 'openLine' | 'pinchedReturn' | 'referenceOff' | 'capOff' | 'canFed'
 }
 
 /** Manifold vacuum at idle and at load, Pa; typical. */
@@ -24,14 +26,15 @@ const IDLE_MANIFOLD_PA = -55e3
 const LOAD_MANIFOLD_PA = -4e3
 
 export const SCENE: Record<SceneId, Scene> = {
-  rest: { id: 'rest', words: 'at rest, key off', supply: 'battery', pumpFed: false, engineTurns: false, demandFraction: 0, manifoldPa: 0, rig: 'none' },
-  keyOn: { id: 'keyOn', words: 'key on, pump running', supply: 'battery', pumpFed: true, engineTurns: false, demandFraction: 0, manifoldPa: 0, rig: 'none' },
-  idle: { id: 'idle', words: 'at idle', supply: 'charging', pumpFed: true, engineTurns: true, demandFraction: 0.03, manifoldPa: IDLE_MANIFOLD_PA, rig: 'none' },
-  load: { id: 'load', words: 'under load', supply: 'charging', pumpFed: true, engineTurns: true, demandFraction: 1, manifoldPa: LOAD_MANIFOLD_PA, rig: 'none' },
-  cranking: { id: 'cranking', words: 'cranking', supply: 'cranking', pumpFed: true, engineTurns: true, demandFraction: 0.12, manifoldPa: LOAD_MANIFOLD_PA, rig: 'none' },
-  deadhead: { id: 'deadhead', words: 'deadheaded, 3 s at most', supply: 'battery', pumpFed: true, engineTurns: false, demandFraction: 0, manifoldPa: 0, rig: 'deadhead' },
-  openLine: { id: 'openLine', words: 'line open into the can', supply: 'battery', pumpFed: true, engineTurns: false, demandFraction: 0, manifoldPa: 0, rig: 'openLine' },
-  pinched: { id: 'pinched', words: 'return squeezed', supply: 'battery', pumpFed: true, engineTurns: false, demandFraction: 0, manifoldPa: 0, rig: 'pinchedReturn' },
-  noReference: { id: 'noReference', words: 'at idle, vacuum hose off', supply: 'charging', pumpFed: true, engineTurns: true, demandFraction: 0.03, manifoldPa: IDLE_MANIFOLD_PA, rig: 'referenceOff' },
-  capOff: { id: 'capOff', words: 'filler cap loose', supply: 'charging', pumpFed: true, engineTurns: true, demandFraction: 1, manifoldPa: LOAD_MANIFOLD_PA, rig: 'capOff' },
+  rest: { id: 'rest', words: 'at rest, key off', supply: 'battery', pumpFed: false, engineTurns: false, engineSpeedFraction: 0, demandFraction: 0, manifoldPa: 0, rig: 'none' },
+  keyOn: { id: 'keyOn', words: 'key on, pump running', supply: 'battery', pumpFed: true, engineTurns: false, engineSpeedFraction: 0, demandFraction: 0, manifoldPa: 0, rig: 'none' },
+  idle: { id: 'idle', words: 'at idle', supply: 'charging', pumpFed: true, engineTurns: true, engineSpeedFraction: 0.25, demandFraction: 0.03, manifoldPa: IDLE_MANIFOLD_PA, rig: 'none' },
+  load: { id: 'load', words: 'under load', supply: 'charging', pumpFed: true, engineTurns: true, engineSpeedFraction: 1, demandFraction: 1, manifoldPa: LOAD_MANIFOLD_PA, rig: 'none' },
+  cranking: { id: 'cranking', words: 'cranking', supply: 'cranking', pumpFed: true, engineTurns: true, engineSpeedFraction: 0.08, demandFraction: 0.12, manifoldPa: LOAD_MANIFOLD_PA, rig: 'none' },
+  deadhead: { id: 'deadhead', words: 'deadheaded, 3 s at most', supply: 'battery', pumpFed: true, engineTurns: false, engineSpeedFraction: 0.25, demandFraction: 0, manifoldPa: 0, rig: 'deadhead' },
+  openLine: { id: 'openLine', words: 'line open into the can', supply: 'battery', pumpFed: true, engineTurns: false, engineSpeedFraction: 0.08, demandFraction: 0, manifoldPa: 0, rig: 'openLine' },
+  pinched: { id: 'pinched', words: 'return squeezed', supply: 'battery', pumpFed: true, engineTurns: false, engineSpeedFraction: 0, demandFraction: 0, manifoldPa: 0, rig: 'pinchedReturn' },
+  noReference: { id: 'noReference', words: 'at idle, vacuum hose off', supply: 'charging', pumpFed: true, engineTurns: true, engineSpeedFraction: 0.25, demandFraction: 0.03, manifoldPa: IDLE_MANIFOLD_PA, rig: 'referenceOff' },
+  canFed: { id: 'canFed', words: 'fed from a can at the pump', supply: 'charging', pumpFed: true, engineTurns: true, engineSpeedFraction: 1, demandFraction: 1, manifoldPa: LOAD_MANIFOLD_PA, rig: 'canFed' },
+  capOff: { id: 'capOff', words: 'filler cap loose', supply: 'charging', pumpFed: true, engineTurns: true, engineSpeedFraction: 1, demandFraction: 1, manifoldPa: LOAD_MANIFOLD_PA, rig: 'capOff' },
 }

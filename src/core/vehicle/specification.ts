@@ -17,13 +17,13 @@ export interface Figure {
 
 /** Figures of a port-injected return-type petrol system (A01), SI, with generic values and sane bounds. */
 export const SPECIFICATION_FIELDS = {
-  regulatorSetPa: { generic: 300e3, low: 200e3, high: 500e3 },
-  pumpFlowM3PerS: { generic: 120 * LH, low: 50 * LH, high: 400 * LH },
-  pumpCurrentA: { generic: 5.2, low: 2, high: 20 },
-  reliefPa: { generic: 620e3, low: 450e3, high: 1000e3 },
-  peakDemandM3PerS: { generic: 84 * LH, low: 10 * LH, high: 250 * LH },
+  regulatorSetPa: { generic: 300e3, low: 5e3, high: 700e3 },
+  pumpFlowM3PerS: { generic: 120 * LH, low: 20 * LH, high: 400 * LH },
+  pumpCurrentA: { generic: 5.2, low: 0.5, high: 20 },
+  reliefPa: { generic: 620e3, low: 10e3, high: 1000e3 },
+  peakDemandM3PerS: { generic: 84 * LH, low: 4 * LH, high: 250 * LH },
   tankCapacityM3: { generic: 0.07, low: 0.008, high: 0.3 },
-  feedLengthM: { generic: 3.6, low: 0.5, high: 12 },
+  feedLengthM: { generic: 3.6, low: 0.2, high: 12 },
   feedBoreM: { generic: 0.0075, low: 0.004, high: 0.014 },
   returnBoreM: { generic: 0.006, low: 0.003, high: 0.012 },
   cylinders: { generic: 4, low: 1, high: 12 },
@@ -44,8 +44,15 @@ export const specificationSchema = z.object({
   fuel: z.enum(Object.keys(FUEL_GRADES) as [FuelGradeId, ...FuelGradeId[]]),
 })
 
-/** Generic specification with the given figures in place. */
-export function specificationOf(known: Partial<Record<SpecificationField, Figure>> = {}, fuel: FuelGradeId = 'petrolE10'): Specification {
-  const figures = Object.fromEntries(fieldNames.map((field) => [field, known[field] ?? { value: SPECIFICATION_FIELDS[field].generic, source: 'generic' }]))
-  return { ...(figures as Record<SpecificationField, Figure>), fuel }
+/** What a layout says of its generic figures and its fuel. */
+export interface GenericFigures {
+  generic: Partial<Record<SpecificationField, number>>
+  fuel: FuelGradeId
+}
+const COMMON: GenericFigures = { generic: {}, fuel: 'petrolE10' }
+
+/** The generic specification of a layout with the given figures in place. */
+export function specificationOf(known: Partial<Record<SpecificationField, Figure>> = {}, layout: GenericFigures = COMMON): Specification {
+  const figures = Object.fromEntries(fieldNames.map((field) => [field, known[field] ?? { value: layout.generic[field] ?? SPECIFICATION_FIELDS[field].generic, source: 'generic' }]))
+  return { ...(figures as Record<SpecificationField, Figure>), fuel: layout.fuel }
 }

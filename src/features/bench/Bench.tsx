@@ -79,11 +79,11 @@ function useLeakDown(hand: JobInHand) {
     if (timer.current) clearInterval(timer.current)
   }, [])
   const start = async (clamped: Clamp) => {
-    const { truth, specification } = hand.vehicle
+    const { truth, specification, layout } = hand.vehicle
     if (!truth) return
     setProblem(null)
     setShown(0)
-    const answer = await ask('leakDown', { ...truth, specification, repaired: hand.job.finishedRepairs, clamped })
+    const answer = await ask('leakDown', { ...truth, layoutId: layout, specification, repaired: hand.job.finishedRepairs, clamped })
     if (!answer.ok) return setProblem(answer.problem)
     setAll(answer.value)
     if (timer.current) clearInterval(timer.current)

@@ -2,7 +2,7 @@
 import Link from 'next/link'
 import { STAGES, stageIndex, stageOf } from '@/core/job'
 import type { ListedJob } from '@/data/store'
-import { clockText, minutesText, stageHref } from '../frame/words'
+import { minutesText, stageHref } from '../frame/words'
 import { nextAct, slackText, waitOf } from './boardText'
 
 export function JobRow({ entry, now, first }: { entry: ListedJob; now: number; first: boolean }) {
@@ -11,7 +11,7 @@ export function JobRow({ entry, now, first }: { entry: ListedJob; now: number; f
   const wait = waitOf(entry, now)
   const stage = stageOf(job)
   return (
-    <div data-job={job.id} className={`grid min-h-[66px] grid-cols-[340px_400px_110px_1fr_128px] items-center border-b border-rule-2 ${first ? '-mx-6 border-l-8 border-l-accent bg-sheet pl-4 pr-6' : ''}`}>
+    <div data-job={job.id} className={`grid min-h-[58px] grid-cols-[340px_400px_110px_1fr_128px] items-center border-b border-rule-2 ${first ? '-mx-6 border-l-8 border-l-accent bg-sheet pl-4 pr-6' : ''}`}>
       <div className="flex items-center gap-4 overflow-hidden pr-3">
         <span className="w-12 font-track text-[44px] font-bold leading-none">{job.unit || '?'}</span>
         <span className="min-w-0 leading-tight">
@@ -29,13 +29,12 @@ export function JobRow({ entry, now, first }: { entry: ListedJob; now: number; f
         <span className="block text-second text-ink-2">{next.detail}</span>
       </div>
       {wait ? (
-        <Link href={stageHref(stage, job.id)} className="block py-1 text-right leading-tight">
+        <Link href={stageHref(stage, job.id)} className="flex min-h-[44px] flex-col justify-center text-right leading-tight">
           <span className="block text-step font-semibold">{minutesText((wait.endsAt - now) / 60_000)}</span>
           <WaitBar share={(now - wait.startedAt) / (wait.endsAt - wait.startedAt)} />
-          <span className="block text-tick text-ink-2">ends {clockText(wait.endsAt)}</span>
         </Link>
       ) : (
-        <Link href={stageHref(stage, job.id)} className={`flex min-h-[52px] items-center justify-center border-2 text-main font-semibold ${first ? 'border-accent bg-accent text-on-accent' : 'border-ink'}`}>
+        <Link href={stageHref(stage, job.id)} className={`flex min-h-[48px] items-center justify-center border-2 text-main font-semibold ${first ? 'border-accent bg-accent text-on-accent' : 'border-ink'}`}>
           {job.signed ? 'Open' : 'Take up'}
         </Link>
       )}

@@ -2,9 +2,9 @@
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { useForm } from 'react-hook-form'
-import { specificationOf } from '@/core/vehicle'
+import { LAYOUTS, specificationOf, type LayoutId } from '@/core/vehicle'
 import type { VehicleRecord } from '@/core/job'
-import { append, listVehicles, saveVehicle } from '@/data/store'
+import { append, listVehicles, onStoreChange, saveVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
@@ -17,6 +17,7 @@ interface NewVehicle {
   year: string
   kilometres: string
   setKPa: string
+  layout: LayoutId
 }
 
 /** A job begins with a vehicle: one that is known, or a new one with what is known of it. */
@@ -25,7 +26,10 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
   const [problem, setProblem] = useState<string | null>(null)
   const router = useRouter()
   useEffect(() => {
-    if (open) void listVehicles().then(setKnown)
+    if (!open) return
+    const read = () => void listVehicles().then(setKnown)
+    read()
+    return onStoreChange(read)
   }, [open])
 
   const begin = async (vehicle: VehicleRecord) => {
@@ -37,12 +41,12 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
   const addNew = async (form: NewVehicle) => {
     const setPa = Number(form.setKPa) * 1e3
     const vehicle: VehicleRecord = {
-      id: `vehicle-${crypto.randomUUID()}`, unit: form.unit.trim(), name: form.name.trim(), layout: 'A01', kind: 'real', notes: '',
+      id: `vehicle-${crypto.randomUUID()}`, unit: form.unit.trim(), name: form.name.trim(), layout: form.layout, kind: 'real', notes: '',
       year: form.year ? Number(form.year) : null, kilometres: form.kilometres ? Number(form.kilometres) : null,
-      specification: specificationOf(form.setKPa ? { regulatorSetPa: { value: setPa, source: 'maker' } } : {}),
+      specification: specificationOf(form.setKPa ? { regulatorSetPa: { value: setPa, source: 'maker' } } : {}, LAYOUTS[form.layout]),
     }
     const saved = await saveVehicle(vehicle)
-    if (!saved.ok) return setProblem(saved.error.kind === 'damaged' ? `${saved.error.at}: ${saved.error.problem}. Typical set pressure is 250 to 350 kPa.` : 'The vehicle could not be kept.')
+    if (!saved.ok) return setProblem(saved.error.kind === 'damaged' ? `${saved.error.at}: ${saved.error.problem}. Give it as the maker does, in kPa.` : 'The vehicle could not be kept.')
     await begin(saved.value)
   }
   return (
@@ -67,18 +71,21 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
 }
 
 function NewVehicleForm({ onSubmit }: { onSubmit: (form: NewVehicle) => void }) {
-  const { register, handleSubmit, formState } = useForm<NewVehicle>({ defaultValues: { unit: '', name: '', year: '', kilometres: '', setKPa: '' } })
+  const { register, handleSubmit, formState } = useForm<NewVehicle>({ defaultValues: { unit: '', name: '', year: '', kilometres: '', setKPa: '', layout: 'A01' } })
   const field = 'mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-ground px-3 text-main'
   return (
     <form onSubmit={handleSubmit(onSubmit)} className="grid grid-cols-6 gap-4 border-t border-rule pt-4">
       <h3 className="col-span-6 text-step">Or a new one</h3>
       <label className="col-span-1 text-second">Unit<input className={field} maxLength={4} {...register('unit', { required: true })} /></label>
       <label className="col-span-5 text-second">Vehicle<input className={field} {...register('name', { required: true })} /></label>
+      <label className="col-span-6 text-second">Fuel system
+        <select className={field} {...register('layout')}>{Object.values(LAYOUTS).map((layout) => <option key={layout.id} value={layout.id}>{layout.name}</option>)}</select>
+      </label>
       <label className="col-span-2 text-second">Year<input className={field} inputMode="numeric" {...register('year', { pattern: /^\d{4}$/ })} /></label>
       <label className="col-span-2 text-second">Distance, km<input className={field} inputMode="numeric" {...register('kilometres', { pattern: /^\d*$/ })} /></label>
       <label className="col-span-2 text-second">Maker’s set pressure, kPa<input className={field} inputMode="numeric" {...register('setKPa', { pattern: /^\d*\.?\d*$/ })} /></label>
       <p className="col-span-4 text-second text-ink-2">
-        {Object.keys(formState.errors).length > 0 ? 'Unit and vehicle are needed; year has four figures, distance and pressure are plain numbers.' : 'Port injection, return type. What is left empty is taken as typical and says so.'}
+        {Object.keys(formState.errors).length > 0 ? 'Unit and vehicle are needed; year has four figures, distance and pressure are plain numbers.' : 'What is left empty is taken as typical for this fuel system and says so.'}
       </p>
       <Button type="submit" variant="act" className="col-span-2">Take it in</Button>
     </form>

@@ -5,9 +5,17 @@ import { useNow } from '../frame/useNow'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { addDemoData, demoState, firstVisit, importJob, listJobs, onStoreChange, removeDemoData, type ListedJob } from '@/data/store'
+import { ask } from '@/workers/client'
 import { JobRow } from './JobRow'
 import { TakeIn } from './TakeIn'
 import { groupJobs, headline } from './boardText'
+
+/** The demo jobs as they stand now, worked out beside the page. */
+const demoData = async () => {
+  const answer = await ask('demo', { now: Date.now() })
+  if (!answer.ok) throw new Error(answer.problem)
+  return answer.value
+}
 
 export function Today() {
   const [listed, setListed] = useState<ListedJob[] | null>(null)
@@ -15,15 +23,16 @@ export function Today() {
   const [takingIn, setTakingIn] = useState(false)
   const [refused, setRefused] = useState<string | null>(null)
   const now = useNow()
+  const noDemo = useCallback((problem: unknown) => setRefused(`The demo data could not be made: ${problem instanceof Error ? problem.message : String(problem)}. Nothing here was changed.`), [])
 
   const read = useCallback(async () => {
     setListed(await listJobs())
     setDemo(await demoState())
   }, [])
   useEffect(() => {
-    void firstVisit().then(read)
+    void firstVisit(demoData).catch(noDemo).then(read)
     return onStoreChange(() => void read())
-  }, [read])
+  }, [read, noDemo])
 
   const takeFile = async (file: File) => {
     const outcome = await importJob(await file.text())
@@ -40,10 +49,10 @@ export function Today() {
         <Button onClick={() => setTakingIn(true)}>Take in a vehicle</Button>
       </PlainHead>
       <main className="px-6 pb-2">
-        <h1 className="py-3 text-title">{listed === null ? 'Reading what is here.' : headline(groups)}</h1>
+        <h1 className="py-2 text-title">{listed === null ? 'Reading what is here.' : headline(groups)}</h1>
         {refused && <div className="pb-4"><Notice title={refused} /></div>}
         {groups.filter((group) => group.jobs.length > 0).map((group) => (
-          <section key={group.title} aria-label={group.title} className="mb-2 border-t-2 border-ink">
+          <section key={group.title} aria-label={group.title} className="mb-1 border-t-2 border-ink">
             <BoardHeading title={group.title} detail={group.detail} />
             {group.jobs.map((entry, at) => <JobRow key={entry.job.id} entry={entry} now={now ?? 0} first={group.leads && at === 0} />)}
           </section>
@@ -54,7 +63,7 @@ export function Today() {
       </main>
       <footer className="flex items-center justify-between gap-6 border-t border-rule px-6">
         <span className="text-second text-ink-2">{demo === 'present' ? 'Demo vehicles are simulated. Their readings come from stand-in instruments.' : 'All is kept on this tablet.'}</span>
-        <Button variant="quiet" onClick={() => void (demo === 'present' ? removeDemoData() : addDemoData())}>{demo === 'present' ? 'Take the demo data out' : 'Put the demo data in'}</Button>
+        <Button variant="quiet" onClick={() => void (demo === 'present' ? removeDemoData() : demoData().then(addDemoData).catch(noDemo))}>{demo === 'present' ? 'Take the demo data out' : 'Put the demo data in'}</Button>
       </footer>
       <TakeIn open={takingIn} onOpenChange={setTakingIn} />
     </div>

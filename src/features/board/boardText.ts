@@ -1,5 +1,6 @@
 import { stageOf } from '@/core/job'
 import type { ListedJob } from '@/data/store'
+import { clockText } from '../frame/words'
 
 export interface Group {
   title: string
@@ -53,7 +54,7 @@ export function nextAct(entry: ListedJob, now: number): { what: string; detail: 
   const wait = waitOf(entry, now)
   if (entry.problem) return { what: 'Cannot be read whole', detail: 'open it for the place' }
   if (job.signed) return { what: 'Read the record', detail: job.signed.unproven.length > 0 ? `${job.signed.unproven.length} not proven` : 'all proven' }
-  if (wait) return { what: wait.label, detail: 'waits by itself' }
+  if (wait) return { what: wait.label, detail: `waits by itself, ends ${clockText(wait.endsAt)}` }
   switch (stageOf(job)) {
     case 'complaint': return { what: 'Note the complaint', detail: '2 min' }
     case 'trace': return { what: job.danger ? 'Find the leak first' : job.evidence.length > 0 ? 'Take the next reading' : 'Take the first reading', detail: job.danger ? 'meter, not nose' : `${job.evidence.length} so far` }

@@ -1,7 +1,8 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
-import { RAISERS, SYMPTOMS, type RaiserId, type SymptomId } from '@/core/library'
+import { RAISERS, libraryOf, type RaiserId, type SymptomId } from '@/core/library'
+import { LAYOUTS } from '@/core/vehicle'
 import type { Complaint as ComplaintData } from '@/core/diagnosis'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup, ManyChoices } from '@/ui/ChoiceGroup'
@@ -21,8 +22,8 @@ const NOW = [
 ]
 
 export function Complaint({ hand }: { hand: JobInHand }) {
-  const { job } = hand
-  const noted = job.noted
+  const { job, job: { noted } } = hand
+  const library = libraryOf(LAYOUTS[job.layoutId])
   const [symptoms, setSymptoms] = useState<SymptomId[]>(job.complaint.symptoms)
   const [raisers, setRaisers] = useState<RaiserId[]>(job.complaint.raisers)
   const [failingNow, setFailingNow] = useState<ComplaintData['failingNow']>(noted ? job.complaint.failingNow : 'yes')
@@ -35,7 +36,7 @@ export function Complaint({ hand }: { hand: JobInHand }) {
   const danger = symptoms.includes('smell') || symptoms.includes('leak')
 
   const keep = async () => {
-    const words = more.words || SYMPTOMS.find((symptom) => symptom.id === symptoms[0])?.says || ''
+    const words = more.words || library.symptoms.find((symptom) => symptom.id === symptoms[0])?.says || ''
     const kept = await hand.add({ kind: 'complaint-noted', body: { symptoms, raisers, failingNow, conditions, ...more, words } })
     if (kept) router.push(stageHref('trace', job.id))
   }
@@ -45,13 +46,13 @@ export function Complaint({ hand }: { hand: JobInHand }) {
       <main className="grid min-h-0 flex-1 grid-cols-[852px_356px] gap-6 px-6 pt-3">
         <section className="space-y-3 overflow-y-auto p-1 pb-3" aria-label="What the driver says">
           <h1 className="text-title">What does the driver say?</h1>
-          <ManyChoices label="Symptoms" columns={3} options={SYMPTOMS.map((symptom) => ({ id: symptom.id, label: symptom.says }))} value={symptoms} onChange={(ids) => setSymptoms(ids as SymptomId[])} />
+          <ManyChoices label="Symptoms" columns={3} options={library.symptoms.map((symptom) => ({ id: symptom.id, label: symptom.says }))} value={symptoms} onChange={(ids) => setSymptoms(ids as SymptomId[])} />
           <div className="grid grid-cols-[300px_1fr] items-center gap-4">
             <span className="text-main font-semibold">Is it failing now?</span>
             <ChoiceGroup label="Is it failing now?" options={NOW} value={failingNow} onChange={(id) => setFailingNow(id as ComplaintData['failingNow'])} />
           </div>
           <h2 className="pt-1 text-step">What raises a suspicion</h2>
-          <ManyChoices label="History" columns={3} options={Object.entries(RAISERS).map(([id, raiser]) => ({ id, label: raiser.label }))} value={raisers} onChange={(ids) => setRaisers(ids as RaiserId[])} />
+          <ManyChoices label="History" columns={3} options={Object.entries(RAISERS).filter(([id]) => library.raisers.includes(id as RaiserId)).map(([id, raiser]) => ({ id, label: raiser.label }))} value={raisers} onChange={(ids) => setRaisers(ids as RaiserId[])} />
           <details className="border-t border-rule pt-2">
             <summary className="min-h-[44px] cursor-pointer py-2 text-main font-semibold">More, if there is time: when, last fill, lamps, own words</summary>
             <div className="space-y-3 pb-2">

@@ -1,10 +1,14 @@
 'use client'
-import { STATE_VARIABLES, type Variable, type VehicleState } from '@/core/vehicle'
+import { LAYOUTS, STATE_VARIABLES, type Layout, type PartKind, type Variable, type VehicleState } from '@/core/vehicle'
 import type { JobInHand } from './useJob'
 import { WordToggle } from '@/ui/WordToggle'
 import { variableWord } from './words'
 
-const SHOWN: Variable[] = ['battery', 'line', 'height', 'hatch', 'plug', 'gauge']
+/** What the strip shows: the openings that this layout has, else what decides whether fuel may be opened. */
+function shown(layout: Layout): Variable[] {
+  const has = (kind: PartKind) => layout.parts.some((part) => part.kind === kind)
+  return ['battery', 'line', 'height', has('checkValve') ? 'hatch' : 'area', has('feedPlug') ? 'plug' : 'exhaust', 'gauge']
+}
 
 interface Props {
   hand: JobInHand
@@ -20,7 +24,7 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
   return (
     <section aria-label="Vehicle state" id="vehicle-state" tabIndex={-1} className="flex h-[60px] items-stretch overflow-clip border-t border-rule">
       <div className="flex w-[104px] shrink-0 items-center pl-6 pr-2 text-tick leading-tight text-ink-2">Vehicle state now</div>
-      {SHOWN.map((variable) => (
+      {shown(LAYOUTS[job.layoutId]).map((variable) => (
         <Toggle key={variable} variable={variable} value={job.state[variable]} conflict={needs[variable] !== undefined && needs[variable] !== job.state[variable]} onAssert={(value) => hand.add({ kind: 'state-asserted', body: { changes: { [variable]: value }, why: 'seen' } })} />
       ))}
       <div className="flex items-center border-l border-rule-2 px-3 leading-tight">

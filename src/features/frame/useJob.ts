@@ -31,7 +31,7 @@ export function useJob(jobId: string | null): JobLoad {
     if (!log.ok) return setLoad({ status: 'absent', problem: log.error })
     const vehicle = await loadVehicle(foldJob(jobId, log.value).vehicleId)
     if (!vehicle.ok) return setLoad({ status: 'absent', problem: vehicle.error })
-    const job = foldJob(jobId, log.value, vehicle.value.kind)
+    const job = foldJob(jobId, log.value, vehicle.value)
     const add = async (...additions: Addition[]) => {
       const outcome = await append(jobId, additions as { kind: EventKind; body: BodyOf<EventKind> }[], whoWorks())
       setSaveProblem(outcome.ok || outcome.error.kind !== 'not-written' ? null : outcome.error.reason)

@@ -25,7 +25,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
   const [note, setNote] = useState('')
   const [by, setBy] = useState(() => whoWorks())
   const tests = proofTests(job)
-  const bands = useSoundBands(hand.vehicle.specification, tests.map((entry) => entry.testId))
+  const bands = useSoundBands(hand.vehicle, tests.map((entry) => entry.testId))
   const missing = unproven(job)
   const remains = job.proofNotes.get('complaintGone') === 'no'
   const sign = async () => {
@@ -108,9 +108,9 @@ function ProofRow({ hand, test, before, after, band }: RowProps) {
       { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId: test.id, value, scene: test.scene, instrument: test.instrument, faultPresent: 'no', source, phase: 'proof' } },
     )
   const standIn = async () => {
-    const { truth, specification } = hand.vehicle
+    const { truth, specification, layout } = hand.vehicle
     if (!truth) return
-    const answer = await ask('standIn', { ...truth, specification, repaired: hand.job.finishedRepairs, testId: test.id, attempt: 7 })
+    const answer = await ask('standIn', { ...truth, layoutId: layout, specification, repaired: hand.job.finishedRepairs, testId: test.id, attempt: 7 })
     if (answer.ok) keep(answer.value, 'stand-in')
   }
   const number = typed.trim() === '' ? null : Number(typed.replace(',', '.'))

@@ -2,6 +2,7 @@
 import { useState } from 'react'
 import type { Test } from '@/core/library'
 import type { TestExplanation } from '@/core/diagnosis'
+import { LAYOUTS, segmentOf, type LayoutId } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { digitsOf, unitText } from '../frame/words'
@@ -9,6 +10,7 @@ import { bandLabel } from './traceText'
 import { rulerOf } from './ruler'
 
 interface NumberProps {
+  layoutId: LayoutId
   test: Test
   explanation: TestExplanation
   value: number | null
@@ -19,7 +21,7 @@ interface NumberProps {
 }
 
 /** Ruler with bands of meaning, needle, steppers and keypad on one value. */
-export function NumberEntry({ test, explanation, value, onChange, onPin, held }: NumberProps) {
+export function NumberEntry({ layoutId, test, explanation, value, onChange, onPin, held }: NumberProps) {
   if (test.reading.kind !== 'number') return null
   const { step, unit } = test.reading
   const digits = digitsOf(test)
@@ -37,7 +39,7 @@ export function NumberEntry({ test, explanation, value, onChange, onPin, held }:
   }
   return (
     <>
-      <Ruler explanation={explanation} value={value} digits={digits} unit={unitText(unit)} onPick={(picked) => onChange(Number(picked.toFixed(digits)))} />
+      <Ruler layoutId={layoutId} explanation={explanation} value={value} digits={digits} unit={unitText(unit)} onPick={(picked) => onChange(Number(picked.toFixed(digits)))} />
       <div className="flex h-[54px] shrink-0 gap-2">
         <button type="button" aria-label={`Less, by ${step} ${unit}`} onClick={() => nudge(-step)} className="w-16 shrink-0 border-2 border-ink text-entry leading-none">−</button>
         <EntryField key={test.id} value={value} digits={digits} unit={unitText(unit)} onChange={onChange} onKeyDown={keys} label={`${test.short}, in ${unitText(unit)}`} />
@@ -79,7 +81,7 @@ const RULER_PX = 404
 const LEAST_BAND_PX = 84
 
 /** Bands hold words; the one the value lies in is filled. */
-function Ruler({ explanation, value, digits, unit, onPick }: { explanation: TestExplanation; value: number | null; digits: number; unit: string; onPick: (value: number) => void }) {
+function Ruler({ layoutId, explanation, value, digits, unit, onPick }: { layoutId: LayoutId; explanation: TestExplanation; value: number | null; digits: number; unit: string; onPick: (value: number) => void }) {
   const { low, high } = explanation.scale!
   const ruler = rulerOf(explanation.bands, RULER_PX, LEAST_BAND_PX)
   const active = value === null ? null : explanation.bands.find((band) => value >= band.from! && value <= band.to!)
@@ -92,7 +94,7 @@ function Ruler({ explanation, value, digits, unit, onPick }: { explanation: Test
         const from = ruler.x(band.from!)
         const size = ruler.x(band.to!) - from
         const filled = band === active
-        const lines = wrap(bandLabel(band), Math.floor((size - 8) / 6.6))
+        const lines = fitting([bandLabel(band), segmentOf(LAYOUTS[layoutId], band.shares[0]?.segment ?? '')?.name ?? ''], Math.floor((size - 8) / 6.4))
         return (
           <g key={band.from}>
             <rect x={from + 1} y="1" width={Math.max(size - 2, 1)} height="42" fill={filled ? 'var(--accent)' : 'var(--sheet)'} stroke="var(--ink-3)" strokeWidth="1.5" />
@@ -111,16 +113,18 @@ function Ruler({ explanation, value, digits, unit, onPick }: { explanation: Test
   )
 }
 
-/** At most two lines that fit; a band too narrow for words stays blank, its meaning is below. */
+/** The first of the texts that fits in two lines; a band too narrow for any stays blank, its meaning is below. */
+const fitting = (texts: string[], letters: number): string[] => texts.map((text) => wrap(text, letters)).find((lines) => lines.length > 0) ?? []
+
 function wrap(text: string, letters: number): string[] {
-  if (letters < 5) return []
+  if (letters < 5 || text === '') return []
   const lines: string[] = []
   for (const word of text.split(' ')) {
     const last = lines.at(-1)
     if (last !== undefined && last.length + word.length + 1 <= letters) lines[lines.length - 1] = `${last} ${word}`
     else lines.push(word)
   }
-  return lines.every((line) => line.length <= letters) ? lines.slice(0, 2) : []
+  return lines.length <= 2 && lines.every((line) => line.length <= letters) ? lines : []
 }
 
 interface OutcomeProps {

@@ -30,7 +30,7 @@ export function NextTest(props: Props) {
   const candidate = ranking.choice.candidates.find((entry) => entry.testId === test.id)
   const minutes = (candidate?.workMinutes ?? test.minutes) + (candidate?.reachMinutes ?? 0)
   return (
-    <section aria-label="Next test" data-test={test.id} className="absolute bottom-0 left-0 grid h-[288px] w-[876px] grid-cols-[404px_1fr] gap-5 border-t-[5px] border-accent bg-sheet px-6 pt-1">
+    <section aria-label="Next test" data-test={test.id} className="absolute bottom-0 left-0 grid h-[288px] w-[876px] grid-cols-[404px_minmax(0,1fr)] gap-5 border-t-[5px] border-accent bg-sheet px-6 pt-1">
       <div className="flex min-h-0 flex-col">
         <p className="flex justify-between text-second font-semibold text-accent">
           <span>Next test, {minutesText(minutes)}</span>
@@ -95,10 +95,10 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
     )
   }
   const standIn = async () => {
-    const { truth, specification } = hand.vehicle
+    const { truth, specification, layout } = hand.vehicle
     if (!truth) return
     const repeats = hand.job.readings.filter((reading) => reading.testId === test.id).length
-    const answer = await ask('standIn', { ...truth, specification, repaired: hand.job.finishedRepairs, testId: test.id, attempt: repeats })
+    const answer = await ask('standIn', { ...truth, layoutId: layout, specification, repaired: hand.job.finishedRepairs, testId: test.id, attempt: repeats })
     if (!answer.ok) return
     if (answer.value.kind === 'number') change(answer.value.entered.value, 'stand-in')
     else {
@@ -106,7 +106,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
       setSource('stand-in')
     }
   }
-  const meaning = ready ? meaningOf(band) : { title: sound ? `Sound reads ${Math.max(sound.low, test.reading.kind === 'number' ? test.reading.low : 0).toFixed(digitsOf(test))} to ${sound.high.toFixed(digitsOf(test))} ${test.reading.kind === 'number' ? unitText(test.reading.unit) : ''}.` : 'Choose what you see.', detail: test.blind }
+  const meaning = ready ? meaningOf(band) : { title: sound ? `Sound reads ${fixed(Math.max(sound.low, test.reading.kind === 'number' ? test.reading.low : 0), test)} to ${fixed(sound.high, test)} ${test.reading.kind === 'number' ? unitText(test.reading.unit) : ''}.` : 'Choose what you see.', detail: test.blind }
   return (
     <div className="flex min-h-0 flex-col gap-1">
       <div className="flex items-center justify-between text-second text-ink-2">
@@ -114,7 +114,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
         {hand.vehicle.kind === 'simulated' && <button type="button" data-act="stand-in" onClick={() => void standIn()} className="-mb-1 mt-0.5 min-h-[44px] border-2 border-dashed border-ink-3 px-2 leading-tight text-ink">Read the stand-in</button>}
       </div>
       {test.reading.kind === 'number' ? (
-        <NumberEntry test={test} explanation={explanation} value={value} onChange={change} onPin={(kept) => void pin(kept)} held={conflicts.length > 0} busy={busy} />
+        <NumberEntry layoutId={hand.vehicle.layout} test={test} explanation={explanation} value={value} onChange={change} onPin={(kept) => void pin(kept)} held={conflicts.length > 0} busy={busy} />
       ) : (
         <OutcomeEntry explanation={explanation} value={outcome} onChange={setOutcome} onPin={() => void pin()} held={conflicts.length > 0} onSkip={() => onWhy(test.id)} />
       )}
@@ -123,6 +123,9 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
     </div>
   )
 }
+
+/** A value of a test in its own digits, with a true minus. */
+const fixed = (value: number, test: Test) => value.toFixed(digitsOf(test)).replace('-', '−')
 
 type Present = 'yes' | 'no' | 'unknown'
 const PRESENT: { id: Present; label: string }[] = [{ id: 'yes', label: 'yes' }, { id: 'no', label: 'no' }, { id: 'unknown', label: 'unsure' }]
@@ -135,7 +138,7 @@ function Alternatives({ ranking, test, present, onPresent, onChoose }: { ranking
       {others.map((other) => (
         <button key={other.testId} type="button" onClick={() => onChoose(other.testId)} className="min-h-[44px] min-w-0 flex-1 text-left text-second leading-tight">
           <span className="block truncate font-semibold">Or: {shortOf(other.testId).toLowerCase()}</span>
-          <span className="block truncate text-ink-2">{minutesText(other.workMinutes + other.reachMinutes)}, splits {Math.round(100 * other.split[0])} / {Math.round(100 * other.split[1])}</span>
+          <span className="block truncate text-ink-2">{minutesText(other.workMinutes + other.reachMinutes)}, {Math.round(100 * other.split[0])} / {Math.round(100 * other.split[1])}</span>
         </button>
       ))}
       <WordToggle label="Fault there now?" words={PRESENT} value={present} onChange={(id) => onPresent(id as Present)} className="shrink-0 border-l border-rule-2 pl-2" />

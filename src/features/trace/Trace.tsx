@@ -35,7 +35,7 @@ export function Trace({ hand }: { hand: JobInHand }) {
   return (
     <>
       <main className="relative h-[676px] w-[1280px] overflow-hidden">
-        <section className="absolute left-6 top-3 z-10 w-[404px]" aria-live="polite">
+        <section className="absolute left-6 top-3 z-10 w-[384px]" aria-live="polite">
           <p className="text-second text-ink-2">{job.evidence.length === 0 ? 'Before any reading' : `Finding after ${job.evidence.length} ${job.evidence.length === 1 ? 'entry' : 'entries'}`}{job.epoch > 0 ? `, round ${job.epoch + 1}` : ''}</p>
           <h1 className="text-title">{finding.title}</h1>
           {finding.detail && <p className="pt-1 text-second text-ink-2">{finding.detail}</p>}

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react'
 import type { JobView } from '@/core/job'
 import type { Suspect } from '@/core/diagnosis'
 import { testById } from '@/core/library'
-import { portReturnLayout } from '@/core/vehicle'
+import { LAYOUTS, segmentOf, type Layout } from '@/core/vehicle'
 import { ask } from '@/workers/client'
 import type { AnswerOf, RankRequest, Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
@@ -26,7 +26,7 @@ interface Props {
 
 /** "Why not this one" for any test, suspect or segment, with the numbers. */
 export function WhyPanel({ question, onClose, ...rest }: Props) {
-  const title = !question ? '' : question.kind === 'test' ? titleOf(question.testId) : question.kind === 'suspect' ? question.suspect.name : (portReturnLayout.segments.find((segment) => segment.id === question.segmentId)?.name ?? question.segmentId)
+  const title = !question ? '' : question.kind === 'test' ? titleOf(question.testId) : question.kind === 'suspect' ? question.suspect.name : (segmentOf(LAYOUTS[rest.job.layoutId], question.segmentId)?.name ?? question.segmentId)
   return (
     <Panel open={question !== null} onOpenChange={(open) => !open && onClose()} title={title}>
       {question?.kind === 'test' && <WhyTest testId={question.testId} {...rest} />}
@@ -37,8 +37,8 @@ export function WhyPanel({ question, onClose, ...rest }: Props) {
 }
 
 /** The network behind this test, for any other solver. */
-async function saveNetwork({ specification }: RankRequest, testId: string) {
-  const answer = await ask('network', { specification, testId })
+async function saveNetwork({ layoutId, specification }: RankRequest, testId: string) {
+  const answer = await ask('network', { layoutId, specification, testId })
   if (answer.ok) saveFile(`${testId}.network.json`, answer.value)
 }
 
@@ -118,20 +118,20 @@ function WhySuspect({ suspect, request, job }: Omit<Props, 'question' | 'onClose
   )
 }
 
-function WhySegment({ segmentId, ranking, onChoose }: Omit<Props, 'question' | 'onClose'> & { segmentId: string }) {
+function WhySegment({ segmentId, ranking, job, onChoose }: Omit<Props, 'question' | 'onClose'> & { segmentId: string }) {
   const share = ranking.segments.find((segment) => segment.id === segmentId)
   const suspects = ranking.suspects.filter((suspect) => suspect.segment === segmentId)
   return (
     <div className="space-y-3 text-main">
       <p>{share ? `${percentText(share.probability)}, ${share.ink === 'open' ? 'open: nothing read so far clears it' : share.ink === 'cleared' ? 'cleared by what was read' : share.ink === 'first' ? 'first suspect' : 'a suspect'}. With two faults at once the segments may add up to more than 100 %.` : ''}</p>
       {suspects.map((suspect) => <p key={suspect.id}><span className="font-semibold">{suspect.name}:</span> {suspect.cause.toLowerCase()}, {percentText(suspect.probability)}.</p>)}
-      <CandidateTable ranking={{ ...ranking, choice: { ...ranking.choice, candidates: ranking.choice.candidates.filter((candidate) => atSegment(candidate.testId, segmentId)) } }} onChoose={onChoose} />
+      <CandidateTable ranking={{ ...ranking, choice: { ...ranking.choice, candidates: ranking.choice.candidates.filter((candidate) => atSegment(LAYOUTS[job.layoutId], candidate.testId, segmentId)) } }} onChoose={onChoose} />
     </div>
   )
 }
 
-function atSegment(testId: string, segmentId: string): boolean {
-  const segment = portReturnLayout.segments.find((candidate) => candidate.id === segmentId)
+function atSegment(layout: Layout, testId: string, segmentId: string): boolean {
+  const segment = segmentOf(layout, segmentId)
   const { at } = testById(testId)
   return segment !== undefined && [segment.id, segment.from, segment.to].includes(at)
 }

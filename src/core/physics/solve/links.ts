@@ -96,6 +96,7 @@ function lineariseLink(system: System, link: number): void {
   const type = system.linkType[link]!
   const state = system.state[link]!
   if (type === LINK.motorPump) return motorPump(system, link)
+  if (type === LINK.springPump) return springPump(system, link)
   if (state === STATE.shut) return setLaw(system, link, 0, SHUT_CONDUCTANCE, -SHUT_CONDUCTANCE)
   const at = system.linkValues[link]!
   if (type === LINK.backPressure || type === LINK.reducing) {
@@ -141,6 +142,31 @@ function filling(marginPa: number): { fraction: number; slope: number } {
 }
 const FULL = { fraction: 1, slope: 0 }
 
+/** Pressure at a node over the vapour pressure, Pa. */
+const suctionMargin = (system: System, node: number) => staticPa(system, node) + system.network.ambientPa - system.network.fluid.vapourPressurePa
+
+function springPump(system: System, link: number) {
+  const from = system.linkFrom[link]!
+  const at = system.linkValues[link]!
+  const spring = system.values[at]!
+  const free = system.values[at + 1]!
+  const perPa = 1 / ((free > 0 ? spring / free : 0) + system.values[at + 2]!)
+  const inletPa = system.totalPa[from]!
+  const outletPa = system.totalPa[system.linkTo[link]!]!
+  // A pump without strokes or spring is two flaps that let flow through.
+  const push = free > 0 ? spring : 0
+  const flow = (push + inletPa - outletPa) * perPa
+  if (flow <= 0) {
+    system.state[link] = STATE.shut
+    return setLaw(system, link, 0, SHUT_CONDUCTANCE, -SHUT_CONDUCTANCE)
+  }
+  system.state[link] = STATE.open
+  const fill = filling(suctionMargin(system, from))
+  const slopeTo = -Math.max(fill.fraction * perPa, SHUT_CONDUCTANCE)
+  const slopeFrom = -slopeTo + fill.slope * flow
+  setLaw(system, link, fill.fraction * flow - slopeFrom * inletPa - slopeTo * outletPa, slopeFrom, slopeTo)
+}
+
 function motorPump(system: System, link: number) {
   const from = system.linkFrom[link]!
   const to = system.linkTo[link]!
@@ -151,8 +177,7 @@ function motorPump(system: System, link: number) {
   let openV = electrical.openVoltage[m]!
   for (let k = 0; k < motors.length; k += 1) if (k !== m) openV -= electrical.sourceOhm[m * motors.length + k]! * motorCurrent[k]!
   evaluateMotor(system, motors[m]!, openV, electrical.sourceOhm[m * motors.length + m]!, outletPa - inletPa)
-  const marginPa = inletPa - system.nodeHeightPa[from]! + system.network.ambientPa - system.network.fluid.vapourPressurePa
-  const fill = filling(marginPa)
+  const fill = filling(suctionMargin(system, from))
   const flow = fill.fraction * motorResult.flow - motorResult.leak * (outletPa - inletPa)
   if (flow <= 0 && (fill.slope === 0 || motorResult.flow <= 0)) {
     system.state[link] = STATE.shut

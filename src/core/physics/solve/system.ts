@@ -8,7 +8,7 @@
 import { fail, newFactors, ok, type LuFactors, type Result } from '../../shared'
 import { ELECTRICAL_GROUND, type BadNetwork, type ElectricalComponent, type HydraulicLink, type Network } from '../network'
 
-export const LINK = { pipe: 0, linearQuadratic: 1, orifice: 2, curvePump: 3, motorPump: 4, backPressure: 5, reducing: 6, relief: 7 } as const
+export const LINK = { pipe: 0, linearQuadratic: 1, orifice: 2, curvePump: 3, motorPump: 4, backPressure: 5, reducing: 6, relief: 7, springPump: 8 } as const
 export const MOTOR = { displacement: 0, turbine: 1, speed: 2 } as const
 /** Valve states. A link without a valve stays `open`. */
 export const STATE = { open: 0, shut: 1, active: 2 } as const
@@ -22,6 +22,7 @@ const LINK_TYPE: Record<HydraulicLink['type'], number> = {
   'back-pressure-regulator': LINK.backPressure,
   'reducing-regulator': LINK.reducing,
   relief: LINK.relief,
+  'spring-pump': LINK.springPump,
 }
 
 /** Order of the numbers of each element in `values`. */
@@ -34,6 +35,7 @@ const LINK_FIELDS: Record<HydraulicLink['type'], readonly string[]> = {
   'back-pressure-regulator': ['setPa', 'slopePaPerM3S'],
   'reducing-regulator': ['setPa'],
   relief: ['crackPa', 'slopePaPerM3S'],
+  'spring-pump': ['springPa', 'freeFlowM3PerS', 'passagePaPerM3S'],
 }
 export const DISPLACEMENT_FIELDS = [
   'alphaM3PerSV', 'betaM3PerSPa', 'gammaM3PerS', 'idleCurrentA', 'currentPerPaA', 'soundWindingOhm',
@@ -263,6 +265,7 @@ function linkProblem(link: HydraulicLink): string | null {
   if (link.type === 'pipe' && !(link.boreM > 0 && link.lengthM >= 0)) return 'needs a bore above zero and a length'
   if (link.type === 'orifice' && !(link.areaM2 > 0 && link.dischargeCoefficient > 0)) return 'needs an area and a discharge coefficient above zero'
   if (link.type === 'linear-quadratic' && !(link.linearPaPerM3S >= 0 && link.quadraticPaPerM3S2 >= 0)) return 'needs loss coefficients of zero or more'
+  if (link.type === 'spring-pump' && !(link.springPa >= 0 && link.freeFlowM3PerS >= 0 && link.passagePaPerM3S > 0)) return 'needs a spring and a free flow of zero or more, and a passage loss above zero'
   if (link.type !== 'curve-pump') return null
   if (link.curve.length < 2) return 'needs a curve of two points or more'
   const rising = link.curve.some((point, at) => at > 0 && !(point.flowM3PerS > link.curve[at - 1]!.flowM3PerS))

@@ -3,18 +3,18 @@
  * fault) and jobs at different stages. Every reading in it is what the stand-in instrument of that
  * vehicle shows; nothing is typed in by hand.
  */
-import { plannerOf, planRepairs } from '@/core/procedure'
-import { repaired, standInById, truthVehicle, type TruthVehicle } from '@/core/simulate'
-import { operationById, repairById, testById } from '@/core/library'
-import { LogBuilder, type BodyOf, type JobEvent } from '@/core/records'
-import type { VehicleRecord } from '@/core/job'
-import { DRIVEN_IN, specificationOf, type SpecificationField, type VehicleState } from '@/core/vehicle'
+import { plannerOf, planRepairs } from '../procedure'
+import { repaired, standInById, truthVehicle, type TruthVehicle } from '../simulate'
+import { operationById, repairById, testById } from '../library'
+import { LogBuilder, type BodyOf, type JobEvent } from '../records'
+import type { VehicleRecord } from '../job'
+import { DRIVEN_IN, LAYOUTS, specificationOf, type LayoutId, type SpecificationField, type VehicleState } from '../vehicle'
 
 const LH = 1e-3 / 3600
 const maker = (value: number) => ({ value, source: 'maker' as const })
 
-function vehicle(unit: string, name: string, seed: number, faultId: string, severity: number, year: number, kilometres: number, notes: string, known: Partial<Record<SpecificationField, ReturnType<typeof maker>>> = {}): VehicleRecord {
-  return { id: `demo-vehicle-${unit}`, unit, name, layout: 'A01', kind: 'simulated', year, kilometres, notes, specification: specificationOf(known), truth: { seed, hidden: [{ faultId, severity }] } }
+function vehicle(unit: string, name: string, seed: number, faultId: string, severity: number, year: number, kilometres: number, notes: string, known: Partial<Record<SpecificationField, ReturnType<typeof maker>>> = {}, layout: LayoutId = 'A01'): VehicleRecord {
+  return { id: `demo-vehicle-${unit}`, unit, name, layout, kind: 'simulated', year, kilometres, notes, specification: specificationOf(known, LAYOUTS[layout]), truth: { seed, hidden: [{ faultId, severity }] } }
 }
 
 export const DEMO_VEHICLES: VehicleRecord[] = [
@@ -23,12 +23,15 @@ export const DEMO_VEHICLES: VehicleRecord[] = [
   vehicle('15', 'Cairn parcel van', 6115, 'F78', 0.84, 2007, 242000, 'Floor repaired last spring.', { pumpFlowM3PerS: maker(110 * LH) }),
   vehicle('11', 'Scarp 4 pick-up', 7311, 'F28', 0.55, 2010, 131000, 'Load bed carries salt.', { feedLengthM: maker(4.2) }),
   vehicle('02', 'Larch 22 school bus', 8802, 'F37', 0.7, 2014, 98000, 'School run at 7:00.', { peakDemandM3PerS: maker(110 * LH), pumpFlowM3PerS: maker(150 * LH) }),
+  vehicle('21', 'Corrie 3 fire tender', 2612, 'F38', 0.72, 1978, 31000, 'Kept in the lower hall, driven on Saturdays.', {}, 'A06'),
+  vehicle('31', 'Arete 5 piste groomer', 3108, 'F41@firstFilter', 0.8, 2004, 9000, 'Runs at night above 2000 m.', {}, 'A08'),
   vehicle('18', 'Tarn stand-by generator set', 9918, 'F23', 0.6, 2006, 4000, 'Test run each Monday.', { feedLengthM: maker(2) }),
 ]
 
 export const DEMO_AUTHOR = { device: 'demo-tablet', by: 'Ida, day shift' }
 
-interface DemoJob {
+/** A demo vehicle and the log of its job. */
+export interface DemoJob {
   vehicle: VehicleRecord
   events: JobEvent[]
 }
@@ -45,7 +48,7 @@ class JobScript {
     jobId: string,
   ) {
     this.log = new LogBuilder(jobId, DEMO_AUTHOR)
-    this.truth = truthVehicle(record.truth!.seed, record.specification, record.truth!.hidden)
+    this.truth = truthVehicle(record.truth!.seed, record.specification, record.truth!.hidden, record.layout)
   }
   wait(minutes: number): this {
     this.at += minutes * minute
@@ -139,6 +142,18 @@ export function demoJobs(now: number): DemoJob[] {
     new JobScript(byUnit('02'), now - 8 * minute, 'demo-job-02')
       .open('Smell of fuel at the rear step', '15:45')
       .note({ symptoms: ['smell'], raisers: ['damp'], words: 'Smell of fuel at the rear step', failingNow: 'yes' })
+      .done(),
+    new JobScript(byUnit('21'), now - 40 * minute, 'demo-job-21')
+      .open('Starts and dies again, worse on the hill', null)
+      .note({ symptoms: ['starvesUnderLoad'], raisers: ['stood', 'age'], words: 'Starts and dies again, worse on the hill', failingNow: 'yes' })
+      .state({ battery: 'on' }, 26)
+      .read('T52', 'T24-needle')
+      .done(),
+    new JobScript(byUnit('31'), now - 30 * minute, 'demo-job-31')
+      .open('No power on the upper run', '18:30')
+      .note({ symptoms: ['starvesUnderLoad'], raisers: ['dirtyFuel'], words: 'No power on the upper run', failingNow: 'yes' })
+      .state({ battery: 'on' }, 120)
+      .read('T54', 'T39-load')
       .done(),
     recordedJob(now),
   ]

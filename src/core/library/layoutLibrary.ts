@@ -1,0 +1,96 @@
+/**
+ * What the library holds for one layout: the faults its parts can have, the tests whose places, scenes
+ * and parts it has, the repairs that cure, the symptoms it can show. Nothing is listed by hand: an
+ * edited layout changes its library by itself.
+ */
+import { KINDS, layoutNetwork, specificationOf, type Layout, type PartKind } from '../vehicle'
+import { faultsOf, type Fault, type RaiserId } from './faults'
+import type { Quantity, SoftRule } from './quantity'
+import { REPAIRS, type Repair } from './repairs'
+import { SYMPTOMS, type Symptom } from './symptoms'
+import { TESTS, type Test } from './tests'
+
+export interface LayoutLibrary {
+  faults: Fault[]
+  tests: Test[]
+  repairs: Repair[]
+  symptoms: Symptom[]
+  raisers: RaiserId[]
+}
+
+const known = new WeakMap<Layout, LayoutLibrary>()
+
+export function libraryOf(layout: Layout): LayoutLibrary {
+  const before = known.get(layout)
+  if (before) return before
+  const words = vocabularyOf(layout)
+  const repairFits = (id: string) => {
+    const repair = REPAIRS.find((candidate) => candidate.id === id)
+    if (!repair) throw new Error(`No repair ${id}`)
+    return !repair.object || layout.parts.some((part) => part.kind === repair.object)
+  }
+  const faults = faultsOf(layout).map((fault) => ({ ...fault, repairs: fault.repairs.filter(repairFits) }))
+  const library: LayoutLibrary = {
+    faults,
+    tests: TESTS.filter((test) => suits(test, layout, words)),
+    repairs: REPAIRS.filter((repair) => faults.some((fault) => fault.repairs.includes(repair.id))),
+    symptoms: SYMPTOMS.flatMap((symptom) => {
+      const shows = symptom.shows.filter((group) => group.every((rule) => speaks(words, rule.quantity)))
+      return shows.length > 0 && (!symptom.part || layout.parts.some((part) => part.kind === symptom.part)) && (!symptom.engines || symptom.engines.includes(layout.engine.kind)) ? [{ ...symptom, shows }] : []
+    }),
+    raisers: [...new Set(faults.flatMap((fault) => fault.raisers))],
+  }
+  known.set(layout, library)
+  return library
+}
+
+/** Everything a quantity can name on this layout. */
+interface Vocabulary {
+  layout: Layout
+  nodes: Set<string>
+  wires: Set<string>
+  links: Set<string>
+  parameters: Set<string>
+  motor: boolean
+}
+
+function vocabularyOf(layout: Layout): Vocabulary {
+  const network = layoutNetwork(layout, specificationOf({}, layout))
+  return {
+    layout,
+    nodes: new Set(network.nodes.map((node) => node.id)),
+    wires: new Set(['0', ...network.components.flatMap((part) => [part.n1, part.n2])]),
+    links: new Set(network.links.map((link) => link.id)),
+    parameters: new Set(layout.parts.flatMap((part) => KINDS[part.kind].parameters.map((parameter) => `${part.id}.${parameter.name}`))),
+    motor: network.links.some((link) => link.type === 'motor-pump'),
+  }
+}
+
+function suits(test: Test, layout: Layout, words: Vocabulary): boolean {
+  if (test.engines && !test.engines.includes(layout.engine.kind)) return false
+  const has = (kind: PartKind) => layout.parts.some((part) => part.kind === kind)
+  if (!(test.parts ?? []).every(has)) return false
+  if (test.without && layout.scenes.includes(test.without)) return false
+  if (!layout.scenes.includes(test.scene)) return false
+  return test.reading.kind === 'number' ? speaks(words, test.reading.quantity) : test.reading.outcomes.every((outcome) => outcome.when.every((rule: SoftRule) => speaks(words, rule.quantity)))
+}
+
+/** Can this layout answer for the quantity? */
+function speaks(words: Vocabulary, quantity: Quantity): boolean {
+  const { scenes } = words.layout
+  if ('scene' in quantity && !scenes.includes(quantity.scene)) return false
+  switch (quantity.of) {
+    case 'volts': return words.wires.has(quantity.red) && words.wires.has(quantity.black)
+    case 'pressure': return words.nodes.has(quantity.at)
+    case 'loss': return words.nodes.has(quantity.from) && words.nodes.has(quantity.to)
+    case 'rise': return words.nodes.has(quantity.at) && scenes.includes(quantity.against)
+    case 'better': return scenes.includes(quantity.against)
+    case 'flow': return words.links.has(quantity.link)
+    case 'current':
+    case 'speed': return words.motor
+    case 'air': return words.links.has('airLeak')
+    case 'parameter': return words.parameters.has(quantity.id)
+    case 'residual':
+    case 'mixture': return true
+  }
+}

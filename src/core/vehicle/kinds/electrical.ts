@@ -1,0 +1,75 @@
+/** Kinds of the electrical side. Resistances are typical (handbook 2.1, EQ16). */
+import type { ElectricalComponent } from '../../physics'
+import { ends, hidden, OPEN_OHM, type KindDef, type ParameterDef } from './kind'
+
+const ohms = (nominal: number, spread: number): ParameterDef[] => [{ name: 'ohm', nominal, unit: 'ohm', spread, fields: [{ field: 'ohm', landing: 'value' }] }]
+const wire = (id: string, n1: string, n2: string, ohm: number): ElectricalComponent => ({ id, kind: 'resistor', n1, n2, ohm })
+
+/** A resistance between two wire nodes. */
+const series = (nominal: number, spread: number): KindDef => ({
+  parameters: ohms(nominal, spread),
+  elements: (part) => ({ components: [wire(part.id, ends(part).from, ends(part).to, nominal)] }),
+})
+
+export const ELECTRICAL_KINDS = {
+  battery: {
+    parameters: [
+      hidden('restV', 12.6, 'V', 0.008),
+      hidden('chargingV', 13.9, 'V', 0.012),
+      { name: 'innerOhm', nominal: 0.006, unit: 'ohm', spread: 0.2, fields: [{ suffix: 'Inner', field: 'ohm', landing: 'value' }] },
+    ],
+    elements: (part) => ({ components: [{ id: `${part.id}Cell`, kind: 'source', n1: 'cell', n2: '0', volt: 12.6 }, wire(`${part.id}Inner`, 'cell', 'post', 0.006)] }),
+    scene: (bind) => {
+      const cell = bind.slot('volt', 'Cell')
+      const rest = bind.own('restV')
+      const charging = bind.own('chargingV')
+      return (values, theta, scene) => (values[cell] = theta[scene.supply === 'charging' ? charging : rest]!)
+    },
+  },
+  starter: {
+    parameters: [hidden('ohm', 0.035, 'ohm', 0.08)],
+    elements: (part) => ({ components: [wire(part.id, 'post', '0', OPEN_OHM)] }),
+    scene: (bind) => {
+      const ohm = bind.slot('ohm')
+      const own = bind.own('ohm')
+      return (values, theta, scene) => (values[ohm] = scene.supply === 'cranking' ? theta[own]! : OPEN_OHM)
+    },
+  },
+  fuse: series(0.016, 0.25),
+  relay: {
+    parameters: [...ohms(0.012, 0.3), hidden('coil', 1, '')],
+    elements: series(0.012, 0.3).elements!,
+    scene: (bind) => {
+      const ohm = bind.slot('ohm')
+      const coil = bind.own('coil')
+      const release = bind.other('command.release')
+      return (values, theta, scene) => {
+        const released = scene.pumpFed && theta[coil]! > 0.5 && (!scene.engineTurns || release < 0 || theta[release]! > 0.5)
+        if (!released) values[ohm] = OPEN_OHM
+      }
+    },
+  },
+  /** Key switch that feeds the pump straight, without a relay. */
+  keySwitch: {
+    parameters: ohms(0.02, 0.3),
+    elements: series(0.02, 0.3).elements!,
+    scene: (bind) => {
+      const ohm = bind.slot('ohm')
+      return (values, _theta, scene) => {
+        if (!scene.pumpFed) values[ohm] = OPEN_OHM
+      }
+    },
+  },
+  cutOff: series(0.006, 0.3),
+  loom: series(0.03, 0.2),
+  feedPlug: series(0.006, 0.3),
+  hatchLead: series(0.012, 0.2),
+  ground: series(0.018, 0.25),
+  chafe: {
+    parameters: [{ name: 'ohm', nominal: OPEN_OHM, unit: 'ohm', spread: 0, fields: [{ field: 'ohm', landing: 'value' }] }],
+    elements: series(OPEN_OHM, 0).elements!,
+  },
+  /** The technician's own meter: keeps the pump's nodes defined when every branch to them is open. */
+  meter: { parameters: [], elements: series(1e7, 0).elements! },
+  command: { parameters: [hidden('release', 1, '')] },
+} satisfies Record<string, KindDef>

@@ -1,0 +1,291 @@
+/** Kinds of the fuel side. Losses, spreads and leaks at rest are typical (handbook 2.1, EQ02, EQ07, EQ08, EQ10). */
+import { M3_PER_S_PER_L_PER_H as LH } from '../../shared'
+import type { DisplacementMotor, HydraulicLink } from '../../physics'
+import type { Specification } from '../specification'
+import { ends, factor, figure, hidden, losses, lossFactor, NO_HOLE_M2, type Binding, type Context, type KindDef, type Placed, type SceneRule } from './kind'
+
+/** Loss of a shut rig hose, and of the open hose into the can (3 kPa at 100 L/h), Pa/(m3/s). */
+const SHUT_LOSS = 1e14
+const CAN_HOSE_LOSS = 1.1e8
+/** A regulator that is clamped off never opens below this, Pa. */
+const CLAMPED_SET_PA = 1e9
+/** Bore left by a squeezed return hose, as a share. */
+const SQUEEZED_BORE = 0.12
+/** Least opening in a scene without demand, as a share: keeps the area above zero. A bowl is vented and never holds pressure, so its jets stay open a trace. */
+const SHUT_INJECTORS = 1e-7
+const SHUT_JETS = 1e-4
+/** Content at which the pickup draws only air, and over which it is wet. */
+const PICKUP_DRY_M3 = 0.001
+const PICKUP_WET_M3 = 0.003
+/** Air through a hole displaces this many times the fuel that the hole would pass: the root of the ratio of densities. */
+const AIR_FOR_FUEL = 25
+/** Bore of the short hose from a can, m. */
+const CAN_HOSE_BORE_M = 0.012
+/** Losses that are left of the suction side when a short hose from a can feeds the pump, as a share. */
+const CAN_FED_LOSS = 1e-3
+/** Roughness of drawn tube and polyamide, m. */
+const SMOOTH_M = 1.5e-6
+
+/** The EQ07 roller pump, scaled to the specified flow and current at 300 kPa and 13.5 V. */
+export function pumpMotor(specification: Specification): DisplacementMotor {
+  const size = specification.pumpFlowM3PerS.value / (120 * LH)
+  const draw = specification.pumpCurrentA.value / 5.2
+  return {
+    kind: 'displacement',
+    alphaM3PerSV: (22 / 1.5) * LH * size, betaM3PerSPa: ((0.12 * LH) / 1e3) * size, gammaM3PerS: 42 * LH * size,
+    idleCurrentA: 2.5 * draw, currentPerPaA: (0.009 / 1e3) * draw, soundWindingOhm: 0.6 / draw, windingOhm: 0.6 / draw, emfVSPerRad: 0.0165,
+    displacementFactor: 1, leakageFactor: 1, frictionFactor: 1,
+  }
+}
+
+/** A low-pressure vane or plunger pump for a carburettor: free flow and current at 13.5 V, its own stall pressure from the relief. */
+function pusherMotor(specification: Specification): DisplacementMotor {
+  const free = specification.pumpFlowM3PerS.value
+  const current = specification.pumpCurrentA.value
+  const alpha = free / (13.5 - 3)
+  return {
+    kind: 'displacement',
+    alphaM3PerSV: alpha, betaM3PerSPa: free / 120e3, gammaM3PerS: 3 * alpha,
+    idleCurrentA: 0.7 * current, currentPerPaA: (0.3 * current) / 25e3, soundWindingOhm: 2 / current, windingOhm: 2 / current, emfVSPerRad: 0.03,
+    displacementFactor: 1, leakageFactor: 1, frictionFactor: 1,
+  }
+}
+
+const PUMP_PARAMETERS = [
+  factor('displacement', 0.035, ['displacementFactor']),
+  factor('leakage', 0.12, ['leakageFactor']),
+  factor('friction', 0.08, ['frictionFactor']),
+  factor('winding', 0.06, ['windingOhm']),
+  hidden('noise', 0, ''),
+]
+
+const motorPump = (motorOf: (specification: Specification) => DisplacementMotor): KindDef => ({
+  parameters: PUMP_PARAMETERS,
+  elements: (part, { specification }) => ({ links: [{ type: 'motor-pump', ...ends(part), plus: 'pumpPlus', minus: 'pumpMinus', motor: motorOf(specification) }] }),
+  scene: (bind) => {
+    const displacement = bind.slot('displacementFactor')
+    const volume = bind.other('tank.volumeM3')
+    return (values, theta, scene) => (values[displacement]! *= scene.rig === 'canFed' ? 1 : wetness(theta[volume]!))
+  },
+})
+
+const wetness = (volumeM3: number) => Math.min(1, Math.max(0, (volumeM3 - PICKUP_DRY_M3) / (PICKUP_WET_M3 - PICKUP_DRY_M3)))
+
+/** A passage with losses at 100 L/h given in kPa, linear and quadratic. */
+const passage = (spread: number, a: number, b: number): KindDef => ({
+  parameters: lossFactor(spread),
+  elements: (part) => ({ links: [{ type: 'linear-quadratic', ...ends(part), ...losses(figure(part, 'linear', a), figure(part, 'quadratic', b)), checkValve: figure(part, 'oneWay', 0) > 0 }] }),
+  scene: bypassedByCan,
+})
+
+/** A part before the pump (figure `suction`) is bypassed when the pump drinks from a can. */
+function bypassedByCan(bind: Binding, part: Placed): SceneRule | null {
+  if (figure(part, 'suction', 0) === 0) return null
+  const linear = bind.slot('linearPaPerM3S')
+  const quadratic = bind.slot('quadraticPaPerM3S2')
+  return (values, _theta, scene) => {
+    if (scene.rig !== 'canFed') return
+    values[linear]! *= CAN_FED_LOSS
+    values[quadratic]! *= CAN_FED_LOSS
+  }
+}
+
+function pipe(part: Placed, boreM: number, lengthM: number): HydraulicLink {
+  return { type: 'pipe', ...ends(part), boreM: boreM * figure(part, 'boreShare', 1), lengthM: lengthM * figure(part, 'lengthShare', 1), roughnessM: SMOOTH_M, lossCoefficient: figure(part, 'lossCoefficient', 2), checkValve: false }
+}
+const feedLine: KindDef = {
+  parameters: [factor('area', 0.03, ['boreM'], 'areaFactor')],
+  elements: (part, { specification }) => ({ links: [pipe(part, specification.feedBoreM.value, specification.feedLengthM.value)] }),
+}
+
+const hole = (name: string): KindDef => ({
+  parameters: [{ name, nominal: NO_HOLE_M2, unit: 'm2', spread: 0, fields: [{ field: 'areaM2', landing: 'value' }] }],
+  elements: (part) => ({ links: [{ type: 'orifice', ...ends(part), areaM2: NO_HOLE_M2, dischargeCoefficient: 0.62 }] }),
+})
+
+/** Area of jets or injectors that passes the peak demand at a drop. */
+const jetArea = ({ specification, fluid }: Context, dropPa: number) => specification.peakDemandM3PerS.value / (0.7 * Math.sqrt((2 * dropPa) / fluid.densityKgPerM3))
+
+/** Jets whose opening follows the demand of the scene. */
+const jets = (bindCoil: boolean): NonNullable<KindDef['scene']> => (bind) => {
+  const least = bindCoil ? SHUT_INJECTORS : SHUT_JETS
+  const area = bind.slot('areaM2')
+  const coil = bindCoil ? bind.own('coil') : -1
+  return (values, theta, scene) => (values[area]! *= Math.max(scene.demandFraction * (coil < 0 || theta[coil]! > 0.5 ? 1 : 0.5), least))
+}
+
+export const FUEL_KINDS = {
+  tank: {
+    parameters: [
+      hidden('volumeM3', 0.03, 'm3'),
+      { name: 'gaugePa', nominal: 0, unit: 'Pa', spread: 0, fields: [{ field: 'pressurePa', landing: 'value' }, { suffix: 'Top', field: 'pressurePa', landing: 'value' }] },
+      hidden('debris', 0, ''),
+    ],
+    elements: (part) => ({
+      nodes: [
+        { id: part.id, kind: 'boundary', elevationM: figure(part, 'levelM', 0.2), pressurePa: 0 },
+        { id: `${part.id}Top`, kind: 'boundary', elevationM: figure(part, 'levelM', 0.2) + 0.1, pressurePa: 0 },
+      ],
+    }),
+    scene: (bind) => {
+      const level = bind.slot('pressurePa')
+      const top = bind.slot('pressurePa', 'Top')
+      return (values, _theta, scene) => {
+        if (scene.rig === 'capOff' || scene.rig === 'canFed' || !scene.engineTurns) values[level] = values[top] = 0
+      }
+    },
+  },
+  strainer: passage(0.3, 0.004, 2e-5),
+  pump: motorPump(pumpMotor),
+  pusherPump: motorPump(pusherMotor),
+  /** Diaphragm pump stroked by the engine. */
+  strokePump: {
+    parameters: [factor('spring', 0.06, ['springPa']), factor('stroke', 0.08, ['freeFlowM3PerS']), hidden('diaphragm', 1, '')],
+    elements: (part, { specification }) => ({ links: [{ type: 'spring-pump', ...ends(part), springPa: specification.regulatorSetPa.value, freeFlowM3PerS: specification.pumpFlowM3PerS.value, passagePaPerM3S: (0.02 * 1e3) / LH }] }),
+    scene: (bind) => {
+      const spring = bind.slot('springPa')
+      const free = bind.slot('freeFlowM3PerS')
+      const volume = bind.other('tank.volumeM3')
+      return (values, theta, scene) => {
+        const wet = scene.rig === 'canFed' ? 1 : wetness(theta[volume]!)
+        values[spring]! *= wet
+        // Valves and spring limit the stroke at speed: the flow rises with the root of it (typical).
+        values[free]! *= wet * Math.sqrt(scene.engineSpeedFraction)
+      }
+    },
+  },
+  /** Hand primer: two flaps in the line. */
+  primer: { parameters: [...lossFactor(0.2), hidden('restLeak', 0.02, 'mL/min', 0.5)], elements: (part) => ({ links: [{ type: 'linear-quadratic', ...ends(part), ...losses(0.01, 2e-5), checkValve: true }] }), scene: bypassedByCan },
+  relief: {
+    parameters: [{ name: 'crack', nominal: 1, unit: '', spread: 0.05, fields: [{ field: 'crackPa', landing: 'factor' }] }],
+    elements: (part, { specification }) => ({ links: [{ type: 'relief', ...ends(part), crackPa: specification.reliefPa.value, slopePaPerM3S: (500 * figure(part, 'slopeShare', 1)) / LH }] }),
+  },
+  moduleHose: hole('holeM2'),
+  checkValve: {
+    parameters: [hidden('restLeak', 0.02, 'mL/min', 0.5)],
+    elements: (part) => ({ links: [{ type: 'linear-quadratic', ...ends(part), ...losses(0.01, 5e-5), checkValve: true }] }),
+  },
+  line: feedLine,
+  hose: feedLine,
+  suctionLine: {
+    ...feedLine,
+    scene: (bind) => {
+      const bore = bind.slot('boreM')
+      return (values, _theta, scene) => {
+        if (scene.rig === 'canFed') values[bore] = CAN_HOSE_BORE_M
+      }
+    },
+  },
+  filter: passage(0.3, 0.03, 1.5e-4),
+  leak: hole('holeM2'),
+  /** Air drawn into the suction side: it takes the place of fuel. */
+  airLeak: {
+    parameters: [{ name: 'holeM2', nominal: NO_HOLE_M2, unit: 'm2', spread: 0, fields: [{ field: 'areaM2', landing: 'value' }] }],
+    // Air weighs nothing here: its node lies at the height of the leak.
+    elements: (part) => ({ nodes: [{ id: ends(part).from, kind: 'boundary', elevationM: figure(part, 'levelM', 0.5), pressurePa: 0 }], links: [{ type: 'orifice', ...ends(part), areaM2: NO_HOLE_M2, dischargeCoefficient: 0.62 * AIR_FOR_FUEL }] }),
+    scene: (bind) => {
+      const area = bind.slot('areaM2')
+      return (values, _theta, scene) => {
+        if (scene.rig === 'canFed') values[area] = NO_HOLE_M2
+      }
+    },
+  },
+  injectors: {
+    parameters: [factor('gain', 0.03, ['areaM2']), hidden('restLeak', 0.01, 'mL/min', 0.5), hidden('imbalance', 0.025, '', 0.3), hidden('coil', 1, '')],
+    elements: (part, context) => ({ links: [{ type: 'orifice', ...ends(part), areaM2: jetArea(context, context.specification.regulatorSetPa.value), dischargeCoefficient: 0.7 }] }),
+    scene: jets(true),
+  },
+  /** Needle valve and float: lets in what the bowl needs, up to what its seat passes. */
+  needle: {
+    parameters: [factor('level', 0.05, ['setPa']), hidden('restLeak', 0.02, 'mL/min', 0.5)],
+    elements: (part) => ({ links: [{ type: 'reducing-regulator', ...ends(part), setPa: figure(part, 'bowlPa', 3e3) }] }),
+    scene: (bind) => {
+      const set = bind.slot('setPa')
+      return (values, _theta, scene) => {
+        if (scene.rig === 'deadhead' || scene.rig === 'openLine') values[set] = 0
+      }
+    },
+  },
+  /** Seat of the needle: the narrowest place of the carburettor. */
+  needleSeat: passage(0.15, 0.004, 3e-4),
+  carbJets: {
+    parameters: [factor('gain', 0.03, ['areaM2']), hidden('imbalance', 0.02, '', 0.3)],
+    elements: (part, context) => ({ links: [{ type: 'orifice', ...ends(part), areaM2: jetArea(context, figure(part, 'bowlPa', 3e3)), dischargeCoefficient: 0.7 }] }),
+    scene: jets(false),
+  },
+  /** What an injection pump takes from its gallery. */
+  injectionPump: {
+    parameters: [factor('gain', 0.03, ['areaM2']), hidden('imbalance', 0.02, '', 0.3)],
+    elements: (part, context) => ({ links: [{ type: 'orifice', ...ends(part), areaM2: jetArea(context, figure(part, 'galleryPa', 45e3)), dischargeCoefficient: 0.7 }] }),
+    scene: jets(false),
+  },
+  /** Holds the gallery and lets the rest, and air, back to the tank. */
+  overflow: {
+    parameters: [{ name: 'crack', nominal: 1, unit: '', spread: 0.06, fields: [{ field: 'crackPa', landing: 'factor' }] }, hidden('restLeak', 0.02, 'mL/min', 0.5)],
+    elements: (part) => ({ links: [{ type: 'relief', ...ends(part), crackPa: figure(part, 'crackPa', 35e3), slopePaPerM3S: 120 / LH }] }),
+    scene: (bind) => {
+      const crack = bind.slot('crackPa')
+      return (values, _theta, scene) => {
+        if (scene.rig === 'deadhead') values[crack] = CLAMPED_SET_PA
+      }
+    },
+  },
+  regulator: {
+    parameters: [
+      factor('set', 0.018, ['setPa']),
+      factor('slope', 0.25, ['slopePaPerM3S']),
+      hidden('reference', 1, ''),
+      hidden('restLeak', 0.02, 'mL/min', 0.5),
+      hidden('wetHose', 0, ''),
+    ],
+    elements: (part, { specification }) => ({ links: [{ type: 'back-pressure-regulator', ...ends(part), setPa: specification.regulatorSetPa.value, slopePaPerM3S: 100 / LH }] }),
+    scene: (bind) => {
+      const set = bind.slot('setPa')
+      const reference = bind.own('reference')
+      return (values, theta, scene) => {
+        values[set]! += (scene.rig === 'referenceOff' ? 0 : theta[reference]!) * scene.manifoldPa
+        if (scene.rig === 'deadhead') values[set] = CLAMPED_SET_PA
+      }
+    },
+  },
+  /** A regulator in the tank, without a vacuum hose. */
+  tankRegulator: {
+    parameters: [factor('set', 0.018, ['setPa']), factor('slope', 0.25, ['slopePaPerM3S']), hidden('restLeak', 0.02, 'mL/min', 0.5)],
+    elements: (part, { specification }) => ({ links: [{ type: 'back-pressure-regulator', ...ends(part), setPa: specification.regulatorSetPa.value, slopePaPerM3S: 100 / LH }] }),
+    scene: (bind) => {
+      const set = bind.slot('setPa')
+      return (values, _theta, scene) => {
+        if (scene.rig === 'deadhead') values[set] = CLAMPED_SET_PA
+      }
+    },
+  },
+  returnLine: {
+    parameters: [factor('area', 0.06, ['boreM'], 'areaFactor')],
+    elements: (part, { specification }) => ({ links: [pipe(part, specification.returnBoreM.value, specification.feedLengthM.value)] }),
+    scene: (bind) => {
+      const bore = bind.slot('boreM')
+      return (values, _theta, scene) => {
+        if (scene.rig === 'pinchedReturn') values[bore]! *= SQUEEZED_BORE
+      }
+    },
+  },
+  /** The can at the open feed joint. */
+  jar: {
+    parameters: [],
+    elements: (part) => ({ nodes: [{ id: ends(part).to, kind: 'boundary', elevationM: figure(part, 'levelM', 0.6), pressurePa: 0 }], links: [{ type: 'linear-quadratic', ...ends(part), linearPaPerM3S: SHUT_LOSS, quadraticPaPerM3S2: 0, checkValve: false }] }),
+    scene: (bind) => {
+      const loss = bind.slot('linearPaPerM3S')
+      return (values, _theta, scene) => (values[loss] = scene.rig === 'openLine' ? CAN_HOSE_LOSS : SHUT_LOSS)
+    },
+  },
+  engine: {
+    parameters: [hidden('spark', 1, '', 0.06), hidden('compression', 1, '', 0.05), hidden('airLeak', 0.02, '', 0.4), hidden('complianceMlPerKPa', 0.01, 'mL/kPa', 0.3)],
+    elements: (part) => ({
+      nodes: [
+        { id: 'manifold', kind: 'boundary', elevationM: figure(part, 'levelM', 0.6), pressurePa: 0 },
+        { id: 'outside', kind: 'boundary', elevationM: 0.15, pressurePa: 0 },
+      ],
+    }),
+  },
+  fuel: { parameters: [hidden('quality', 1, '', 0.03), hidden('water', 0, ''), hidden('wrong', 0, '')] },
+} satisfies Record<string, KindDef>
