@@ -7,9 +7,10 @@ import {
   type Complaint, type Done, type Posterior, type Table,
 } from '@/core/diagnosis'
 import { answeredCase } from '@/core/physics'
-import { libraryOf, testById } from '@/core/library'
-import { plannerOf, prices, reach } from '@/core/procedure'
-import { buildNetwork, LAYOUTS, vehicleModel, type LayoutId, type Specification, type VehicleState } from '@/core/vehicle'
+import { testById } from '@/core/library'
+import { pricerOf, type Pricer } from '@/core/practice'
+import { plannerOf, reach } from '@/core/procedure'
+import { buildNetwork, LAYOUTS, vehicleModel, type LayoutId, type Specification } from '@/core/vehicle'
 import { serve } from './serve'
 import type { RankRequest, Ranking, Reply } from './protocol'
 
@@ -18,17 +19,17 @@ const SLICE_MS = 8
 const PAIRED_SUSPECTS = 12
 
 const planner = plannerOf()
-let held: { key: string; table: Table; derived: number } | null = null
+let held: { key: string; table: Table; derived: number; pricer: Pricer } | null = null
 let growing = false
 let lastComplaint: { complaint: Complaint; done: Done[] } | null = null
-const priced = new Map<string, { tests: Record<string, number | null>; repairs: Record<string, number | null> }>()
 
 function tableFor(layoutId: LayoutId, specification: Specification): Table {
   const key = `${layoutId} ${JSON.stringify(specification)}`
   if (held?.key === key) return held.table
   const model = vehicleModel(LAYOUTS[layoutId], specification)
   if (!model.ok) throw new Error(`The layout does not solve: ${model.error.problem} at ${model.error.at}`)
-  held = { key, table: nominalTable(model.value), derived: 0 }
+  const table = nominalTable(model.value)
+  held = { key, table, derived: 0, pricer: pricerOf(planner, table) }
   if (!growing) grow()
   return held.table
 }
@@ -58,21 +59,6 @@ function grow() {
 
 const announce = (stage: Ranking['stage']) => postMessage({ id: -1, stage } satisfies Reply)
 
-function pricesIn(layoutId: LayoutId, state: VehicleState) {
-  const { tests, repairs } = libraryOf(LAYOUTS[layoutId])
-  const key = `${layoutId} ${JSON.stringify(state)}`
-  const known = priced.get(key)
-  if (known) return known
-  const found = prices(planner, state, [...tests.map((test) => test.needs), ...repairs.map((repair) => repair.needs)])
-  const entry = {
-    tests: Object.fromEntries(tests.map((test, at) => [test.id, found[at]!])),
-    repairs: Object.fromEntries(repairs.map((repair, at) => [repair.id, found[tests.length + at] === null ? null : repair.minutes + 2 * found[tests.length + at]!])),
-  }
-  if (priced.size > 40) priced.clear()
-  priced.set(key, entry)
-  return entry
-}
-
 function posteriorFor(request: RankRequest): Posterior {
   lastComplaint = { complaint: request.complaint, done: request.done }
   const table = tableFor(request.layoutId, request.specification)
@@ -83,7 +69,7 @@ function posteriorFor(request: RankRequest): Posterior {
 function rank(request: RankRequest): Ranking {
   const at = performance.now()
   const posterior = posteriorFor(request)
-  const cost = pricesIn(request.layoutId, request.state)
+  const cost = held!.pricer(request.state)
   const choice = chooseNext(posterior, { workshop: request.workshop, reachMinutes: cost.tests, repairMinutes: cost.repairs, engineRuns: request.engineRuns, skipped: request.skipped })
   const ranked = choice.candidates.find((candidate) => candidate.why === 'ranked')?.testId ?? null
   const shown = request.testId ?? (choice.verdict.kind === 'test' || choice.verdict.kind === 'confirm' ? choice.verdict.testId : ranked)
