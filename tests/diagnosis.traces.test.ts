@@ -1,23 +1,37 @@
 /** Truth vehicles traced by the engine to its verdict: the faults of the field, with other laws than the model's. Seeds are fixed. */
 import { beforeAll, describe, expect, it } from 'vitest'
 import { libraryOf, repairById, testById } from '@/core/library'
-import { LAYOUTS, specificationOf, vehicleModel } from '@/core/vehicle'
-import { truthVehicle } from '@/core/simulate'
-import { deriveSome, nominalTable, type Table } from '@/core/diagnosis'
-import { complaintOf, traceToVerdict } from './bench/diagnose'
+import { LAYOUTS, specificationOf } from '@/core/vehicle'
+import { TYPICAL_WORKSHOP } from '@/core/diagnosis'
+import { answer, openConsultation, pricerOf, propose } from '@/core/practice'
+import { plannerOf } from '@/core/procedure'
+import { standInById, truthVehicle, type TruthVehicle } from '@/core/simulate'
+import { complaintOf, tableOf } from './bench/diagnosis/cases'
 
 const { faults: FAULTS } = libraryOf(LAYOUTS.A01)
-let table: Table
 /** Where a reading confirms a repair: the segments of what it covers, and the stations at their ends. */
 const placesOf = (repairId: string) => {
   const segments = FAULTS.filter((fault) => fault.repairs[0] === repairId).map((fault) => fault.segment)
   return [...segments, ...LAYOUTS.A01.segments.filter((segment) => segments.includes(segment.id)).flatMap((segment) => [segment.from, segment.to])]
 }
+const planner = plannerOf()
+
+/** From the complaint to the first repair that the engine proposes. */
+function traceToVerdict(vehicle: TruthVehicle): { repairId: string; probability: number; tests: string[] } {
+  const pricer = pricerOf(planner, tableOf('A01'))
+  let state = openConsultation(tableOf('A01'), complaintOf(vehicle))
+  for (let turn = 0; turn < 30; turn += 1) {
+    const { act } = propose(state, TYPICAL_WORKSHOP, pricer)
+    const tests = state.evidence.map((item) => item.testId)
+    if (act.kind === 'stuck') return { repairId: 'none', probability: 0, tests }
+    if (act.kind === 'repair') return { repairId: act.repairId, probability: act.probability, tests }
+    state = answer(state, act, { kind: 'reading', value: standInById(vehicle, act.test.id), faultPresent: 'yes' }, planner)
+  }
+  throw new Error('The trace never ends')
+}
+
 beforeAll(() => {
-  const built = vehicleModel(LAYOUTS.A01, specificationOf())
-  if (!built.ok) throw new Error(built.error.problem)
-  table = nominalTable(built.value)
-  deriveSome(table, 0, () => false)
+  tableOf('A01')
 })
 
 describe('one hidden fault, from the complaint to the repair that cures it', () => {
@@ -46,7 +60,7 @@ describe('one hidden fault, from the complaint to the repair that cures it', () 
     const vehicle = truthVehicle(seed, specificationOf(), [{ faultId, severity }])
     const complaint = complaintOf(vehicle)
     expect(complaint.symptoms.length, 'the fault must be felt').toBeGreaterThan(0)
-    const answer = traceToVerdict(table, vehicle, complaint)
+    const answer = traceToVerdict(vehicle)
     expect(FAULTS.find((fault) => fault.id === faultId)!.repairs, `named ${answer.repairId} after ${answer.tests.join(' ')}`).toContain(answer.repairId)
     if (repairById(answer.repairId).dear) expect(answer.tests.some((id) => placesOf(answer.repairId).includes(testById(id).at)), 'a dear repair is confirmed at the part').toBe(true)
     // A bound against wandering: gummed injectors need 17, since spark, compression and air look alike at first.

@@ -70,7 +70,7 @@ function rank(request: RankRequest): Ranking {
   const at = performance.now()
   const posterior = posteriorFor(request)
   const cost = held!.pricer(request.state)
-  const choice = chooseNext(posterior, { workshop: request.workshop, reachMinutes: cost.tests, repairMinutes: cost.repairs, engineRuns: request.engineRuns, skipped: request.skipped })
+  const choice = chooseNext(posterior, { workshop: request.workshop, reachMinutes: cost.tests, repairMinutes: cost.repairs, engineRuns: request.engineRuns, skipped: request.skipped, tried: request.done.map((entry) => entry.repairId) })
   const ranked = choice.candidates.find((candidate) => candidate.why === 'ranked')?.testId ?? null
   const shown = request.testId ?? (choice.verdict.kind === 'test' || choice.verdict.kind === 'confirm' ? choice.verdict.testId : ranked)
   const way = shown ? reach(planner, request.state, testById(shown).needs) : null

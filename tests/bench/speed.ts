@@ -43,7 +43,7 @@ const planner = plannerOf()
 at = performance.now()
 const reached = prices(planner, DRIVEN_IN, TESTS.map((test) => test.needs))
 console.log(`prices of ${TESTS.length} tests from one tree: ${(performance.now() - at).toFixed(0)} ms, once per state`)
-const situation = { workshop: TYPICAL_WORKSHOP, reachMinutes: Object.fromEntries(TESTS.map((test, k) => [test.id, reached[k]!])), repairMinutes: Object.fromEntries(REPAIRS.map((repair) => [repair.id, repair.minutes + 60])), engineRuns: false, skipped: [] }
+const situation = { workshop: TYPICAL_WORKSHOP, reachMinutes: Object.fromEntries(TESTS.map((test, k) => [test.id, reached[k]!])), repairMinutes: Object.fromEntries(REPAIRS.map((repair) => [repair.id, repair.minutes + 60])), engineRuns: false, skipped: [], tried: [] }
 const evidence: Evidence[] = [
   { id: '1', testId: 'T01-rest', value: { kind: 'number', entered: { value: 12.5, unit: 'V' } }, faultPresent: 'yes' },
   { id: '2', testId: 'T03', value: { kind: 'outcome', outcome: 'weak' }, faultPresent: 'yes' },

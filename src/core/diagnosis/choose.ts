@@ -27,6 +27,8 @@ export interface Situation {
   engineRuns: boolean
   /** Tests that cannot be done here. */
   skipped: string[]
+  /** Repairs that were done and did not cure: none is proposed twice. */
+  tried: string[]
 }
 
 /** Gain below this many bits is noise. */
@@ -224,8 +226,9 @@ interface LossModel {
 function lossModel(posterior: Posterior, situation: Situation): LossModel {
   const { table } = posterior
   const covers = coverage(posterior)
-  const { repairs } = table.catalogue.library
+  const repairs = table.catalogue.library.repairs.filter((repair) => !situation.tried.includes(repair.id))
   const ids = repairs.map((repair) => repair.id)
+  const all = table.catalogue.library.repairs.map((repair) => repair.id)
   const cost = repairs.map((repair) => repair.money + situation.workshop.ratePerMinute * (situation.repairMinutes[repair.id] ?? repair.minutes + 120) + situation.workshop.comebackMoney)
   const chances = new Float64Array(ids.length)
   // Sparse cover: most classes are touched by one or two repairs.
@@ -241,8 +244,8 @@ function lossModel(posterior: Posterior, situation: Situation): LossModel {
     return { k: least, loss: (1 - chances[least]!) * cost[least]!, probability: chances[least]! }
   }
   return {
-    repairOfClass: Int32Array.from(table.classes, (entry) => (entry.faults.length === 0 ? ids.length : ids.indexOf(entry.faults[0]!.repairs[0]!))),
-    repairCount: ids.length + 1,
+    repairOfClass: Int32Array.from(table.classes, (entry) => (entry.faults.length === 0 ? all.length : all.indexOf(entry.faults[0]!.repairs[0]!))),
+    repairCount: all.length + 1,
     leastLoss: (mass) => judge(mass).loss,
     best: (mass) => {
       judge(mass)

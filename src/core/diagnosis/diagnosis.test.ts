@@ -14,7 +14,7 @@ const number = (id: string, testId: string, value: number): Evidence => {
   return { id, testId, value: { kind: 'number', entered: { value, unit: reading.unit } }, faultPresent: 'yes' }
 }
 const seen = (id: string, testId: string, outcome: string): Evidence => ({ id, testId, value: { kind: 'outcome', outcome }, faultPresent: 'yes' })
-const situation: Situation = { workshop: TYPICAL_WORKSHOP, reachMinutes: Object.fromEntries(TESTS.map((test) => [test.id, 2])), repairMinutes: {}, engineRuns: false, skipped: [] }
+const situation: Situation = { workshop: TYPICAL_WORKSHOP, reachMinutes: Object.fromEntries(TESTS.map((test) => [test.id, 2])), repairMinutes: {}, engineRuns: false, skipped: [], tried: [] }
 
 beforeAll(() => {
   const built = vehicleModel(LAYOUTS.A01, specificationOf())
@@ -218,6 +218,11 @@ describe('choosing', () => {
     const { candidates } = chooseNext(posteriorOf(table, complaint, []), situation)
     expect(candidates.find((candidate) => candidate.testId === 'T25')!.why).toBe('needs-engine')
     expect(candidates.filter((candidate) => candidate.why === 'ranked').every((candidate) => candidate.cost > 0)).toBe(true)
+  })
+  it('never proposes a repair twice', () => {
+    const posterior = posteriorOf(table, complaint, [number('a', 'T04-in', 12.3), number('b', 'T04', 4.6), number('c', 'T06', 0.08), seen('d', 'T03', 'weak')], [{ repairId: 'plug', partWasBad: 'no' }])
+    const { verdict } = chooseNext(posterior, { ...situation, tried: ['plug'] })
+    expect(verdict.kind === 'repair' || verdict.kind === 'confirm' ? verdict.repairId : 'test').not.toBe('plug')
   })
   it('stops with a repair once the case is clear', () => {
     const posterior = posteriorOf(table, complaint, [number('a', 'T04-in', 12.3), number('b', 'T04', 4.6), number('c', 'T06', 0.08), seen('d', 'T03', 'weak'), number('e', 'T24', 195), number('f', 'T13', 4.3)])

@@ -91,7 +91,7 @@ export function propose(consultation: Consultation, workshop: Workshop, pricer: 
   const { table, complaint, evidence, done, skipped, state } = consultation
   const posterior = posteriorOf(table, complaint, evidence, done)
   const price = pricer(state)
-  const choice = chooseNext(posterior, { workshop, reachMinutes: price.tests, repairMinutes: price.repairs, engineRuns: runs(complaint), skipped })
+  const choice = chooseNext(posterior, { workshop, reachMinutes: price.tests, repairMinutes: price.repairs, engineRuns: runs(complaint), skipped, tried: done.map((entry) => entry.repairId) })
   return { act: actOf(choice, price, workshop), suspects: suspectsOf(posterior), choice }
 }
 

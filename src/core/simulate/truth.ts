@@ -23,22 +23,35 @@ export interface TruthVehicle {
   model: VehicleModel
   theta: Float64Array
   hidden: HiddenFault[]
+  mismatch: Mismatch
 }
 
-/** Scatter of a truth vehicle against the nuisances of the model: real vehicles differ a little more than the model allows. */
-const SCATTER = 1.15
-const INSTRUMENT_BIAS = 0.01
+/** How far a truth vehicle and its instruments stray from the model. */
+export interface Mismatch {
+  /** Scatter of its parameters as a multiple of the model's nuisances. */
+  scatter: number
+  /** Standard deviation of the bias that an instrument has for one test. */
+  bias: number
+  /** Share of numbers and of observations that are slips of hand or eye. */
+  numberSlips: number
+  outcomeSlips: number
+}
+/** The demo vehicles: a little more scatter than the model allows, good instruments, a careful hand. */
+export const CAREFUL: Mismatch = { scatter: 1.15, bias: 0.01, numberSlips: 0, outcomeSlips: 0 }
+/** What the benchmark calls standard and harsh. */
+export const STANDARD: Mismatch = { scatter: 1.15, bias: 0.02, numberSlips: 0.01, outcomeSlips: 0.02 }
+export const HARSH: Mismatch = { scatter: 2, bias: 0.04, numberSlips: 0.03, outcomeSlips: 0.06 }
 
-export function truthVehicle(seed: number, specification: Specification, hidden: HiddenFault[], layoutId: LayoutId = 'A01'): TruthVehicle {
+export function truthVehicle(seed: number, specification: Specification, hidden: HiddenFault[], layoutId: LayoutId = 'A01', mismatch: Mismatch = CAREFUL): TruthVehicle {
   const built = vehicleModel(LAYOUTS[layoutId], specification)
   if (!built.ok) throw new Error(`${built.error.problem} at ${built.error.at}`)
   const model = built.value
   const theta = faulty(model, hidden.map(({ faultId, severity }) => ({ fault: faultIn(model, faultId), severity })))
   model.parameters.forEach((parameter, at) => {
     // Drawn by name, so that a part added to the layout leaves the others as they were.
-    if (parameter.spread > 0) theta[at]! *= Math.exp(SCATTER * parameter.spread * seededRandom(seed ^ seedFrom(parameter.id)).normal())
+    if (parameter.spread > 0) theta[at]! *= Math.exp(mismatch.scatter * parameter.spread * seededRandom(seed ^ seedFrom(parameter.id)).normal())
   })
-  return { seed, model, theta, hidden }
+  return { seed, model, theta, hidden, mismatch }
 }
 
 function faultIn(model: VehicleModel, id: string): Fault {
@@ -50,7 +63,7 @@ function faultIn(model: VehicleModel, id: string): Fault {
 /** The same vehicle after a repair has put these faults right. */
 export function repaired(vehicle: TruthVehicle, repairIds: string[]): TruthVehicle {
   const left = vehicle.hidden.filter(({ faultId }) => !faultIn(vehicle.model, faultId).repairs.some((repair) => repairIds.includes(repair)))
-  return truthVehicle(vehicle.seed, vehicle.model.specification, left, vehicle.model.layout.id)
+  return truthVehicle(vehicle.seed, vehicle.model.specification, left, vehicle.model.layout.id, vehicle.mismatch)
 }
 
 interface SceneState extends TruthFields {
@@ -171,7 +184,7 @@ function truthMixture(vehicle: TruthVehicle, sceneId: SceneId): number {
   const { model, theta } = vehicle
   const { engine } = model.layout
   const key = `${model.layout.id} ${JSON.stringify(model.specification)}`
-  const sound = soundOnes.get(key) ?? { seed: 0, model, theta: model.nominal.slice(), hidden: [] }
+  const sound = soundOnes.get(key) ?? { seed: 0, model, theta: model.nominal.slice(), hidden: [], mismatch: CAREFUL }
   soundOnes.set(key, sound)
   const of = (id: string) => (model.parameterIndex.has(id) ? theta[parameterAt(model, id)]! : 0)
   const now = truthScene(vehicle, sceneId)
@@ -216,17 +229,21 @@ export function standInReading(vehicle: TruthVehicle, test: Test, attempt = 0): 
   const { reading } = test
   if (reading.kind === 'observation') {
     const shown = reading.outcomes.find((outcome) => outcome.when.length > 0 && outcome.when.every((rule) => truly(vehicle, rule))) ?? reading.outcomes.at(-1)!
-    return { kind: 'outcome', outcome: shown.id }
+    return { kind: 'outcome', outcome: slipped(vehicle, test, attempt, vehicle.mismatch.outcomeSlips) ? anyOf(vehicle, test, attempt, reading.outcomes.map((outcome) => outcome.id)) : shown.id }
   }
   const bias = instrumentRandom(vehicle, `${test.instrument} ${test.id}`)
   const noise = instrumentRandom(vehicle, `${test.id} ${attempt}`)
   const truth = truthValue(vehicle, reading.quantity)
   const accuracy = ACCURACY[test.instrument]
-  const si = truth * (1 + INSTRUMENT_BIAS * bias.normal()) + Math.hypot(accuracy.relative * truth, reading.unit === '%' ? 0.01 : accuracy.floor(reading.unit)) * 0.5 * noise.normal()
-  const shown = Math.round(fromSi(si, reading.unit) / reading.step) * reading.step
+  const si = truth * (1 + vehicle.mismatch.bias * bias.normal()) + Math.hypot(accuracy.relative * truth, reading.unit === '%' ? 0.01 : accuracy.floor(reading.unit)) * 0.5 * noise.normal()
+  const slip = slipped(vehicle, test, attempt, vehicle.mismatch.numberSlips)
+  const shown = Math.round((slip ? reading.low + (reading.high - reading.low) * instrumentRandom(vehicle, `slips to ${test.id} ${attempt}`).next() : fromSi(si, reading.unit)) / reading.step) * reading.step
   const bounded = Math.min(reading.high, Math.max(reading.low, shown))
   return { kind: 'number', entered: { value: Number(bounded.toFixed(3)), unit: reading.unit } }
 }
+
+const slipped = (vehicle: TruthVehicle, test: Test, attempt: number, share: number) => share > 0 && instrumentRandom(vehicle, `slip ${test.id} ${attempt}`).next() < share
+const anyOf = <T>(vehicle: TruthVehicle, test: Test, attempt: number, list: T[]): T => list[Math.floor(list.length * instrumentRandom(vehicle, `slips to ${test.id} ${attempt}`).next())]!
 
 export const standInById = (vehicle: TruthVehicle, testId: string, attempt = 0): StandInReading => standInReading(vehicle, testById(testId), attempt)
 

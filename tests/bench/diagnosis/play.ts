@@ -1,0 +1,82 @@
+/** Plays a case by a policy until it is cured, and keeps what it cost. */
+import { NO_READING, policyAct, type PolicyId } from './policies'
+import { answer, openConsultation, pricerOf, type Consultation, type Pricer } from '@/core/practice'
+import { plannerOf } from '@/core/procedure'
+import { repairById } from '@/core/library'
+import { TYPICAL_WORKSHOP } from '@/core/diagnosis'
+import { DRIVEN_IN, type LayoutId } from '@/core/vehicle'
+import { seedFrom, seededRandom } from '@/core/shared'
+import { repaired, standInById, truthVehicle } from '@/core/simulate'
+import { complaintOf, tableOf, type Case } from './cases'
+
+export interface Outcome {
+  layoutId: LayoutId
+  group: string
+  policy: PolicyId
+  seed: number
+  faults: string[]
+  pair: boolean
+  /** First repair, what was stated for it, and whether it cured a hidden fault. */
+  first: { repairId: string; stated: number; right: boolean } | null
+  testsToVerdict: number
+  moneyToVerdict: number
+  tests: number
+  minutes: number
+  money: number
+  /** Cost over the unavoidable repairs. */
+  over: number
+  repairs: string[]
+  cured: boolean
+}
+
+const planner = plannerOf()
+const pricers = new Map<LayoutId, Pricer>()
+const pricerFor = (layoutId: LayoutId) => {
+  const known = pricers.get(layoutId) ?? pricerOf(planner, tableOf(layoutId))
+  pricers.set(layoutId, known)
+  return known
+}
+const MOST_ACTS = 70
+
+export function play(one: Case, policy: PolicyId): Outcome {
+  const pricer = pricerFor(one.layoutId)
+  const chance = seededRandom(one.seed ^ seedFrom(`presence ${one.layoutId}`))
+  let state = openConsultation(one.table, one.complaint)
+  const outcome: Outcome = { layoutId: one.layoutId, group: one.group, policy, seed: one.seed, faults: one.faults.map((fault) => fault.id), pair: one.faults.length > 1, first: null, testsToVerdict: 0, moneyToVerdict: 0, tests: 0, minutes: 0, money: 0, over: 0, repairs: [], cured: false }
+  let vehicle = one.vehicle
+  for (let turn = 0; turn < MOST_ACTS && !outcome.cured; turn += 1) {
+    const act = policyAct(policy, state, pricer)
+    if (act === NO_READING || act.kind === 'stuck') break
+    if (act.kind === 'test') {
+      const present = chance.next() < one.presence
+      const read = present ? vehicle : truthVehicle(one.seed, vehicle.model.specification, [], one.layoutId, vehicle.mismatch)
+      state = answer(state, act, { kind: 'reading', value: standInById(read, act.test.id), faultPresent: one.presence < 1 ? (present ? 'yes' : 'no') : 'yes' }, planner)
+      continue
+    }
+    const after = repaired(vehicle, [act.repairId])
+    const right = after.hidden.length < vehicle.hidden.length
+    outcome.first ??= { repairId: act.repairId, stated: act.probability, right }
+    if (outcome.repairs.length === 0) {
+      outcome.testsToVerdict = state.readings
+      outcome.moneyToVerdict = state.money
+    }
+    outcome.repairs.push(act.repairId)
+    vehicle = after
+    outcome.cured = vehicle.hidden.length === 0
+    // The complaint is asked anew; a second fault that nobody feels alone leaves nothing to trace.
+    const complaint = outcome.cured ? undefined : complaintOf(vehicle)
+    if (complaint && complaint.symptoms.length === 0) outcome.cured = true
+    state = answer(state, act, { kind: 'repaired', cured: outcome.cured, partWasBad: right ? 'yes' : 'no', ...(complaint && complaint.symptoms.length > 0 ? { complaint: { ...complaint, failingNow: one.complaint.failingNow } } : {}) }, planner)
+  }
+  return { ...outcome, tests: state.readings, minutes: state.minutes, money: state.money, over: state.money - unavoidable(one, pricer, state, outcome) }
+}
+
+/** The cheapest repair of each hidden fault that was felt, from the vehicle as it was driven in. */
+function unavoidable(one: Case, pricer: Pricer, state: Consultation, outcome: Outcome): number {
+  const price = pricer(DRIVEN_IN)
+  const cost = (id: string) => repairById(id).money + TYPICAL_WORKSHOP.ratePerMinute * (price.repairs[id] ?? repairById(id).minutes)
+  return one.faults.reduce((sum, fault) => {
+    const used = fault.repairs.filter((id) => outcome.repairs.includes(id))
+    return used.length === 0 && outcome.cured ? sum : sum + Math.min(...(used.length > 0 ? used : fault.repairs).map(cost))
+  }, 0)
+}

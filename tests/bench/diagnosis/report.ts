@@ -1,0 +1,59 @@
+/** The printed table: every share with its 95 % interval. */
+import type { Outcome } from './play'
+
+/** Wilson's interval of a share. */
+export function interval(hits: number, of: number): { share: number; low: number; high: number } {
+  if (of === 0) return { share: 0, low: 0, high: 1 }
+  const z = 1.96
+  const share = hits / of
+  const middle = (share + (z * z) / (2 * of)) / (1 + (z * z) / of)
+  const half = (z / (1 + (z * z) / of)) * Math.sqrt((share * (1 - share)) / of + (z * z) / (4 * of * of))
+  return { share, low: Math.max(0, middle - half), high: Math.min(1, middle + half) }
+}
+
+const percent = (share: number) => `${(100 * share).toFixed(1)} %`
+const shareText = (hits: number, of: number) => {
+  const { share, low, high } = interval(hits, of)
+  return of === 0 ? '–' : `${percent(share)} (${percent(low)} to ${percent(high)})`
+}
+const mean = (values: number[]) => (values.length === 0 ? NaN : values.reduce((sum, value) => sum + value, 0) / values.length)
+const number = (value: number) => (Number.isNaN(value) ? '–' : value.toFixed(1))
+
+const right = (list: Outcome[]) => list.filter((one) => one.first?.right).length
+const sureWrong = (list: Outcome[]) => list.filter((one) => one.first && one.first.stated >= 0.9 && !one.first.right).length
+const sure = (list: Outcome[]) => list.filter((one) => one.first && one.first.stated >= 0.9)
+
+function row(name: string, list: Outcome[]): string {
+  return `| ${name} | ${list.length} | ${shareText(right(list), list.length)} | ${shareText(sureWrong(list), list.length)} | ${shareText(right(sure(list)), sure(list).length)} | ${number(mean(list.map((one) => one.testsToVerdict)))} | ${number(mean(list.map((one) => one.moneyToVerdict)))} | ${number(mean(list.filter((one) => one.cured).map((one) => one.over)))} | ${shareText(list.filter((one) => one.cured).length, list.length)} |`
+}
+
+const HEAD = '| group | vehicles | first repair right | stated 90 % or more and wrong | right of those stated 90 % or more | tests to the verdict | money to the verdict | money over the unavoidable repair, of those cured | cured |\n|---|---|---|---|---|---|---|---|---|'
+
+/** Bins of what was stated for the first repair, against how often it was right. */
+function calibration(list: Outcome[]): string {
+  const edges = [0, 0.6, 0.7, 0.8, 0.9, 0.95, 1.01]
+  const rows = edges.slice(1).map((high, at) => {
+    const inside = list.filter((one) => one.first && one.first.stated >= edges[at]! && one.first.stated < high)
+    return `| ${percent(edges[at]!)} to ${percent(Math.min(high, 1))} | ${inside.length} | ${inside.length === 0 ? '–' : percent(mean(inside.map((one) => one.first!.stated)))} | ${shareText(right(inside), inside.length)} |`
+  })
+  return ['| stated | verdicts | mean stated | right |', '|---|---|---|---|', ...rows].join('\n')
+}
+
+export function report(all: Outcome[]): string {
+  const engine = all.filter((one) => one.policy === 'engine')
+  const of = (group: string) => engine.filter((one) => one.group === group)
+  const standard = of('standard')
+  const layouts = [...new Set(all.map((one) => one.layoutId))].sort()
+  const baselineSeeds = new Set(all.filter((one) => one.policy === 'fixed' && one.group === 'standard').map((one) => `${one.layoutId} ${one.seed}`))
+  const same = standard.filter((one) => baselineSeeds.has(`${one.layoutId} ${one.seed}`))
+  return [
+    '## The engine', HEAD,
+    ...layouts.map((id) => row(`${id}, standard mismatch`, standard.filter((one) => one.layoutId === id))),
+    row('all, standard', standard), row('single faults', standard.filter((one) => !one.pair)), row('two faults', standard.filter((one) => one.pair)),
+    row('all, harsh', of('harsh')), row('intermittent', of('intermittent')), row('true fault missing from the library', of('missing')),
+    '', '## Stated against true, standard mismatch', calibration(standard),
+    '', '## Against other ways of working, on the same vehicles', HEAD,
+    row('engine', same),
+    ...(['fixed', 'cheapest', 'swap'] as const).map((policy) => row({ fixed: 'tests in the order of the handbook', cheapest: 'cheapest test first', swap: 'likeliest cheap part first' }[policy], all.filter((one) => one.policy === policy))),
+  ].join('\n')
+}
