@@ -13,7 +13,7 @@ export class Hands {
   ) {}
   static async at(vehicle: VehicleRecord): Promise<Hands> {
     const session = await openBrowser({ demo: true })
-    return new Hands(session, truthVehicle(vehicle.truth!.seed, vehicle.specification, vehicle.truth!.hidden))
+    return new Hands(session, truthVehicle(vehicle.truth!.seed, vehicle.specification, vehicle.truth!.hidden, vehicle.layout))
   }
   get driver() {
     return this.session.driver

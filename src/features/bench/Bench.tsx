@@ -12,7 +12,7 @@ import type { JobInHand } from '../frame/useJob'
 import { useKeys } from '../frame/useKeys'
 import { rankRequestOf, useRanking } from '../frame/useRanking'
 import { percent } from '../frame/words'
-import { CLAMPS, problemText, testOf, verdictText, type Clamp } from './benchText'
+import { clampsOf, problemText, testOf, verdictText, type Clamp } from './benchText'
 
 /** The stand-in plays five minutes in ten seconds; the trace keeps its own seconds. */
 const PLAY_STEP_MS = 33
@@ -20,9 +20,11 @@ const PLAY_STEP_MS = 33
 export function Bench({ hand }: { hand: JobInHand }) {
   const { job, vehicle } = hand
   const simulated = vehicle.kind === 'simulated'
+  const clamps = clampsOf(vehicle.layout)
+  const able = simulated && clamps.length > 0
   const [clamped, setClamped] = useState<Clamp>('none')
   const { samples, all, running, start, problem } = useLeakDown(hand)
-  useKeys({ l: () => simulated && !running && void start(clamped) })
+  useKeys({ l: () => able && !running && void start(clamped) })
   const setKPa = vehicle.specification.regulatorSetPa.value / 1e3
   const finished = all !== null && samples.length === all.length
   const analysis = useMemo(() => (finished ? analyseLeakDown(samples, setKPa) : null), [finished, samples, setKPa])
@@ -53,10 +55,11 @@ export function Bench({ hand }: { hand: JobInHand }) {
         <aside className="flex flex-col gap-3 border-l border-rule px-6 pt-4">
           <p className="flex items-end justify-between"><span className="text-second text-ink-2">Rail pressure</span><Figure value={last ? last.kPa.toFixed(0) : '–'} unit="kPa" size="live" /></p>
           <p className="flex items-center justify-between border-t border-rule-2 pt-2"><span className="text-second text-ink-2">Since pump stopped</span><Figure value={last ? `${Math.floor(last.seconds / 60)}:${String(last.seconds % 60).padStart(2, '0')}` : '0:00'} unit="min" size="count" /></p>
-          <ChoiceGroup label="Clamped" options={CLAMPS.map(({ id, label }) => ({ id, label }))} value={clamped} onChange={(id) => setClamped(id as Clamp)} />
+          {clamps.length > 0 && <ChoiceGroup label="Clamped" options={clamps} value={clamped} onChange={(id) => setClamped(id as Clamp)} />}
           {clamped !== 'none' && <p className="text-second text-danger">Clamp soft sound rubber hose only, smooth jaws. Marked hose is renewed.</p>}
-          <Button variant={verdict ? 'plain' : 'act'} tall disabled={running || !simulated} onClick={() => void start(clamped)}>{running ? 'Pen runs' : verdict ? 'Repeat' : 'Prime, stop and record'}</Button>
-          {!simulated && <Notice title="This is a real vehicle.">A stand-in signal cannot be evidence on it. Time the leak-down by gauge and enter it on Trace.</Notice>}
+          <Button variant={verdict ? 'plain' : 'act'} tall disabled={running || !able} onClick={() => void start(clamped)}>{running ? 'Pen runs' : verdict ? 'Repeat' : 'Prime, stop and record'}</Button>
+          {clamps.length === 0 && <Notice title="This fuel system holds no pressure to time.">Its readings are taken on Trace: vacuum, feed pressure, volume.</Notice>}
+          {!simulated && clamps.length > 0 && <Notice title="This is a real vehicle.">A stand-in signal cannot be evidence on it. Time the leak-down by gauge and enter it on Trace.</Notice>}
           {problem && <Notice title="The gauge gave no signal.">{problem}</Notice>}
           {verdict && <Verdict hand={hand} verdict={verdict} clamped={clamped} samples={samples} />}
         </aside>
