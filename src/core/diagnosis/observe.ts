@@ -145,15 +145,20 @@ function index(map: Map<string, number>, id: string): number {
   return at
 }
 
-/** EQ10, laminar leaks side by side: p/p0 = exp(-t/tau), tau = C p0 / q0. Clamping takes one side's leak away. */
+/**
+ * EQ10, leaks side by side as one laminar leak: p/p0 = exp(-t/tau), tau = C p0 / q0. Leaks are given at
+ * 300 kPa; at the set pressure p0 they run with its root, between a seat and a hole. Clamping takes one
+ * side's leak away.
+ */
 function residualFormula(model: VehicleModel, clamped: 'none' | 'feed' | 'return', minutes: number): Formula {
   const seats = model.parameters.flatMap((parameter, at) => (parameter.id.endsWith('.restLeak') && (clamped === 'none' || restLeakSide(model.layout, parameter.kind) !== clamped) ? [at] : []))
   const hole = model.parameterIndex.get('leak.holeM2') ?? -1
   const stiff = parameterAt(model, 'engine.complianceMlPerKPa')
+  const fallsFromKPa = Math.sqrt((model.specification.regulatorSetPa.value / 1e3) * LEAK_REFERENCE_KPA)
   return (_, theta) => {
     let leak = hole < 0 ? 0 : theta[hole]! * HOLE_ML_PER_MIN_PER_M2
     for (const at of seats) leak += theta[at]!
-    return Math.exp((-leak * minutes) / (theta[stiff]! * LEAK_REFERENCE_KPA))
+    return Math.exp((-leak * minutes) / (theta[stiff]! * fallsFromKPa))
   }
 }
 
