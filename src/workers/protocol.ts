@@ -1,5 +1,5 @@
 /** Requests and answers of the workers: plain data. */
-import type { Complaint, Done, Evidence, Choice, ProfileValue, SegmentShare, Suspect, TestExplanation, Workshop } from '@/core/diagnosis'
+import type { Complaint, Contradiction, Done, Evidence, Choice, ProfileValue, SegmentShare, Suspect, TestExplanation, Workshop } from '@/core/diagnosis'
 import type { DemoJob } from '@/core/practice'
 import type { Plan, PlanFailure } from '@/core/procedure'
 import type { GaugeSample, HiddenFault, StandInReading } from '@/core/simulate'
@@ -27,6 +27,7 @@ export interface Ranking {
   choice: Choice
   profile: ProfileValue[]
   surprises: string[]
+  contradictions: Contradiction[]
   shownTest: TestExplanation | null
   /** Way to the shown test from here. */
   way: { operationId: string; title: string; minutes: number }[] | null

@@ -3,7 +3,7 @@
  * that the screen is usable, then derivatives and pairs in slices between requests.
  */
 import {
-  addPairs, chooseNext, deriveSome, explainSuspect, explainTest, nominalTable, posteriorOf, profileOf, segmentShares, soundBandOf, suspectsOf, surprises,
+  addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, nominalTable, posteriorOf, profileOf, segmentShares, soundBandOf, suspectsOf, surprises,
   type Complaint, type Done, type Posterior, type Table,
 } from '@/core/diagnosis'
 import { answeredCase } from '@/core/physics'
@@ -81,6 +81,7 @@ function rank(request: RankRequest): Ranking {
     choice,
     profile: profileOf(posterior),
     surprises: surprises(posterior),
+    contradictions: contradictions(posterior, request.complaint, request.done),
     shownTest: shown ? explainTest(posterior, shown) : null,
     way: way?.steps.map(({ operation }) => ({ operationId: operation.id, title: operation.title, minutes: operation.minutes })) ?? null,
     milliseconds: performance.now() - at,

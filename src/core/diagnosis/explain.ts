@@ -259,5 +259,23 @@ export function segmentShares(posterior: Posterior, prior: Posterior): SegmentSh
 /** Readings that no likely suspect explains: repeat or re-enter. */
 export const surprises = (posterior: Posterior): string[] => [...posterior.slips].filter(([, share]) => share > 0.5).map(([id]) => id)
 
+/** Two readings that cannot both be true, and the one that is quicker to repeat. */
+export interface Contradiction {
+  readings: [string, string]
+  repeat: string
+}
+
+/** For each reading that nothing explains, the other one without which it would fit; none where it fits nothing at all. */
+export function contradictions(posterior: Posterior, complaint: Complaint, done: Done[]): Contradiction[] {
+  const { table, evidence } = posterior
+  return surprises(posterior).flatMap((odd): Contradiction[] => {
+    const own = evidence.find((item) => item.id === odd)!
+    const other = evidence.find((item) => item.id !== odd && !surprises(posteriorOf(table, complaint, evidence.filter((left) => left.id !== item.id), done)).includes(odd))
+    if (!other) return []
+    const quicker = testById(other.testId).minutes < testById(own.testId).minutes ? other : own
+    return [{ readings: [own.id, other.id], repeat: quicker.id }]
+  })
+}
+
 export const repairTitle = (id: string): string => REPAIRS.find((repair) => repair.id === id)?.title ?? 'None of these'
 export type { Table }

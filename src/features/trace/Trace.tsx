@@ -53,7 +53,7 @@ export function Trace({ hand }: { hand: JobInHand }) {
           <h2 className="font-instrument text-second font-normal text-ink-2">Suspects, likeliest first{view.status === 'working' ? ' · working' : ''}</h2>
           {ranking && <SuspectList suspects={ranking.suspects} most={job.evidence.length > 1 ? 3 : 4} onOpen={(suspect) => setQuestion({ kind: 'suspect', suspect })} />}
           {view.status === 'failed' && <Notice title="The ranking stopped.">{view.problem}. Readings are kept; reload to go on.</Notice>}
-          <Evidence hand={hand} surprises={ranking?.surprises ?? []} />
+          <Evidence hand={hand} surprises={[...(ranking?.surprises ?? []), ...(ranking?.contradictions ?? []).flatMap((entry) => entry.readings)]} />
         </aside>
       </main>
       <StateStrip hand={hand} needs={test?.needs} message={stripMessage(conflicts, ranking?.suspects[0]?.probability)} danger={conflicts.length > 0 || job.danger} />

@@ -4,7 +4,7 @@ import { repairById, testById, type Test } from '@/core/library'
 import { readingText, type JobView } from '@/core/job'
 import type { Band, Candidate } from '@/core/diagnosis'
 import type { Ranking } from '@/workers/protocol'
-import { minutesText, percent, shortOf, unitText } from '../frame/words'
+import { lowerFirst, minutesText, percent, shortOf, unitText } from '../frame/words'
 
 /** What is so, said first; how it is known, after. */
 export function findingOf(job: JobView, ranking: Ranking | null): { title: string; detail: string } {
@@ -12,9 +12,14 @@ export function findingOf(job: JobView, ranking: Ranking | null): { title: strin
   const { verdict, candidates } = ranking.choice
   const [lead, second] = ranking.suspects
   const none = ranking.suspects.find((suspect) => suspect.id === 'none')
+  const [contradiction] = ranking.contradictions
+  if (contradiction) {
+    const name = (id: string) => shortOf(job.readings.find((reading) => reading.readingId === id)?.testId ?? '')
+    return { title: `${name(contradiction.readings[0])} and ${lowerFirst(name(contradiction.readings[1]))} cannot both be true.`, detail: `Repeat ${lowerFirst(name(contradiction.repeat))}, it is the quicker. Or take one back.` }
+  }
   if (ranking.surprises.length > 0) {
     const odd = job.readings.find((reading) => reading.readingId === ranking.surprises[0])
-    return { title: `${odd ? shortOf(odd.testId) : 'One reading'} does not fit the others.`, detail: 'These cannot all be true. Repeat it, or take it back.' }
+    return { title: `${odd ? shortOf(odd.testId) : 'One reading'} does not fit the others.`, detail: 'No suspect explains it. Repeat it, or take it back.' }
   }
   if (job.danger && job.evidence.length === 0) return { title: 'Do not start it. Find the leak first.', detail: 'It stays outside. Gas meter in hand: stop at 10 % LEL, leave at 20 %. Leak not found: it stays outside.' }
   if (job.evidence.length === 0) {
