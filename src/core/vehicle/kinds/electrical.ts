@@ -69,6 +69,8 @@ export const ELECTRICAL_KINDS = {
     parameters: [{ name: 'ohm', nominal: OPEN_OHM, unit: 'ohm', spread: 0, fields: [{ field: 'ohm', landing: 'value' }] }],
     elements: series(OPEN_OHM, 0).elements!,
   },
+  /** A wire that somebody put past a part. */
+  bridge: series(0.008, 0.4),
   /** The technician's own meter: keeps the pump's nodes defined when every branch to them is open. */
   meter: { parameters: [], elements: series(1e7, 0).elements! },
   command: { parameters: [hidden('release', 1, '')] },

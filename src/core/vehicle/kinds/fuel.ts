@@ -177,6 +177,8 @@ export const FUEL_KINDS = {
     },
   },
   filter: passage(0.3, 0.03, 1.5e-4),
+  /** A hose that somebody put past a part. */
+  bypassHose: passage(0.2, 0.006, 3e-5),
   leak: hole('holeM2'),
   /** Air drawn into the suction side: it takes the place of fuel. */
   airLeak: {

@@ -1,0 +1,33 @@
+import { describe, expect, it } from 'vitest'
+import { LAYOUTS, editLayout, type Edit, type Layout } from '../vehicle'
+import { libraryOf } from '.'
+
+const edited = (edit: Edit): Layout => {
+  const result = editLayout(LAYOUTS.A01, [edit])
+  if (!result.ok) throw new Error(result.error.problem)
+  return result.value
+}
+const ids = (list: { id: string }[]) => list.map((entry) => entry.id)
+
+describe('the library follows the edits of a layout', () => {
+  it('a second filter can clog like the first, each with its half of the weight and its own name', () => {
+    const { faults } = libraryOf(edited({ kind: 'insert', after: 'frontLine', part: { id: 'fineFilter', kind: 'filter', name: 'Second filter' } }))
+    const clogged = faults.filter((fault) => fault.id.startsWith('F41'))
+    expect(clogged.map((fault) => fault.name)).toEqual(['Filter clogged', 'Second filter clogged'])
+    expect(clogged.map((fault) => fault.segment)).toEqual(['filter', 'fineFilter'])
+    expect(clogged[0]!.weight + clogged[1]!.weight).toBeCloseTo(libraryOf(LAYOUTS.A01).faults.find((fault) => fault.id === 'F41')!.weight)
+  })
+  it('a removed cut-off switch takes its fault, its tests and its repair away', () => {
+    const library = libraryOf(edited({ kind: 'remove', part: 'cutOff' }))
+    expect(ids(library.faults)).not.toContain('F74')
+    expect(ids(library.tests)).not.toContain('T17')
+    expect(ids(library.repairs)).not.toContain('cutOff')
+    expect(ids(library.tests)).toContain('T04')
+  })
+  it('a regulator without a vacuum hose cannot lose it', () => {
+    const library = libraryOf(edited({ kind: 'replace', part: 'regulator', by: 'tankRegulator' }))
+    expect(ids(library.faults)).not.toContain('F48')
+    expect(ids(library.tests)).not.toContain('T26-wet')
+    expect(ids(library.faults)).toContain('F44')
+  })
+})

@@ -1,0 +1,118 @@
+/**
+ * A layout as one vehicle stands: earlier owners add a filter, bridge a switch, swap a pump. An edit
+ * changes parts, nodes, stations and segments together, so that model, tracks, faults and tests follow
+ * (faults and tests attach to kinds of part). The base layout is never changed.
+ */
+import { fail, ok, type Result } from '../shared'
+import { KINDS, type Part, type PartKind } from './kinds'
+import type { Layout, Segment } from './layout'
+
+export type Edit =
+  /** A further part right behind another one, in the same line or wire. */
+  | { kind: 'insert'; after: string; part: { id: string; kind: PartKind; name: string; figures?: Record<string, number> } }
+  /** The part is gone, its ends joined. */
+  | { kind: 'remove'; part: string }
+  /** Another kind of part in its place, under the same id. */
+  | { kind: 'replace'; part: string; by: PartKind; figures?: Record<string, number> }
+  /** A wire or hose past the part, which stays in place. */
+  | { kind: 'bypass'; part: string }
+  /** A second part beside it. */
+  | { kind: 'parallel'; part: string; by: { id: string; kind: PartKind; figures?: Record<string, number> } }
+
+export interface EditProblem {
+  edit: number
+  problem: string
+}
+
+/** Applies the edits in order; refuses one that does not fit, and says which. */
+export function editLayout(base: Layout, edits: Edit[]): Result<Layout, EditProblem> {
+  let layout = base
+  for (const [at, edit] of edits.entries()) {
+    const next = applyEdit(layout, edit)
+    if (typeof next === 'string') return fail({ edit: at, problem: next })
+    layout = next
+  }
+  return ok(layout)
+}
+
+function applyEdit(layout: Layout, edit: Edit): Layout | string {
+  const id = edit.kind === 'insert' ? edit.after : edit.part
+  const part = layout.parts.find((candidate) => candidate.id === id)
+  if (!part) return `There is no part ${id} in this layout.`
+  const fresh = edit.kind === 'insert' ? edit.part.id : edit.kind === 'parallel' ? edit.by.id : null
+  if (fresh !== null && layout.parts.some((candidate) => candidate.id === fresh)) return `There is a part ${fresh} already: give the new one another id.`
+  if (edit.kind !== 'replace' && !(part.from && part.to)) return `${id} does not lie in a line or wire: it cannot be ${WORDS[edit.kind]}.`
+  switch (edit.kind) {
+    case 'insert': return insert(layout, part, edit.part)
+    case 'remove': return remove(layout, part)
+    case 'replace': return replace(layout, part, edit.by, edit.figures)
+    case 'bypass': return parallel(layout, part, { id: `${part.id}Bypass`, kind: isElectrical(part) ? 'bridge' : 'bypassHose' })
+    case 'parallel': return parallel(layout, part, edit.by)
+  }
+}
+
+const WORDS = { insert: 'followed by another part', remove: 'removed', bypass: 'bypassed', parallel: 'doubled' } as const
+
+/** A part whose element is a wire. */
+function isElectrical(part: Part): boolean {
+  return ELECTRICAL.has(part.kind)
+}
+const ELECTRICAL: ReadonlySet<PartKind> = new Set(['fuse', 'relay', 'keySwitch', 'cutOff', 'loom', 'feedPlug', 'hatchLead', 'ground', 'chafe', 'meter', 'bridge'])
+
+/** Splits the line behind the part: the new part lies between a new node and where the old part ended. */
+function insert(layout: Layout, after: Part, added: Extract<Edit, { kind: 'insert' }>['part']): Layout | string {
+  if (isElectrical(after) !== ELECTRICAL.has(added.kind)) return `${added.name} does not belong in the same line as ${after.id}.`
+  const node = `${added.id}In`
+  const segment = layout.segments.find((candidate) => candidate.parts.includes(after.id))
+  if (!segment) return `${after.id} lies on no track.`
+  const ends = { from: node, to: after.to! }
+  const made: Segment = { id: added.id, track: segment.track, name: added.name, from: node, to: segment.to, parts: [added.id] }
+  return {
+    ...layout,
+    junctions: isElectrical(after) ? layout.junctions : { ...layout.junctions, [node]: layout.junctions[after.to!] ?? layout.junctions[after.from!] ?? 0.15 },
+    parts: layout.parts.flatMap((part): Part[] => (part.id === after.id ? [{ ...part, to: node }, { id: added.id, kind: added.kind, ...ends, ...(added.figures ? { figures: added.figures } : {}) }] : [part])),
+    stations: splice(layout.stations, layout.stations.findIndex((station) => station.id === segment.to), { id: node, track: segment.track, name: `${added.name} in`, node }),
+    segments: layout.segments.flatMap((candidate) => (candidate.id === segment.id ? [{ ...candidate, to: node }, made] : [candidate])),
+  }
+}
+
+const splice = <T>(list: T[], at: number, item: T): T[] => [...list.slice(0, at), item, ...list.slice(at)]
+
+/** Joins the ends of the part. The node that fewer parts share is lost, so that rail, tank and named places stay. */
+function remove(layout: Layout, gone: Part): Layout | string {
+  const segment = layout.segments.find((candidate) => candidate.parts.includes(gone.id))
+  const alone = segment?.parts.length === 1
+  const near = gone.from!
+  const far = gone.to!
+  const shared = (node: string) => layout.parts.filter((part) => part.from === node || part.to === node).length
+  const [kept, lost] = shared(near) < shared(far) ? [far, near] : [near, far]
+  if (!(lost in layout.junctions) && !isElectrical(gone)) return `${gone.id} ends at a fixed place: replace it instead.`
+  const moved = (node: string | undefined) => (node === lost ? kept : node)
+  const lostStation = alone ? (lost === far ? segment.to : segment.from) : null
+  const keptStation = alone ? (lost === far ? segment.from : segment.to) : null
+  const joined = (station: string) => (station === lostStation ? keptStation! : station)
+  return {
+    ...layout,
+    junctions: Object.fromEntries(Object.entries(layout.junctions).filter(([node]) => node !== lost)),
+    parts: layout.parts.filter((part) => part.id !== gone.id).map((part) => ({ ...part, ...(part.from ? { from: moved(part.from)! } : {}), ...(part.to ? { to: moved(part.to)! } : {}) })),
+    stations: layout.stations.filter((station) => station.id !== lostStation).map((station) => ({ ...station, node: moved(station.node)! })),
+    segments: layout.segments
+      .filter((candidate) => !(alone && candidate.id === segment.id))
+      .map((candidate) => ({ ...candidate, from: joined(candidate.from), to: joined(candidate.to), parts: candidate.parts.filter((part) => part !== gone.id) })),
+  }
+}
+
+function replace(layout: Layout, old: Part, by: PartKind, figures?: Record<string, number>): Layout | string {
+  const placed = KINDS[by].elements !== undefined
+  if (placed && !(old.from && old.to) && KINDS[old.kind].elements !== undefined) return `${old.id} cannot be replaced by a part that lies in a line.`
+  return { ...layout, parts: layout.parts.map((part) => (part.id === old.id ? { id: part.id, kind: by, ...(part.from ? { from: part.from } : {}), ...(part.to ? { to: part.to } : {}), ...(figures ? { figures } : {}) } : part)) }
+}
+
+function parallel(layout: Layout, beside: Part, by: { id: string; kind: PartKind; figures?: Record<string, number> }): Layout | string {
+  if (isElectrical(beside) !== ELECTRICAL.has(by.kind)) return `${by.id} does not belong beside ${beside.id}.`
+  return {
+    ...layout,
+    parts: layout.parts.flatMap((part): Part[] => (part.id === beside.id ? [part, { id: by.id, kind: by.kind, from: part.from!, to: part.to!, ...(by.figures ? { figures: by.figures } : {}) }] : [part])),
+    segments: layout.segments.map((segment) => (segment.parts.includes(beside.id) ? { ...segment, parts: [...segment.parts, by.id] } : segment)),
+  }
+}
