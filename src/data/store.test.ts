@@ -75,7 +75,7 @@ describe('demo jobs', () => {
 describe('the recorded demo job', () => {
   it('lists above its signature what was not proven, and nothing else', () => {
     const { events } = demoJobs(1_790_000_000_000).find((demo) => demo.events[0]!.jobId === 'demo-job-18')!
-    const job = foldJob('demo-job-18', events, { kind: 'simulated', layout: 'A01' })
+    const job = foldJob('demo-job-18', events, { kind: 'simulated', layout: 'A01', edits: [] })
     expect(unproven(job)).toEqual(job.signed!.unproven)
   })
 })

@@ -3,12 +3,13 @@ import type { Complaint, Contradiction, Done, Evidence, Choice, ProfileValue, Se
 import type { DemoJob } from '@/core/practice'
 import type { Plan, PlanFailure } from '@/core/procedure'
 import type { GaugeSample, HiddenFault, StandInReading } from '@/core/simulate'
-import type { LayoutId, Specification, VehicleState } from '@/core/vehicle'
+import type { Edit, LayoutId, Specification, VehicleState } from '@/core/vehicle'
 
 export type TableStage = 'nominal' | 'derivatives' | 'pairs'
 
 export interface RankRequest {
   layoutId: LayoutId
+  edits: Edit[]
   specification: Specification
   complaint: Complaint
   evidence: Evidence[]
@@ -40,9 +41,9 @@ export interface WorkerRequests {
   preview: { request: RankRequest; answer: { suspects: Suspect[] } }
   whySuspect: { request: RankRequest & { repairId: string }; answer: { againstName: string; effects: { evidenceId: string; testId: string; bits: number; without: number }[] } }
   /** What a sound vehicle reads at each of some tests, in the test's own unit. */
-  sound: { request: { layoutId: LayoutId; specification: Specification; testIds: string[] }; answer: Record<string, { low: number; high: number }> }
+  sound: { request: { layoutId: LayoutId; edits: Edit[]; specification: Specification; testIds: string[] }; answer: Record<string, { low: number; high: number }> }
   /** The sound vehicle in the scene of a test, as a file of the network format. */
-  network: { request: { layoutId: LayoutId; specification: Specification; testId: string }; answer: string }
+  network: { request: { layoutId: LayoutId; edits: Edit[]; specification: Specification; testId: string }; answer: string }
   demo: { request: { now: number }; answer: DemoJob[] }
   plan: { request: { start: VehicleState; repairIds: string[] }; answer: { ok: true; value: Plan } | { ok: false; error: PlanFailure } }
   way: { request: { start: VehicleState; goal: VehicleState }; answer: { minutes: number; steps: string[] } | null }

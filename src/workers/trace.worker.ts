@@ -10,7 +10,7 @@ import { answeredCase } from '@/core/physics'
 import { testById } from '@/core/library'
 import { pricerOf, type Pricer } from '@/core/practice'
 import { plannerOf, reach } from '@/core/procedure'
-import { buildNetwork, LAYOUTS, vehicleModel, type LayoutId, type Specification } from '@/core/vehicle'
+import { buildNetwork, layoutOf, vehicleModel } from '@/core/vehicle'
 import { serve } from './serve'
 import type { RankRequest, Ranking, Reply } from './protocol'
 
@@ -23,10 +23,10 @@ let held: { key: string; table: Table; derived: number; pricer: Pricer } | null 
 let growing = false
 let lastComplaint: { complaint: Complaint; done: Done[] } | null = null
 
-function tableFor(layoutId: LayoutId, specification: Specification): Table {
-  const key = `${layoutId} ${JSON.stringify(specification)}`
+function tableFor({ layoutId, edits, specification }: Pick<RankRequest, 'layoutId' | 'edits' | 'specification'>): Table {
+  const key = JSON.stringify([layoutId, edits, specification])
   if (held?.key === key) return held.table
-  const model = vehicleModel(LAYOUTS[layoutId], specification)
+  const model = vehicleModel(layoutOf(layoutId, edits), specification)
   if (!model.ok) throw new Error(`The layout does not solve: ${model.error.problem} at ${model.error.at}`)
   const table = nominalTable(model.value)
   held = { key, table, derived: 0, pricer: pricerOf(planner, table) }
@@ -61,7 +61,7 @@ const announce = (stage: Ranking['stage']) => postMessage({ id: -1, stage } sati
 
 function posteriorFor(request: RankRequest): Posterior {
   lastComplaint = { complaint: request.complaint, done: request.done }
-  const table = tableFor(request.layoutId, request.specification)
+  const table = tableFor(request)
   if (!growing && table.stage !== 'pairs') grow()
   return posteriorOf(table, request.complaint, request.evidence, request.done)
 }
@@ -96,9 +96,9 @@ function soundBands(table: Table, testIds: string[]) {
 serve({
   rank,
   preview: (request) => ({ suspects: suspectsOf(posteriorFor(request)) }),
-  sound: ({ layoutId, specification, testIds }) => soundBands(tableFor(layoutId, specification), testIds),
-  network: ({ layoutId, specification, testId }) => {
-    const { model } = tableFor(layoutId, specification)
+  sound: ({ testIds, ...vehicle }) => soundBands(tableFor(vehicle), testIds),
+  network: ({ testId, ...vehicle }) => {
+    const { model } = tableFor(vehicle)
     const { scene } = testById(testId)
     const answered = answeredCase(buildNetwork(model, model.nominal, scene), `${model.layout.id} ${scene}`)
     if (!answered.ok) throw new Error(`This scene has no steady answer: ${answered.error.kind} at ${answered.error.at}`)

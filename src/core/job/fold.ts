@@ -2,7 +2,7 @@
  * The job as a pure fold of its live events: who, what, the state of the vehicle, the evidence of the
  * present epoch, the plan in hand and how far it is. Nothing here is stored; the log is.
  */
-import { DRIVEN_IN, type LayoutId, type VehicleState } from '../vehicle'
+import { DRIVEN_IN, LAYOUTS, layoutOf, type Layout, type VehicleState } from '../vehicle'
 import { findTest, type RaiserId, type SymptomId } from '../library'
 import type { Complaint, Done, Evidence } from '../diagnosis'
 import type { VehicleRecord } from './vehicleRecord'
@@ -40,7 +40,8 @@ export interface JobView {
   vehicleId: string
   unit: string
   vehicleName: string
-  layoutId: LayoutId
+  /** The vehicle's fuel system as it stands. */
+  layout: Layout
   words: string
   openedAt: number
   neededBy: string | null
@@ -72,7 +73,7 @@ const DANGERS: SymptomId[] = ['smell', 'leak']
 
 function emptyJob(id: string): JobView {
   return {
-    id, vehicleId: '', unit: '', vehicleName: '', layoutId: 'A01', words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
+    id, vehicleId: '', unit: '', vehicleName: '', layout: LAYOUTS.A01, words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
     state: DRIVEN_IN, litres: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
     hazardsConfirmedAt: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
   }
@@ -82,8 +83,8 @@ function emptyJob(id: string): JobView {
  * The same log gives the same job, from any merge of it. A stand-in signal is evidence on a simulated
  * vehicle only: on a real one it stays in the log and moves nothing.
  */
-export function foldJob(jobId: string, log: JobEvent[], vehicle: Pick<VehicleRecord, 'kind' | 'layout'> = { kind: 'real', layout: 'A01' }): JobView {
-  const job = { ...emptyJob(jobId), layoutId: vehicle.layout }
+export function foldJob(jobId: string, log: JobEvent[], vehicle: Pick<VehicleRecord, 'kind' | 'layout' | 'edits'> = { kind: 'real', layout: 'A01', edits: [] }): JobView {
+  const job = { ...emptyJob(jobId), layout: layoutOf(vehicle.layout, vehicle.edits) }
   for (const event of liveEvents(log)) {
     apply(job, event)
     job.lastAt = Math.max(job.lastAt, event.at)

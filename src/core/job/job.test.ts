@@ -28,9 +28,9 @@ describe('the fold', () => {
   })
   it('a stand-in signal is evidence on a simulated vehicle only', () => {
     const log = opened().add(2, 'reading-taken', { ...reading('a', 9.1), source: 'stand-in' })
-    expect(foldJob('job', log.events, { kind: 'real', layout: 'A01' }).evidence).toHaveLength(0)
-    expect(foldJob('job', log.events, { kind: 'simulated', layout: 'A01' }).evidence).toHaveLength(1)
-    expect(foldJob('job', log.events, { kind: 'real', layout: 'A01' }).readings).toHaveLength(1)
+    expect(foldJob('job', log.events, { kind: 'real', layout: 'A01', edits: [] }).evidence).toHaveLength(0)
+    expect(foldJob('job', log.events, { kind: 'simulated', layout: 'A01', edits: [] }).evidence).toHaveLength(1)
+    expect(foldJob('job', log.events, { kind: 'real', layout: 'A01', edits: [] }).readings).toHaveLength(1)
   })
   it('smell and leak are dangers', () => {
     const log = opened().add(2, 'complaint-noted', { symptoms: ['smell'], raisers: [], failingNow: 'yes', words: '', conditions: [], lastFill: '', lamps: '', history: '' })

@@ -1,6 +1,5 @@
 /** Where a job stands: which stage is next, what each stage has yielded, what is not yet proven. */
 import { libraryOf, repairById, testById } from '../library'
-import { LAYOUTS } from '../vehicle'
 import type { PlanStep, Plan } from '../procedure'
 import { STAGES, type JobView, type Reading, type Stage } from './fold'
 
@@ -25,7 +24,7 @@ export const nextStep = (job: JobView, plan: Plan): PlanStep | null => plan.step
 export function proofTests(job: JobView): { testId: string; before: Reading | null; after: Reading | null }[] {
   const repairs = job.work?.repairIds ?? []
   const wanted = [...new Set([...repairs.flatMap((id) => repairById(id).proves), ...job.readings.filter((reading) => reading.value.kind === 'number').map((reading) => reading.testId)])]
-  const had = new Set(libraryOf(LAYOUTS[job.layoutId]).tests.map((test) => test.id))
+  const had = new Set(libraryOf(job.layout).tests.map((test) => test.id))
   const possible = wanted.filter((id) => had.has(id) && !['T49', 'T29'].includes(id)).slice(0, 6)
   return possible.map((testId) => ({
     testId,

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LAYOUT_IDS, specificationSchema, type LayoutId, type Specification } from '../vehicle'
+import { LAYOUTS, LAYOUT_IDS, editLayout, editSchema, specificationSchema, type Edit, type LayoutId, type Specification } from '../vehicle'
 
 /** A vehicle as kept: real, or simulated with the faults that its stand-in instruments obey. */
 export interface VehicleRecord {
@@ -12,6 +12,8 @@ export interface VehicleRecord {
   kilometres: number | null
   notes: string
   specification: Specification
+  /** Where it differs from its layout: a further filter, a bridged switch. */
+  edits: Edit[]
   /** Simulated vehicles only. */
   truth?: { seed: number; hidden: { faultId: string; severity: number }[] }
 }
@@ -26,5 +28,10 @@ export const vehicleSchema: z.ZodType<VehicleRecord> = z.object({
   kilometres: z.number().min(0).max(3e6).nullable(),
   notes: z.string().max(4000),
   specification: specificationSchema as unknown as z.ZodType<Specification>,
+  edits: z.array(editSchema).max(40).default([]),
   truth: z.object({ seed: z.number().int(), hidden: z.array(z.object({ faultId: z.string(), severity: z.number().min(0).max(1) })) }).optional(),
-}) as unknown as z.ZodType<VehicleRecord>
+})
+  .superRefine((vehicle, check) => {
+    const edited = editLayout(LAYOUTS[vehicle.layout], vehicle.edits)
+    if (!edited.ok) check.addIssue({ code: 'custom', path: ['edits', edited.error.edit], message: edited.error.problem })
+  }) as unknown as z.ZodType<VehicleRecord>

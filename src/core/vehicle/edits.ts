@@ -3,9 +3,11 @@
  * changes parts, nodes, stations and segments together, so that model, tracks, faults and tests follow
  * (faults and tests attach to kinds of part). The base layout is never changed.
  */
+import { z } from 'zod'
 import { fail, ok, type Result } from '../shared'
 import { KINDS, type Part, type PartKind } from './kinds'
-import type { Layout, Segment } from './layout'
+import type { Layout, LayoutId, Segment } from './layout'
+import { LAYOUTS } from './layouts'
 
 export type Edit =
   /** A further part right behind another one, in the same line or wire. */
@@ -18,6 +20,17 @@ export type Edit =
   | { kind: 'bypass'; part: string }
   /** A second part beside it. */
   | { kind: 'parallel'; part: string; by: { id: string; kind: PartKind; figures?: Record<string, number> } }
+
+const id = z.string().min(1).max(60)
+const partKind = z.enum(Object.keys(KINDS) as [PartKind, ...PartKind[]])
+const figures = z.record(z.string(), z.number().finite()).optional()
+export const editSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('insert'), after: id, part: z.object({ id, kind: partKind, name: z.string().min(1).max(40), figures }) }),
+  z.object({ kind: z.literal('remove'), part: id }),
+  z.object({ kind: z.literal('replace'), part: id, by: partKind, figures }),
+  z.object({ kind: z.literal('bypass'), part: id }),
+  z.object({ kind: z.literal('parallel'), part: id, by: z.object({ id, kind: partKind, figures }) }),
+]) as unknown as z.ZodType<Edit>
 
 export interface EditProblem {
   edit: number
@@ -115,4 +128,18 @@ function parallel(layout: Layout, beside: Part, by: { id: string; kind: PartKind
     parts: layout.parts.flatMap((part): Part[] => (part.id === beside.id ? [part, { id: by.id, kind: by.kind, from: part.from!, to: part.to!, ...(by.figures ? { figures: by.figures } : {}) }] : [part])),
     segments: layout.segments.map((segment) => (segment.parts.includes(beside.id) ? { ...segment, parts: [...segment.parts, by.id] } : segment)),
   }
+}
+
+const stands = new Map<string, Layout>()
+
+/** The layout of a vehicle as it stands. Edits are checked when they are kept; one that no longer fits is a bug and throws. */
+export function layoutOf(layoutId: LayoutId, edits: Edit[]): Layout {
+  if (edits.length === 0) return LAYOUTS[layoutId]
+  const key = `${layoutId} ${JSON.stringify(edits)}`
+  const known = stands.get(key)
+  if (known) return known
+  const edited = editLayout(LAYOUTS[layoutId], edits)
+  if (!edited.ok) throw new Error(`Edit ${edited.error.edit + 1} of this vehicle does not fit: ${edited.error.problem}`)
+  stands.set(key, edited.value)
+  return edited.value
 }

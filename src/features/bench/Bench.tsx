@@ -20,7 +20,7 @@ const PLAY_STEP_MS = 33
 export function Bench({ hand }: { hand: JobInHand }) {
   const { job, vehicle } = hand
   const simulated = vehicle.kind === 'simulated'
-  const clamps = clampsOf(vehicle.layout)
+  const clamps = clampsOf(job.layout)
   const able = simulated && clamps.length > 0
   const [clamped, setClamped] = useState<Clamp>('none')
   const { samples, all, running, start, problem } = useLeakDown(hand)

@@ -1,6 +1,6 @@
 import type { LeakDown, LeakDownProblem } from '@/core/bench'
 import { libraryOf } from '@/core/library'
-import { LAYOUTS, type LayoutId } from '@/core/vehicle'
+import type { Layout } from '@/core/vehicle'
 
 export type Clamp = 'none' | 'feed' | 'return'
 export const CLAMPS: { id: Clamp; label: string }[] = [
@@ -9,7 +9,7 @@ export const CLAMPS: { id: Clamp; label: string }[] = [
   { id: 'return', label: 'Return' },
 ]
 /** The clamps whose leak-down a layout has a test for; none where no pressure is held at rest. */
-export const clampsOf = (layoutId: LayoutId) => CLAMPS.filter((clamp) => libraryOf(LAYOUTS[layoutId]).tests.some((test) => test.id === testOf(clamp.id)))
+export const clampsOf = (layout: Layout) => CLAMPS.filter((clamp) => libraryOf(layout).tests.some((test) => test.id === testOf(clamp.id)))
 
 export const testOf = (clamp: Clamp): string => ({ none: 'T32', feed: 'T33', return: 'T34' })[clamp]
 

@@ -2,7 +2,6 @@
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { RAISERS, libraryOf, type RaiserId, type SymptomId } from '@/core/library'
-import { LAYOUTS } from '@/core/vehicle'
 import type { Complaint as ComplaintData } from '@/core/diagnosis'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup, ManyChoices } from '@/ui/ChoiceGroup'
@@ -23,7 +22,7 @@ const NOW = [
 
 export function Complaint({ hand }: { hand: JobInHand }) {
   const { job, job: { noted } } = hand
-  const library = libraryOf(LAYOUTS[job.layoutId])
+  const library = libraryOf(job.layout)
   const [symptoms, setSymptoms] = useState<SymptomId[]>(job.complaint.symptoms)
   const [raisers, setRaisers] = useState<RaiserId[]>(job.complaint.raisers)
   const [failingNow, setFailingNow] = useState<ComplaintData['failingNow']>(noted ? job.complaint.failingNow : 'yes')

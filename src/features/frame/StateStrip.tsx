@@ -1,5 +1,5 @@
 'use client'
-import { LAYOUTS, STATE_VARIABLES, type Layout, type PartKind, type Variable, type VehicleState } from '@/core/vehicle'
+import { STATE_VARIABLES, type Layout, type PartKind, type Variable, type VehicleState } from '@/core/vehicle'
 import type { JobInHand } from './useJob'
 import { WordToggle } from '@/ui/WordToggle'
 import { variableWord } from './words'
@@ -24,7 +24,7 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
   return (
     <section aria-label="Vehicle state" id="vehicle-state" tabIndex={-1} className="flex h-[60px] items-stretch overflow-clip border-t border-rule">
       <div className="flex w-[104px] shrink-0 items-center pl-6 pr-2 text-tick leading-tight text-ink-2">Vehicle state now</div>
-      {shown(LAYOUTS[job.layoutId]).map((variable) => (
+      {shown(job.layout).map((variable) => (
         <Toggle key={variable} variable={variable} value={job.state[variable]} conflict={needs[variable] !== undefined && needs[variable] !== job.state[variable]} onAssert={(value) => hand.add({ kind: 'state-asserted', body: { changes: { [variable]: value }, why: 'seen' } })} />
       ))}
       <div className="flex items-center border-l border-rule-2 px-3 leading-tight">

@@ -11,7 +11,7 @@ export type RankingView = { status: 'working'; last: Ranking | null } | { status
 export function rankRequestOf(hand: JobInHand, complaint: Complaint = hand.job.complaint, testId: string | null = null): RankRequest {
   const { job, vehicle } = hand
   return {
-    layoutId: vehicle.layout, specification: vehicle.specification, complaint, evidence: job.evidence, done: job.done, state: job.state, testId,
+    layoutId: vehicle.layout, edits: vehicle.edits, specification: vehicle.specification, complaint, evidence: job.evidence, done: job.done, state: job.state, testId,
     // A vehicle that smells or leaks is not started for a test.
     engineRuns: complaint.symptoms.length > 0 && !complaint.symptoms.some((symptom) => ['cranksNoStart', 'smell', 'leak'].includes(symptom)), skipped: job.skipped, workshop: TYPICAL_WORKSHOP,
   }

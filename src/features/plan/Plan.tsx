@@ -2,7 +2,6 @@
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { libraryOf, repairById } from '@/core/library'
-import { LAYOUTS } from '@/core/vehicle'
 import type { Plan as PlanData } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { ManyChoices } from '@/ui/ChoiceGroup'
@@ -53,7 +52,7 @@ export function Plan({ hand }: { hand: JobInHand }) {
       </main>
       <StateStrip hand={hand} message={plan && now ? `${minutesText(plan.minutes)} in all, about ${plan.money} in parts, ready about ${clockText(now + plan.minutes * 60_000)}.` : ''} />
       <Panel open={choosing} onOpenChange={setChoosing} title="What shall be repaired?">
-        <ManyChoices label="Repairs" columns={2} options={libraryOf(LAYOUTS[job.layoutId]).repairs.map((repair) => ({ id: repair.id, label: repair.title }))} value={repairIds} onChange={(ids) => setRepairIds(ids.slice(-MOST_REPAIRS))} />
+        <ManyChoices label="Repairs" columns={2} options={libraryOf(job.layout).repairs.map((repair) => ({ id: repair.id, label: repair.title }))} value={repairIds} onChange={(ids) => setRepairIds(ids.slice(-MOST_REPAIRS))} />
         <p className="pt-3 text-second text-ink-2">Up to {MOST_REPAIRS} at once. They share the way in where they can.</p>
       </Panel>
     </>

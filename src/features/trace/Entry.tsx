@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import type { Test } from '@/core/library'
 import type { TestExplanation } from '@/core/diagnosis'
-import { LAYOUTS, segmentOf, type LayoutId } from '@/core/vehicle'
+import { segmentOf, type Layout } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { digitsOf, unitText } from '../frame/words'
@@ -10,7 +10,7 @@ import { bandLabel } from './traceText'
 import { rulerOf } from './ruler'
 
 interface NumberProps {
-  layoutId: LayoutId
+  layout: Layout
   test: Test
   explanation: TestExplanation
   value: number | null
@@ -21,7 +21,7 @@ interface NumberProps {
 }
 
 /** Ruler with bands of meaning, needle, steppers and keypad on one value. */
-export function NumberEntry({ layoutId, test, explanation, value, onChange, onPin, held }: NumberProps) {
+export function NumberEntry({ layout, test, explanation, value, onChange, onPin, held }: NumberProps) {
   if (test.reading.kind !== 'number') return null
   const { step, unit } = test.reading
   const digits = digitsOf(test)
@@ -39,7 +39,7 @@ export function NumberEntry({ layoutId, test, explanation, value, onChange, onPi
   }
   return (
     <>
-      <Ruler layoutId={layoutId} explanation={explanation} value={value} digits={digits} unit={unitText(unit)} onPick={(picked) => onChange(Number(picked.toFixed(digits)))} />
+      <Ruler layout={layout} explanation={explanation} value={value} digits={digits} unit={unitText(unit)} onPick={(picked) => onChange(Number(picked.toFixed(digits)))} />
       <div className="flex h-[54px] shrink-0 gap-2">
         <button type="button" aria-label={`Less, by ${step} ${unit}`} onClick={() => nudge(-step)} className="w-16 shrink-0 border-2 border-ink text-entry leading-none">−</button>
         <EntryField key={test.id} value={value} digits={digits} unit={unitText(unit)} onChange={onChange} onKeyDown={keys} label={`${test.short}, in ${unitText(unit)}`} />
@@ -81,7 +81,7 @@ const RULER_PX = 404
 const LEAST_BAND_PX = 84
 
 /** Bands hold words; the one the value lies in is filled. */
-function Ruler({ layoutId, explanation, value, digits, unit, onPick }: { layoutId: LayoutId; explanation: TestExplanation; value: number | null; digits: number; unit: string; onPick: (value: number) => void }) {
+function Ruler({ layout, explanation, value, digits, unit, onPick }: { layout: Layout; explanation: TestExplanation; value: number | null; digits: number; unit: string; onPick: (value: number) => void }) {
   const { low, high } = explanation.scale!
   const ruler = rulerOf(explanation.bands, RULER_PX, LEAST_BAND_PX)
   const active = value === null ? null : explanation.bands.find((band) => value >= band.from! && value <= band.to!)
@@ -94,7 +94,7 @@ function Ruler({ layoutId, explanation, value, digits, unit, onPick }: { layoutI
         const from = ruler.x(band.from!)
         const size = ruler.x(band.to!) - from
         const filled = band === active
-        const lines = fitting([bandLabel(band), segmentOf(LAYOUTS[layoutId], band.shares[0]?.segment ?? '')?.name ?? ''], Math.floor((size - 8) / 6.4))
+        const lines = fitting([bandLabel(band), segmentOf(layout, band.shares[0]?.segment ?? '')?.name ?? ''], Math.floor((size - 8) / 6.4))
         return (
           <g key={band.from}>
             <rect x={from + 1} y="1" width={Math.max(size - 2, 1)} height="42" fill={filled ? 'var(--accent)' : 'var(--sheet)'} stroke="var(--ink-3)" strokeWidth="1.5" />

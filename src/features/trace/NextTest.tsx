@@ -114,7 +114,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
         {hand.vehicle.kind === 'simulated' && <button type="button" data-act="stand-in" onClick={() => void standIn()} className="-mb-1 mt-0.5 min-h-[44px] border-2 border-dashed border-ink-3 px-2 leading-tight text-ink">Read the stand-in</button>}
       </div>
       {test.reading.kind === 'number' ? (
-        <NumberEntry layoutId={hand.vehicle.layout} test={test} explanation={explanation} value={value} onChange={change} onPin={(kept) => void pin(kept)} held={conflicts.length > 0} busy={busy} />
+        <NumberEntry layout={hand.job.layout} test={test} explanation={explanation} value={value} onChange={change} onPin={(kept) => void pin(kept)} held={conflicts.length > 0} busy={busy} />
       ) : (
         <OutcomeEntry explanation={explanation} value={outcome} onChange={setOutcome} onPin={() => void pin()} held={conflicts.length > 0} onSkip={() => onWhy(test.id)} />
       )}

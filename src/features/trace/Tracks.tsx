@@ -3,7 +3,7 @@ import { HatchDefs } from '@/ui/marks'
 import { profileScene, type ProfileValue, type SegmentShare } from '@/core/diagnosis'
 import { findTest, type Test } from '@/core/library'
 import type { JobView, Reading } from '@/core/job'
-import { LAYOUTS, type Layout, type Segment, type Station, type TrackId } from '@/core/vehicle'
+import { type Layout, type Segment, type Station, type TrackId } from '@/core/vehicle'
 import type { Ranking } from '@/workers/protocol'
 import { percentText } from '../frame/words'
 import { entryText, profileSi } from './traceText'
@@ -82,7 +82,7 @@ interface Props {
 }
 
 export function Tracks({ ranking, job, test, entry, onSegment }: Props) {
-  const layout = LAYOUTS[job.layoutId]
+  const layout = job.layout
   const geometry = trackGeometry(layout)
   const { x, pump } = geometry
   const pins = pinsOf(layout, job)

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react'
 import type { JobView } from '@/core/job'
 import type { Suspect } from '@/core/diagnosis'
 import { testById } from '@/core/library'
-import { LAYOUTS, segmentOf, type Layout } from '@/core/vehicle'
+import { segmentOf, type Layout } from '@/core/vehicle'
 import { ask } from '@/workers/client'
 import type { AnswerOf, RankRequest, Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
@@ -26,7 +26,7 @@ interface Props {
 
 /** "Why not this one" for any test, suspect or segment, with the numbers. */
 export function WhyPanel({ question, onClose, ...rest }: Props) {
-  const title = !question ? '' : question.kind === 'test' ? titleOf(question.testId) : question.kind === 'suspect' ? question.suspect.name : (segmentOf(LAYOUTS[rest.job.layoutId], question.segmentId)?.name ?? question.segmentId)
+  const title = !question ? '' : question.kind === 'test' ? titleOf(question.testId) : question.kind === 'suspect' ? question.suspect.name : (segmentOf(rest.job.layout, question.segmentId)?.name ?? question.segmentId)
   return (
     <Panel open={question !== null} onOpenChange={(open) => !open && onClose()} title={title}>
       {question?.kind === 'test' && <WhyTest testId={question.testId} {...rest} />}
@@ -37,8 +37,8 @@ export function WhyPanel({ question, onClose, ...rest }: Props) {
 }
 
 /** The network behind this test, for any other solver. */
-async function saveNetwork({ layoutId, specification }: RankRequest, testId: string) {
-  const answer = await ask('network', { layoutId, specification, testId })
+async function saveNetwork({ layoutId, edits, specification }: RankRequest, testId: string) {
+  const answer = await ask('network', { layoutId, edits, specification, testId })
   if (answer.ok) saveFile(`${testId}.network.json`, answer.value)
 }
 
@@ -125,7 +125,7 @@ function WhySegment({ segmentId, ranking, job, onChoose }: Omit<Props, 'question
     <div className="space-y-3 text-main">
       <p>{share ? `${percentText(share.probability)}, ${share.ink === 'open' ? 'open: nothing read so far clears it' : share.ink === 'cleared' ? 'cleared by what was read' : share.ink === 'first' ? 'first suspect' : 'a suspect'}. With two faults at once the segments may add up to more than 100 %.` : ''}</p>
       {suspects.map((suspect) => <p key={suspect.id}><span className="font-semibold">{suspect.name}:</span> {suspect.cause.toLowerCase()}, {percentText(suspect.probability)}.</p>)}
-      <CandidateTable ranking={{ ...ranking, choice: { ...ranking.choice, candidates: ranking.choice.candidates.filter((candidate) => atSegment(LAYOUTS[job.layoutId], candidate.testId, segmentId)) } }} onChoose={onChoose} />
+      <CandidateTable ranking={{ ...ranking, choice: { ...ranking.choice, candidates: ranking.choice.candidates.filter((candidate) => atSegment(job.layout, candidate.testId, segmentId)) } }} onChoose={onChoose} />
     </div>
   )
 }
