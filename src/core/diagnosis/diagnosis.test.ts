@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { FAULT_TEMPLATES, RAISERS, REPAIRS, TESTS, faulty, libraryOf, repairById, testById } from '../library'
-import { SCENES, buildNetwork, parameterAt, LAYOUTS, solveScene, specificationOf, vehicleModel, type LayoutId, type VehicleModel } from '../vehicle'
+import { SCENES, buildNetwork, parameterAt, LAYOUTS, layoutOf, solveScene, specificationOf, vehicleModel, type LayoutId, type VehicleModel } from '../vehicle'
 import { caseFromNetwork, networkFromCase, nodePressurePa, solveNetwork } from '../physics'
 import { TYPICAL_WORKSHOP, addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, nominalTable, observe, observerOf, posteriorOf, segmentShares, suspectsOf, surprises, type Complaint, type Evidence, type Situation, type Table } from '.'
 
@@ -121,7 +121,8 @@ describe.each(Object.values(LAYOUTS).map((layout) => [layout.id, layout] as cons
 const QUIET: Record<LayoutId, string[]> = { A01: ['F68'], A02: ['F68'], A05: ['F68'], A06: ['F08', 'F68', 'F29p'], A07: ['F68'], A08: ['F08', 'F66', 'F68'], A11: ['F68'] }
 
 describe('the library as a whole', () => {
-  const all = Object.values(LAYOUTS).map(libraryOf)
+  const withFilter = layoutOf('A01', [{ kind: 'insert', after: 'frontLine', part: { id: 'addedFilter1', kind: 'filter', name: 'Added filter' } }])
+  const all = [...Object.values(LAYOUTS), withFilter].map(libraryOf)
   it('every fault, test and repair is used by some layout', () => {
     const used = { faults: new Set(all.flatMap((library) => library.faults.map((fault) => fault.id.split('@')[0]))), tests: new Set(all.flatMap((library) => library.tests)), repairs: new Set(all.flatMap((library) => library.repairs)) }
     expect(FAULT_TEMPLATES.filter((fault) => !used.faults.has(fault.id)).map((fault) => fault.id)).toEqual([])

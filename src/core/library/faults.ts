@@ -5,6 +5,7 @@
  * median fault of 1 and, like the ranges, typical (handbook 2.3; uncertain by about a factor of two).
  */
 import type { Layout, LayoutId, PartKind } from '../vehicle'
+import { REPAIRS } from './repairs'
 
 export type RaiserId = 'age' | 'stood' | 'ethanol' | 'mileage' | 'recentWork' | 'modifiedWiring' | 'damp' | 'dirtyFuel' | 'lowLevel' | 'cold'
 
@@ -147,11 +148,14 @@ export function faultsOf(layout: Layout): Fault[] {
         changes: template.changes.flatMap((change) => changesOn(layout, part.id, change)),
         weight: template.weight / parts.length, raisers: template.raisers,
         ...(template.comesAndGoes ? { comesAndGoes: true } : {}),
-        repairs: template.repairs.map((repair) => repair.replace('{part}', part.id)),
+        repairs: template.repairs.map((repair) => (repair === '{part}' ? ownRepair(part.id) : repair)),
       }
     })
   })
 }
+
+/** The repair of one part of several of a kind; one that no base layout has was added by an earlier hand. */
+const ownRepair = (partId: string): string => (REPAIRS.some((repair) => repair.id === partId) ? partId : 'addedFilter')
 
 /** A change of another kind falls on all its parts, and on none where the layout has none. */
 function changesOn(layout: Layout, self: string, change: FaultChange): FaultChange[] {

@@ -17,6 +17,15 @@ describe('the library follows the edits of a layout', () => {
     expect(clogged.map((fault) => fault.segment)).toEqual(['filter', 'fineFilter'])
     expect(clogged[0]!.weight + clogged[1]!.weight).toBeCloseTo(libraryOf(LAYOUTS.A01).faults.find((fault) => fault.id === 'F41')!.weight)
   })
+  it('a filter that no base layout has takes the repair for what was added, also on the suction side', () => {
+    for (const [base, after] of [['A01', 'frontLine'], ['A08', 'suctionLine'], ['A05', 'suctionLine']] as const) {
+      const made = editLayout(LAYOUTS[base], [{ kind: 'insert', after, part: { id: 'addedFilter1', kind: 'filter', name: 'Added filter' } }])
+      if (!made.ok) throw new Error(made.error.problem)
+      const library = libraryOf(made.value)
+      expect(library.faults.find((fault) => fault.id === 'F41@addedFilter1')!.repairs).toEqual(['addedFilter'])
+      expect(ids(library.tests)).toEqual(ids(libraryOf(LAYOUTS[base]).tests))
+    }
+  })
   it('a removed cut-off switch takes its fault, its tests and its repair away', () => {
     const library = libraryOf(edited({ kind: 'remove', part: 'cutOff' }))
     expect(ids(library.faults)).not.toContain('F74')
