@@ -73,3 +73,43 @@ describe('edits of a layout', () => {
     if (!refused.ok) expect(refused.error).toMatchObject({ edit: 1, problem: expect.stringContaining(words) })
   })
 })
+
+/** Every edit that a part could be put to. */
+function editsOn(part: Layout['parts'][number]): Edit[] {
+  return [
+    { kind: 'bypass', part: part.id },
+    { kind: 'remove', part: part.id },
+    { kind: 'parallel', part: part.id, by: { id: 'twin', kind: part.kind } },
+    { kind: 'insert', after: part.id, part: { id: 'added', kind: part.kind, name: 'Added' } },
+  ]
+}
+
+describe.each(Object.values(LAYOUTS))('any edit of any part of $id', (layout) => {
+  const cases = layout.parts.flatMap((part) => editsOn(part).map((edit) => ({ part, edit, result: editLayout(layout, [edit]) })))
+  const made = cases.flatMap(({ part, edit, result }) => (result.ok ? [{ part, edit, layout: result.value }] : []))
+  it('is taken or refused in a sentence that names what is wrong, and many are taken', () => {
+    for (const { result } of cases) if (!result.ok) expect(result.error).toMatchObject({ edit: 0, problem: expect.stringMatching(/^[A-Za-z].{12,}\.$/) })
+    expect(made.length).toBeGreaterThan(layout.parts.length / 2)
+  })
+  it('leaves no part, station or segment hanging', () => {
+    for (const { layout: after } of made) {
+      const parts = new Set(after.parts.map((part) => part.id))
+      const stations = new Set(after.stations.map((station) => station.id))
+      expect(parts.size).toBe(after.parts.length)
+      expect(stations.size).toBe(after.stations.length)
+      for (const segment of after.segments) {
+        expect(stations).toContain(segment.from)
+        expect(stations).toContain(segment.to)
+        segment.parts.forEach((id) => expect(parts).toContain(id))
+      }
+    }
+  })
+  it('bypassed parts still build, and solve at rest with every pressure finite', () => {
+    for (const { edit, layout: after } of made.filter((one) => one.edit.kind === 'bypass')) {
+      const model = modelOf(after)
+      const solved = solveScene(model, model.nominal.slice(), 'rest', true)
+      expect(solved.ok, JSON.stringify(edit)).toBe(true)
+      for (const at of model.system.nodeIndex.values()) expect(Number.isFinite(nodePressurePa(model.system, at))).toBe(true)
+    }
+  })
+})

@@ -17,22 +17,28 @@ export function rankRequestOf(hand: JobInHand, complaint: Complaint = hand.job.c
   }
 }
 
-/** Ranks in the worker; the last answer stays until the next is there; a stale one is dropped. */
+/** Ranks in the worker; the last answer of this vehicle's layout stays until the next is there; a stale one is dropped. */
 export function useRanking(request: RankRequest | null): RankingView {
-  const [view, setView] = useState<RankingView>({ status: 'working', last: null })
+  const [held, setHeld] = useState<{ of: string; view: RankingView }>({ of: '', view: NOTHING_YET })
   const [round, setRound] = useState(0)
   const generation = useRef(0)
   const key = useMemo(() => JSON.stringify(request), [request])
+  const of = request ? JSON.stringify([request.layoutId, request.edits]) : ''
   useEffect(() => onTableStage(() => setRound((n) => n + 1)), [])
   useEffect(() => {
     if (key === 'null') return
     const mine = (generation.current += 1)
     // eslint-disable-next-line react-hooks/set-state-in-effect
-    setView((view) => ({ status: 'working', last: view.last }))
+    setHeld((held) => ({ of, view: { status: 'working', last: lastOf(held, of) } }))
     void ask('rank', JSON.parse(key) as RankRequest).then((answer) => {
       if (mine !== generation.current) return
-      setView((view) => (answer.ok ? { status: 'ready', last: answer.value } : { status: 'failed', last: view.last, problem: answer.problem }))
+      setHeld((held) => ({ of, view: answer.ok ? { status: 'ready', last: answer.value } : { status: 'failed', last: lastOf(held, of), problem: answer.problem } }))
     })
-  }, [key, round])
-  return view
+  }, [key, of, round])
+  return held.of === of ? held.view : NOTHING_YET
 }
+
+const NOTHING_YET: RankingView = { status: 'working', last: null }
+
+/** A ranking of another layout names segments that this one does not have. */
+const lastOf = (held: { of: string; view: RankingView }, of: string): Ranking | null => (held.of === of ? held.view.last : null)

@@ -12,10 +12,10 @@ interface Props {
 export function Tray({ pieces, waits, now, onEnd }: Props) {
   const out = pieces.filter((piece) => piece.side === 'out').reduce((sum, piece) => sum + piece.count, 0)
   return (
-    <section aria-label="Tray" className="mt-2 flex min-h-[92px] items-stretch overflow-x-auto border-t-2 border-ink bg-sheet">
+    <section aria-label="Tray" className="mt-2 flex min-h-[108px] items-stretch overflow-x-auto overflow-y-hidden border-t-2 border-ink bg-sheet">
       <div className="w-[150px] shrink-0 px-6 pt-2 leading-tight">
         <span className="block text-work font-semibold">{out}</span>
-        <span className="text-second text-ink-2">pieces out</span>
+        <span className="text-second text-ink-2">{out === 1 ? 'piece out' : 'pieces out'}</span>
       </div>
       {pieces.map((piece, at) => (
         <div key={`${piece.name} ${at}`} className={`shrink-0 border-l border-rule-2 px-3 pt-2 leading-tight ${piece.side === 'on' ? 'bg-wash' : ''}`}>
