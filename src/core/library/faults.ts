@@ -138,13 +138,13 @@ export function faultsOf(layout: Layout): Fault[] {
   return FAULT_TEMPLATES.flatMap((template) => {
     if ((template.engines && !template.engines.includes(layout.engine.kind)) || (template.layouts && !template.layouts.includes(layout.id))) return []
     const parts = layout.parts.filter((part) => template.on.includes(part.kind))
-    return parts.map((part): Fault => {
+    return parts.map((part, at): Fault => {
       const segment = [...layout.segments, ...layout.beside].find((entry) => entry.parts.includes(part.id))
       if (!segment) throw new Error(`${part.id} can fail and lies on no segment of ${layout.id}`)
       const it = parts.length > 1 ? segment.name : (template.it ?? '')
       return {
         id: parts.length > 1 ? `${template.id}@${part.id}` : template.id,
-        name: template.name.replace('{it}', it), cause: template.cause, segment: segment.id,
+        name: template.name.includes('{it}') || at === 0 ? template.name.replace('{it}', it) : `${template.name}: ${segment.name === layout.segments.find((entry) => entry.parts.includes(parts[0]!.id))?.name ? 'the second' : segment.name.toLowerCase()}`, cause: template.cause, segment: segment.id,
         changes: template.changes.flatMap((change) => changesOn(layout, part.id, change)),
         weight: template.weight / parts.length, raisers: template.raisers,
         ...(template.comesAndGoes ? { comesAndGoes: true } : {}),

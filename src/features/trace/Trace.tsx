@@ -57,7 +57,7 @@ export function Trace({ hand }: { hand: JobInHand }) {
         </aside>
       </main>
       <StateStrip hand={hand} needs={test?.needs} message={stripMessage(conflicts, ranking?.suspects[0]?.probability)} danger={conflicts.length > 0 || job.danger} />
-      {ranking && request && <WhyPanel question={question} onClose={() => setQuestion(null)} ranking={ranking} job={job} request={request} onChoose={(testId) => { setChosenTest(testId); setQuestion(null) }} onSkip={(testId, reason) => { void hand.add({ kind: 'test-skipped', body: { testId, reason } }); setChosenTest(null); setQuestion(null) }} />}
+      {ranking && request && <WhyPanel question={question} onClose={() => setQuestion(null)} ranking={ranking} job={job} vehicle={hand.vehicle} request={request} onChoose={(testId) => { setChosenTest(testId); setQuestion(null) }} onSkip={(testId, reason) => { void hand.add({ kind: 'test-skipped', body: { testId, reason } }); setChosenTest(null); setQuestion(null) }} />}
     </>
   )
 }

@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useState } from 'react'
-import type { JobView } from '@/core/job'
+import type { JobView, VehicleRecord } from '@/core/job'
 import type { Suspect } from '@/core/diagnosis'
 import { testById } from '@/core/library'
 import { segmentOf, type Layout } from '@/core/vehicle'
@@ -10,6 +10,7 @@ import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
 import { saveFile } from '@/ui/saveFile'
 import { minutesText, percentText, shortOf } from '../frame/words'
+import { Differences } from './Differences'
 import { WHY_NOT, titleOf } from './traceText'
 
 export type Question = { kind: 'test'; testId: string } | { kind: 'suspect'; suspect: Suspect } | { kind: 'segment'; segmentId: string }
@@ -19,6 +20,7 @@ interface Props {
   onClose: () => void
   ranking: Ranking
   job: JobView
+  vehicle: VehicleRecord
   request: RankRequest
   onChoose: (testId: string) => void
   onSkip: (testId: string, reason: string) => void
@@ -31,7 +33,7 @@ export function WhyPanel({ question, onClose, ...rest }: Props) {
     <Panel open={question !== null} onOpenChange={(open) => !open && onClose()} title={title}>
       {question?.kind === 'test' && <WhyTest testId={question.testId} {...rest} />}
       {question?.kind === 'suspect' && <WhySuspect suspect={question.suspect} {...rest} />}
-      {question?.kind === 'segment' && <WhySegment segmentId={question.segmentId} {...rest} />}
+      {question?.kind === 'segment' && <WhySegment segmentId={question.segmentId} onClose={onClose} {...rest} />}
     </Panel>
   )
 }
@@ -118,7 +120,7 @@ function WhySuspect({ suspect, request, job }: Omit<Props, 'question' | 'onClose
   )
 }
 
-function WhySegment({ segmentId, ranking, job, onChoose }: Omit<Props, 'question' | 'onClose'> & { segmentId: string }) {
+function WhySegment({ segmentId, ranking, job, vehicle, onChoose, onClose }: Omit<Props, 'question'> & { segmentId: string }) {
   const share = ranking.segments.find((segment) => segment.id === segmentId)
   const suspects = ranking.suspects.filter((suspect) => suspect.segment === segmentId)
   return (
@@ -126,6 +128,7 @@ function WhySegment({ segmentId, ranking, job, onChoose }: Omit<Props, 'question
       <p>{share ? `${percentText(share.probability)}, ${share.ink === 'open' ? 'open: nothing read so far clears it' : share.ink === 'cleared' ? 'cleared by what was read' : share.ink === 'first' ? 'first suspect' : 'a suspect'}. With two faults at once the segments may add up to more than 100 %.` : ''}</p>
       {suspects.map((suspect) => <p key={suspect.id}><span className="font-semibold">{suspect.name}:</span> {suspect.cause.toLowerCase()}, {percentText(suspect.probability)}.</p>)}
       <CandidateTable ranking={{ ...ranking, choice: { ...ranking.choice, candidates: ranking.choice.candidates.filter((candidate) => atSegment(job.layout, candidate.testId, segmentId)) } }} onChoose={onChoose} />
+      <Differences segmentId={segmentId} job={job} vehicle={vehicle} onChanged={onClose} />
     </div>
   )
 }

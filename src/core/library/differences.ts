@@ -1,0 +1,58 @@
+/**
+ * What a technician can say at one segment of the tracks: here the vehicle differs from its layout.
+ * Each way is an edit that fits; one whose model does not solve, or that would take away the test of a
+ * reading already kept, is not offered.
+ */
+import { LAYOUTS, editLayout, solveScene, specificationOf, vehicleModel, type Edit, type Layout, type LayoutId, type Part, type PartKind } from '../vehicle'
+import { libraryOf } from './layoutLibrary'
+
+export type DifferenceKind = 'bridged' | 'taken out' | 'filter behind' | 'relay behind' | 'second pump' | 'another carburettor'
+export interface Difference {
+  kind: DifferenceKind
+  /** Part it is about. */
+  part: string
+  edit: Edit
+}
+
+const BRIDGED: PartKind[] = ['fuse', 'relay', 'keySwitch', 'cutOff', 'feedPlug']
+const TAKEN_OUT: PartKind[] = ['cutOff', 'filter', 'primer']
+const LINES: PartKind[] = ['line', 'hose', 'suctionLine', 'returnLine']
+const WIRES: PartKind[] = ['fuse', 'loom']
+const DOUBLED: PartKind[] = ['pump', 'pusherPump']
+/** An added filter in a suction line: a coarse one, as on the layouts that have one there; typical. */
+const COARSE = { linear: 0.025, quadratic: 1e-5, suction: 1 }
+/** Seat of a larger carburettor: about a third wider; typical. */
+const WIDE_SEAT = { linear: 0.003, quadratic: 1e-4 }
+
+/** Edits that can be made at a segment of the vehicle as it stands, in the order in which they are usual. */
+export function differencesAt(layoutId: LayoutId, edits: Edit[], segmentId: string, testsRead: string[]): Difference[] {
+  const edited = editLayout(LAYOUTS[layoutId], edits)
+  if (!edited.ok) return []
+  const layout = edited.value
+  const segment = layout.segments.find((candidate) => candidate.id === segmentId)
+  const parts = layout.parts.filter((part) => segment?.parts.includes(part.id))
+  return parts.flatMap((part) => waysOf(layout, part)).filter(({ edit }) => holds(layoutId, [...edits, edit], testsRead))
+}
+
+function waysOf(layout: Layout, part: Part): Difference[] {
+  const fresh = (stem: string) => `${stem}${1 + layout.parts.filter((other) => other.id.startsWith(stem)).length}`
+  const ways: [boolean, DifferenceKind, Edit][] = [
+    [LINES.includes(part.kind), 'filter behind', { kind: 'insert', after: part.id, part: { id: fresh('addedFilter'), kind: 'filter', name: 'Added filter', ...(part.kind === 'suctionLine' ? { figures: COARSE } : {}) } }],
+    [BRIDGED.includes(part.kind) && !layout.parts.some((other) => other.id === `${part.id}Bypass`), 'bridged', { kind: 'bypass', part: part.id }],
+    [TAKEN_OUT.includes(part.kind), 'taken out', { kind: 'remove', part: part.id }],
+    [WIRES.includes(part.kind), 'relay behind', { kind: 'insert', after: part.id, part: { id: fresh('addedRelay'), kind: 'relay', name: 'Added relay' } }],
+    [DOUBLED.includes(part.kind), 'second pump', { kind: 'parallel', part: part.id, by: { id: fresh('secondPump'), kind: part.kind } }],
+    [part.kind === 'needleSeat' && !part.figures, 'another carburettor', { kind: 'replace', part: part.id, by: 'needleSeat', figures: WIDE_SEAT }],
+  ]
+  return ways.flatMap(([fits, kind, edit]) => (fits ? [{ kind, part: part.id, edit }] : []))
+}
+
+/** The edited vehicle still solves in every scene, and has the test of every reading that is kept. */
+function holds(layoutId: LayoutId, edits: Edit[], testsRead: string[]): boolean {
+  const edited = editLayout(LAYOUTS[layoutId], edits)
+  if (!edited.ok) return false
+  const model = vehicleModel(edited.value, specificationOf({}, edited.value))
+  if (!model.ok || !edited.value.scenes.every((scene) => solveScene(model.value, model.value.nominal, scene, true).ok)) return false
+  const tests = new Set(libraryOf(edited.value).tests.map((test) => test.id))
+  return testsRead.every((id) => tests.has(id))
+}
