@@ -23,7 +23,7 @@ function start(vehicle: object) {
 
 it('carries a suction-fed diesel from complaint to cure, and keeps the act open after a line it cannot take', async () => {
   const layout = LAYOUTS.A08
-  const truth = truthVehicle(77, specificationOf({}, layout), [{ faultId: 'F38', severity: 0.75 }], 'A08')
+  const truth = truthVehicle(77, specificationOf({}, layout), [{ faultId: 'F38', severity: 0.75 }], layout)
   const cures = libraryOf(layout).faults.find((fault) => fault.id === 'F38')!.repairs
   const talk = start({ layout: 'A08', complaint: { symptoms: ['startsThenDies'], raisers: ['recentWork'] } })
   let message = await talk.next()

@@ -1,15 +1,13 @@
 /** Requests and answers of the workers: plain data. */
-import type { Complaint, Contradiction, Done, Evidence, Choice, ProfileValue, SegmentShare, Suspect, TestExplanation, Workshop } from '@/core/diagnosis'
+import type { Complaint, Contradiction, Done, Evidence, Choice, Pair, ProfileValue, SegmentShare, Suspect, TestExplanation, Workshop } from '@/core/diagnosis'
 import type { DemoJob } from '@/core/practice'
 import type { Plan, PlanFailure } from '@/core/procedure'
 import type { GaugeSample, HiddenFault, StandInReading } from '@/core/simulate'
-import type { Edit, LayoutId, Specification, VehicleState } from '@/core/vehicle'
+import type { LayoutKey, Specification, VehicleState } from '@/core/vehicle'
 
 export type TableStage = 'nominal' | 'derivatives' | 'pairs'
 
-export interface RankRequest {
-  layoutId: LayoutId
-  edits: Edit[]
+export interface RankRequest extends LayoutKey {
   specification: Specification
   complaint: Complaint
   evidence: Evidence[]
@@ -24,6 +22,8 @@ export interface RankRequest {
 export interface Ranking {
   stage: TableStage
   suspects: Suspect[]
+  /** Two faults that lead together. */
+  pair: Pair | null
   segments: SegmentShare[]
   choice: Choice
   profile: ProfileValue[]
@@ -41,14 +41,14 @@ export interface WorkerRequests {
   preview: { request: RankRequest; answer: { suspects: Suspect[] } }
   whySuspect: { request: RankRequest & { repairId: string }; answer: { againstName: string; effects: { evidenceId: string; testId: string; bits: number; without: number }[] } }
   /** What a sound vehicle reads at each of some tests, in the test's own unit. */
-  sound: { request: { layoutId: LayoutId; edits: Edit[]; specification: Specification; testIds: string[] }; answer: Record<string, { low: number; high: number }> }
+  sound: { request: LayoutKey & { specification: Specification; testIds: string[] }; answer: Record<string, { low: number; high: number }> }
   /** The sound vehicle in the scene of a test, as a file of the network format. */
-  network: { request: { layoutId: LayoutId; edits: Edit[]; specification: Specification; testId: string }; answer: string }
+  network: { request: LayoutKey & { specification: Specification; testId: string }; answer: string }
   demo: { request: { now: number }; answer: DemoJob[] }
   plan: { request: { start: VehicleState; repairIds: string[] }; answer: { ok: true; value: Plan } | { ok: false; error: PlanFailure } }
   way: { request: { start: VehicleState; goal: VehicleState }; answer: { minutes: number; steps: string[] } | null }
-  standIn: { request: { layoutId: LayoutId; seed: number; specification: Specification; hidden: HiddenFault[]; repaired: string[]; testId: string; attempt: number }; answer: StandInReading }
-  leakDown: { request: { layoutId: LayoutId; seed: number; specification: Specification; hidden: HiddenFault[]; repaired: string[]; clamped: 'none' | 'feed' | 'return' }; answer: GaugeSample[] }
+  standIn: { request: LayoutKey & { seed: number; specification: Specification; hidden: HiddenFault[]; repaired: string[]; testId: string; attempt: number }; answer: StandInReading }
+  leakDown: { request: LayoutKey & { seed: number; specification: Specification; hidden: HiddenFault[]; repaired: string[]; clamped: 'none' | 'feed' | 'return' }; answer: GaugeSample[] }
 }
 export type RequestKind = keyof WorkerRequests
 export type RequestOf<K extends RequestKind> = WorkerRequests[K]['request']

@@ -3,14 +3,14 @@
  * that the screen is usable, then derivatives and pairs in slices between requests.
  */
 import {
-  addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, nominalTable, posteriorOf, profileOf, segmentShares, soundBandOf, suspectsOf, surprises,
+  addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, leadingPair, nominalTable, posteriorOf, profileOf, segmentShares, soundBandOf, suspectsOf, surprises,
   type Complaint, type Done, type Posterior, type Table,
 } from '@/core/diagnosis'
 import { answeredCase } from '@/core/physics'
 import { testById } from '@/core/library'
 import { pricerOf, type Pricer } from '@/core/practice'
 import { plannerOf, reach } from '@/core/procedure'
-import { buildNetwork, layoutOf, vehicleModel } from '@/core/vehicle'
+import { buildNetwork, layoutOf, vehicleModel, type LayoutKey } from '@/core/vehicle'
 import { serve } from './serve'
 import type { RankRequest, Ranking, Reply } from './protocol'
 
@@ -23,10 +23,10 @@ let held: { key: string; table: Table; derived: number; pricer: Pricer } | null 
 let growing = false
 let lastComplaint: { complaint: Complaint; done: Done[] } | null = null
 
-function tableFor({ layoutId, edits, specification }: Pick<RankRequest, 'layoutId' | 'edits' | 'specification'>): Table {
-  const key = JSON.stringify([layoutId, edits, specification])
+function tableFor({ layoutId, edits, scope, specification }: LayoutKey & Pick<RankRequest, 'specification'>): Table {
+  const key = JSON.stringify([layoutId, edits, scope, specification])
   if (held?.key === key) return held.table
-  const model = vehicleModel(layoutOf(layoutId, edits), specification)
+  const model = vehicleModel(layoutOf({ layoutId, edits, scope }), specification)
   if (!model.ok) throw new Error(`The layout does not solve: ${model.error.problem} at ${model.error.at}`)
   const table = nominalTable(model.value)
   held = { key, table, derived: 0, pricer: pricerOf(planner, table) }
@@ -77,6 +77,7 @@ function rank(request: RankRequest): Ranking {
   return {
     stage: posterior.table.stage,
     suspects: suspectsOf(posterior),
+    pair: leadingPair(posterior),
     segments: segmentShares(posterior, posteriorOf(posterior.table, request.complaint, [], request.done)),
     choice,
     profile: profileOf(posterior),

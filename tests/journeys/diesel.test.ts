@@ -16,6 +16,16 @@ it('from two readings to a signed record on the suction side', async () => {
   await hands.sees('Arete 5 piste groomer')
   await hands.session.go('/job/trace?id=demo-job-31')
   await hands.entries(2)
+  // An earlier owner's filter is said where it sits; tracks and suspects follow, and it can be taken back.
+  await hands.openSegment('suctionLine')
+  await hands.act('differs-insert')
+  await hands.shown('[data-segment="addedFilter1"]')
+  await hands.entries(2)
+  await hands.openSegment('addedFilter1')
+  await hands.sees('Added filter behind: suction line')
+  await hands.act('differs-back')
+  await hands.goneOf('[data-segment="addedFilter1"]')
+  await hands.entries(2)
   let taken = 2
   while (!(await hands.has('[data-act="plan"]'))) {
     expect(taken).toBeLessThan(16)

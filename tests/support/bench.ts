@@ -1,7 +1,8 @@
 /** The journeys' hands: spoken in the words of the screens. Readings come from the hidden truth vehicle, never from constants. */
 import { By, Key, until, type WebElement } from 'selenium-webdriver'
 import { standInById, repaired, truthVehicle, type TruthVehicle } from '@/core/simulate'
-import type { VehicleRecord } from '@/core/job'
+import { layoutKeyOf, type VehicleRecord } from '@/core/job'
+import { layoutOf, type Scope } from '@/core/vehicle'
 import { openBrowser, type Session } from './browser'
 
 const WAIT = 20_000
@@ -11,9 +12,9 @@ export class Hands {
     readonly session: Session,
     private truth: TruthVehicle,
   ) {}
-  static async at(vehicle: VehicleRecord): Promise<Hands> {
+  static async at(vehicle: VehicleRecord, scope: Scope = 'engine'): Promise<Hands> {
     const session = await openBrowser({ demo: true })
-    return new Hands(session, truthVehicle(vehicle.truth!.seed, vehicle.specification, vehicle.truth!.hidden, vehicle.layout))
+    return new Hands(session, truthVehicle(vehicle.truth!.seed, vehicle.specification, vehicle.truth!.hidden, layoutOf(layoutKeyOf(vehicle, scope))))
   }
   get driver() {
     return this.session.driver
@@ -139,8 +140,17 @@ export class Hands {
     }
     return pinned
   }
-  async see(item: string): Promise<void> {
-    await (await this.shown(`[data-proof="${item}"] [role="radio"]`)).click()
+  /** Notes on Prove whether a thing was seen. */
+  async see(item: string, answer: 'Seen' | 'No' = 'Seen'): Promise<void> {
+    await this.shown(`[data-proof="${item}"]`)
+    await this.driver.findElement(By.xpath(`//*[@data-proof="${item}"]//*[@role="radio"][normalize-space(.)="${answer}"]`)).click()
     await this.driver.wait(until.elementLocated(By.css(`[data-proof="${item}"] [role="radio"][data-state="on"]`)), WAIT)
+  }
+  /** Opens what is known of a segment of the tracks. */
+  async openSegment(id: string): Promise<void> {
+    await (await this.shown(`[data-segment="${id}"]`)).sendKeys(Key.ENTER)
+  }
+  async goneOf(css: string): Promise<void> {
+    await this.driver.wait(async () => !(await this.has(css)), WAIT, `${css} stays`)
   }
 }

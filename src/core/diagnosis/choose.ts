@@ -5,7 +5,7 @@
  * more than it costs.
  */
 import { entropyBits, normalCdf, type Fraction, type Minutes, type Money, type Probability } from '../shared'
-import { REPAIRS, needsRunningEngine, repairById, testById, type Test } from '../library'
+import { REPAIRS, needsRunningEngine, repairById, testById, type Fault, type Test } from '../library'
 import { forEachOutcome, withSlips, type OutcomeChances } from './belief'
 import { NO_BELIEF, SLIP, outcomeChance, predictiveOf, readingSigma, showsNow, type Posterior } from './posterior'
 import type { NumericTest, SeenTest, Table } from './table'
@@ -36,6 +36,10 @@ const LEAST_GAIN_BITS = 0.004
 /** A repair is committed to from here; a dear one from the second. */
 export const COMMIT = 0.6
 export const COMMIT_DEAR = 0.9
+/** How far a pair speaks for a repair that covers one of its faults: a second fault also explains noise, so a pair is trusted less than its weight. */
+const PAIR_CREDIT = 0.75
+/** A repair less likely than this is not named at all. */
+const LEAST_NAMED = 0.3
 /** Nothing is ever shown as surer than this. */
 export const MOST_SHOWN = 0.99
 const BINS = 9
@@ -83,14 +87,18 @@ export function suspectsOf(posterior: Posterior): Suspect[] {
   }).sort((one, other) => other.probability - one.probability)
 }
 
-/** Chance that each repair cures: every fault of the class is covered by it. */
-function coverage(posterior: Posterior): Map<string, Float64Array> {
-  const { table } = posterior
-  const covers = new Map<string, Float64Array>()
-  for (const repair of table.catalogue.library.repairs) {
-    covers.set(repair.id, Float64Array.from(table.classes, (entry) => (entry.faults.length > 0 && entry.faults.every((fault) => fault.repairs.includes(repair.id)) ? 1 : entry.faults.some((fault) => fault.repairs.includes(repair.id)) ? 0.5 : 0)))
-  }
-  return covers
+/** Two faults that are likelier together than everything else. */
+export interface Pair {
+  names: [string, string]
+  repairs: [string, string]
+  probability: Probability
+}
+
+export function leadingPair({ table, classWeights }: Posterior): Pair | null {
+  const at = table.classes.findIndex((entry, k) => entry.faults.length === 2 && classWeights[k]! > 0.5)
+  if (at < 0) return null
+  const [one, other] = table.classes[at]!.faults as [Fault, Fault]
+  return { names: [one.name, other.name], repairs: [one.repairs[0]!, other.repairs[0]!], probability: Math.min(classWeights[at]!, MOST_SHOWN) }
 }
 
 export interface Candidate {
@@ -215,43 +223,56 @@ function binEdges(posterior: Posterior, live: number[], means: number[], sds: nu
 }
 
 interface LossModel {
-  /** Class to repair share (the suspects' view), for entropy. */
-  repairOfClass: Int32Array
+  /** Repairs that each class needs, by its faults' usual ones, and how much of the class each is: the suspects' view, for entropy. */
+  needs: { repair: number; part: number }[][]
   repairCount: number
   leastLoss(mass: Float64Array): number
   best(mass: Float64Array): { repairId: string; probability: number } | null
 }
 
-/** Loss of committing to the best repair now: it is paid for nothing, with a comeback, when it does not cure. */
+/**
+ * Loss of committing to the best repair now: it is paid for nothing, with a comeback, where its part is
+ * sound. Where its part is bad but not alone nothing is lost: the other fault has to be found anyway.
+ */
 function lossModel(posterior: Posterior, situation: Situation): LossModel {
   const { table } = posterior
-  const covers = coverage(posterior)
   const repairs = table.catalogue.library.repairs.filter((repair) => !situation.tried.includes(repair.id))
-  const ids = repairs.map((repair) => repair.id)
-  const all = table.catalogue.library.repairs.map((repair) => repair.id)
-  const cost = repairs.map((repair) => repair.money + situation.workshop.ratePerMinute * (situation.repairMinutes[repair.id] ?? repair.minutes + 120) + situation.workshop.comebackMoney)
-  const chances = new Float64Array(ids.length)
+  const all = new Map(table.catalogue.library.repairs.map((repair, at) => [repair.id, at]))
+  const place = new Map(repairs.map((repair, k) => [repair.id, k]))
+  const money = repairs.map((repair) => repair.money + situation.workshop.ratePerMinute * (situation.repairMinutes[repair.id] ?? repair.minutes + 120))
+  const needed = new Float64Array(repairs.length)
+  const cured = new Float64Array(repairs.length)
   // Sparse cover: most classes are touched by one or two repairs.
-  const touched = table.classes.map((_, c) => ids.flatMap((id, k) => (covers.get(id)![c]! > 0 ? [{ k, cover: covers.get(id)![c]! }] : [])))
+  const touched = table.classes.map((entry) => {
+    const covering = [...new Set(entry.faults.flatMap((fault) => fault.repairs))].filter((id) => place.has(id))
+    return covering.map((id) => ({ k: place.get(id)!, whole: entry.faults.every((fault) => fault.repairs.includes(id)) }))
+  })
+  const lossOf = (k: number) => (1 - needed[k]!) * (money[k]! + situation.workshop.comebackMoney)
+  const credited = (k: number) => cured[k]! + PAIR_CREDIT * (needed[k]! - cured[k]!)
   const judge = (mass: Float64Array) => {
-    chances.fill(0)
+    needed.fill(0)
+    cured.fill(0)
     for (let c = 0; c < mass.length; c += 1) {
       const weight = mass[c]!
-      if (weight > 0) for (const { k, cover } of touched[c]!) chances[k]! += cover * weight
+      if (weight <= 0) continue
+      for (const { k, whole } of touched[c]!) {
+        needed[k]! += weight
+        if (whole) cured[k]! += weight
+      }
     }
-    let least = 0
-    for (let k = 1; k < ids.length; k += 1) if ((1 - chances[k]!) * cost[k]! < (1 - chances[least]!) * cost[least]!) least = k
-    return { k: least, loss: (1 - chances[least]!) * cost[least]!, probability: chances[least]! }
   }
   return {
-    repairOfClass: Int32Array.from(table.classes, (entry) => (entry.faults.length === 0 ? all.length : all.indexOf(entry.faults[0]!.repairs[0]!))),
-    repairCount: all.length + 1,
-    leastLoss: (mass) => judge(mass).loss,
+    needs: table.classes.map((entry) => (entry.faults.length === 0 ? [{ repair: all.size, part: 1 }] : entry.faults.map((fault) => ({ repair: all.get(fault.repairs[0]!)!, part: 1 / entry.faults.length })))),
+    repairCount: all.size + 1,
+    leastLoss: (mass) => {
+      judge(mass)
+      return repairs.reduce((least, _, k) => Math.min(least, lossOf(k)), Infinity)
+    },
     best: (mass) => {
       judge(mass)
       let top = -1
-      for (let k = 0; k < ids.length; k += 1) if (chances[k]! > 0.3 && (top < 0 || (1 - chances[k]!) * cost[k]! < (1 - chances[top]!) * cost[top]!)) top = k
-      return top < 0 ? null : { repairId: ids[top]!, probability: chances[top]! }
+      for (let k = 0; k < repairs.length; k += 1) if (credited(k) > LEAST_NAMED && (top < 0 || lossOf(k) < lossOf(top))) top = k
+      return top < 0 ? null : { repairId: repairs[top]!.id, probability: credited(top) }
     },
   }
 }
@@ -267,8 +288,10 @@ function repairEntropy(loss: LossModel, mass: Float64Array): number {
   const shares = new Float64Array(loss.repairCount)
   let sum = 0
   for (let at = 0; at < mass.length; at += 1) {
-    shares[loss.repairOfClass[at]!]! += mass[at]!
-    sum += mass[at]!
+    const weight = mass[at]!
+    if (weight === 0) continue
+    for (const { repair, part } of loss.needs[at]!) shares[repair]! += part * weight
+    sum += weight
   }
   if (sum > 0) for (let i = 0; i < shares.length; i += 1) shares[i]! /= sum
   return entropyBits(shares)

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { FAULT_TEMPLATES, RAISERS, REPAIRS, TESTS, faulty, libraryOf, repairById, testById } from '../library'
-import { SCENES, buildNetwork, parameterAt, LAYOUTS, layoutOf, solveScene, specificationOf, vehicleModel, type LayoutId, type VehicleModel } from '../vehicle'
+import { SCENES, buildNetwork, gaugeLoopOf, parameterAt, LAYOUTS, layoutOf, solveScene, specificationOf, vehicleModel, type Layout, type LayoutId, type VehicleModel } from '../vehicle'
 import { caseFromNetwork, networkFromCase, nodePressurePa, solveNetwork } from '../physics'
 import { TYPICAL_WORKSHOP, addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, nominalTable, observe, observerOf, posteriorOf, segmentShares, suspectsOf, surprises, type Complaint, type Evidence, type Situation, type Table } from '.'
 
@@ -73,26 +73,27 @@ describe('the model of the vehicle', () => {
   })
 })
 
-const tables = new Map<LayoutId, Table>()
+const tables = new Map<Layout, Table>()
 /** Nominal table of a layout: what every fault makes every test read. */
-function tableOf(id: LayoutId): Table {
-  const built = vehicleModel(LAYOUTS[id], specificationOf({}, LAYOUTS[id]))
+function tableOf(layout: Layout): Table {
+  const built = vehicleModel(layout, specificationOf({}, layout))
   if (!built.ok) throw new Error(built.error.problem)
-  const made = tables.get(id) ?? nominalTable(built.value)
-  tables.set(id, made)
+  const made = tables.get(layout) ?? nominalTable(built.value)
+  tables.set(layout, made)
   return made
 }
 
-describe.each(Object.values(LAYOUTS).map((layout) => [layout.id, layout] as const))('the library of %s', (id, layout) => {
+const TRACED = [...Object.values(LAYOUTS), ...Object.values(LAYOUTS).map(gaugeLoopOf)]
+describe.each(TRACED.map((layout) => [`${layout.id}, ${layout.scope}`, layout] as const))('the library of %s', (_id, layout) => {
   const { faults, tests, repairs, symptoms } = libraryOf(layout)
   it('holds at least 15 faults and 15 tests, 25 and 30 where there are injectors', () => {
-    const injected = layout.engine.kind === 'injected'
+    const injected = layout.scope === 'engine' && layout.engine.kind === 'injected'
     expect(faults.length).toBeGreaterThanOrEqual(injected ? 25 : 15)
     expect(tests.length).toBeGreaterThanOrEqual(injected ? 30 : 15)
     expect(new Set(faults.map((fault) => fault.id)).size).toBe(faults.length)
   })
   it.each(faults.map((fault) => [fault.id, fault] as const))('%s binds, has repairs, and moves a test by two standard deviations', (_id, fault) => {
-    const { model } = tableOf(id)
+    const { model } = tableOf(layout)
     expect(fault.changes.length).toBeGreaterThan(0)
     fault.changes.forEach((change) => expect(() => parameterAt(model, change.parameter)).not.toThrow())
     expect(fault.repairs.length).toBeGreaterThan(0)
@@ -100,7 +101,7 @@ describe.each(Object.values(LAYOUTS).map((layout) => [layout.id, layout] as cons
     fault.raisers.forEach((raiser) => expect(RAISERS[raiser]).toBeDefined())
     expect([...layout.segments, ...layout.beside].map((segment) => segment.id)).toContain(fault.segment)
     expect(fault.name).not.toContain('{')
-    expect(strongestEffect(tableOf(id), fault.id)).toBeGreaterThan(2)
+    expect(strongestEffect(tableOf(layout), fault.id)).toBeGreaterThan(2)
   })
   it('every repair is proven by a test that this layout has', () => {
     for (const repair of repairs) expect(repair.proves.some((test) => tests.some((candidate) => candidate.id === test)), repair.id).toBe(true)
@@ -110,19 +111,22 @@ describe.each(Object.values(LAYOUTS).map((layout) => [layout.id, layout] as cons
     for (const test of tests) expect(places, test.id).toContain(test.at)
   })
   it('every symptom can be shown by some fault, and every fault is felt at its worst', () => {
-    const { predicted, classes } = tableOf(id)
+    const { predicted, classes } = tableOf(layout)
     symptoms.forEach((symptom, at) => expect(Math.max(...predicted.map((entry) => entry.symptoms[at]!)), symptom.id).toBeGreaterThan(0.8))
     const felt = (faultId: string) => Math.max(...predicted.filter((entry) => classes[entry.particle.classIndex]!.id === faultId).flatMap((entry) => [...entry.symptoms]))
-    expect(faults.filter((fault) => !(felt(fault.id) > 0.35)).map((fault) => fault.id)).toEqual(QUIET[id])
+    expect(faults.filter((fault) => !(felt(fault.id) > 0.35)).map((fault) => fault.id)).toEqual(layout.scope === 'gauge' ? QUIET_OF_GAUGES : QUIET[layout.id])
   })
 })
 
 /** Faults that no driver complains of by themselves: they are found by a reading. Charging is one of them where no pump hangs on it. */
 const QUIET: Record<LayoutId, string[]> = { A01: ['F68'], A02: ['F68'], A05: ['F68'], A06: ['F08', 'F68', 'F29p'], A07: ['F68'], A08: ['F08', 'F66', 'F68'], A11: ['F68'] }
+/** An empty tank is shown rightly. */
+const QUIET_OF_GAUGES = ['F01']
 
 describe('the library as a whole', () => {
-  const withFilter = layoutOf('A01', [{ kind: 'insert', after: 'frontLine', part: { id: 'addedFilter1', kind: 'filter', name: 'Added filter' } }])
-  const all = [...Object.values(LAYOUTS), withFilter].map(libraryOf)
+  const withFilter = layoutOf({ layoutId: 'A01', scope: 'engine', edits: [{ kind: 'insert', after: 'frontLine', part: { id: 'addedFilter1', kind: 'filter', name: 'Added filter' } }] })
+  const withProbe = layoutOf({ layoutId: 'A08', scope: 'gauge', edits: [{ kind: 'replace', part: 'sender', by: 'probe' }] })
+  const all = [withProbe, ...TRACED, withFilter].map(libraryOf)
   it('every fault, test and repair is used by some layout', () => {
     const used = { faults: new Set(all.flatMap((library) => library.faults.map((fault) => fault.id.split('@')[0]))), tests: new Set(all.flatMap((library) => library.tests)), repairs: new Set(all.flatMap((library) => library.repairs)) }
     expect(FAULT_TEMPLATES.filter((fault) => !used.faults.has(fault.id)).map((fault) => fault.id)).toEqual([])

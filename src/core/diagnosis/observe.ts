@@ -4,13 +4,13 @@
  * solved once per scene, and its derivatives with respect to the nuisances come from the factored
  * matrix of that one solution (implicit function theorem), not from further solves.
  */
-import { factoriseHere, linearisedShift, newSavedState, nodePressurePa, restoreState, saveState, wireVoltage, type SavedState } from '../physics'
+import { factoriseHere, linearisedShift, newSavedState, nodePressurePa, restoreState, saveState, slotOf, wireVoltage, type SavedState } from '../physics'
 import { SCENE, SCENES, apply, parameterAt, restLeakSide, solveScene, type SceneId, type VehicleModel } from '../vehicle'
 import type { Quantity } from '../library'
 
 interface Probe {
   scene: SceneId
-  kind: 'node' | 'wire' | 'flow' | 'current' | 'speed'
+  kind: 'node' | 'wire' | 'flow' | 'current' | 'speed' | 'figure'
   at: number
 }
 
@@ -71,8 +71,8 @@ class Compiler {
       case 'loss': return this.difference(this.node(quantity.scene, quantity.from), this.node(quantity.scene, quantity.to))
       case 'rise': return this.difference(this.node(quantity.scene, quantity.at), this.node(quantity.against, quantity.at))
       case 'pressure': return this.single(this.node(quantity.scene, quantity.at))
-      case 'current': return this.single(this.probe(quantity.scene, 'current', 0))
-      case 'speed': return this.single(this.probe(quantity.scene, 'speed', 0))
+      case 'current': return this.single(this.motor(quantity.scene, 'current', quantity.pump))
+      case 'speed': return this.single(this.motor(quantity.scene, 'speed', quantity.pump))
       case 'flow': return this.single(this.probe(quantity.scene, 'flow', this.model.system.linkIds.indexOf(quantity.link)))
       case 'parameter': {
         const at = parameterAt(this.model, quantity.id)
@@ -83,9 +83,19 @@ class Compiler {
         const now = this.mixture(quantity.scene), before = this.mixture(quantity.against)
         return (probes, theta) => now(probes, theta) - before(probes, theta)
       }
+      case 'shown': return this.shown(quantity.scene)
+      case 'fill': return this.fill()
+      case 'gaugeError': {
+        const shown = this.shown(quantity.scene), fill = this.fill()
+        return (probes, theta) => shown(probes, theta) - fill(probes, theta)
+      }
+      case 'ohms': return this.single(this.probe('rest', 'figure', slotOf(this.model.system, quantity.part, 'ohm')))
       case 'residual': return residualFormula(this.model, quantity.clamped, quantity.minutes)
       case 'mixture': return this.mixture(quantity.scene)
     }
+  }
+  private motor(scene: SceneId, kind: 'current' | 'speed', pump = 'pump') {
+    return this.probe(scene, kind, this.model.system.motors.findIndex((motor) => motor.id === pump))
   }
   private single(slot: number): Formula {
     return (probes) => probes[slot]!
@@ -110,6 +120,29 @@ class Compiler {
       return (delivered * (drawnAir ? 1 - drawnAir(probes, theta) : 1)) / (layout.engine.kind === 'diesel' ? 1 : 1 + theta[air]!)
     }
   }
+  private fill(): Formula {
+    const volume = parameterAt(this.model, 'tank.volumeM3'), capacity = parameterAt(this.model, 'tank.capacityM3')
+    return (_, theta) => theta[volume]! / theta[capacity]!
+  }
+  /** What the gauge takes the sender for, on its own scale (EQ17): by current, by the ratio of its coils, or against its pull-up. */
+  private shown(scene: SceneId): Formula {
+    const gauge = this.model.layout.parts.find((part) => part.id === 'gauge')!
+    const feed = this.wire(scene, gauge.kind === 'clusterGauge' ? 'clusterV' : 'gaugeIn'), out = this.wire(scene, 'gaugeOut')
+    const ohm = parameterAt(this.model, 'gauge.ohm'), offset = parameterAt(this.model, 'gauge.offset'), moves = parameterAt(this.model, 'gauge.moves')
+    const soundOhm = this.model.nominal[ohm]!
+    const nominalV = gauge.kind === 'thermalGauge' ? LIMITED_V : BATTERY_V
+    const { emptyOhm, fullOhm } = gauge.figures as { emptyOhm: number; fullOhm: number }
+    return (probes, theta) => {
+      const feedV = probes[feed]!, outV = probes[out]!
+      if (theta[moves]! < 0.5 || feedV < DEAD_FEED_V || (gauge.kind === 'coilGauge' && theta[ohm]! > OPEN_WINDING_OHM)) return GAUGE_REST
+      const currentA = Math.max((feedV - outV) / theta[ohm]!, 1e-9)
+      const taken =
+        gauge.kind === 'clusterGauge' ? (soundOhm * outV) / Math.max(feedV - outV, 1e-9)
+        : gauge.kind === 'coilGauge' ? outV / currentA
+        : nominalV / currentA - soundOhm
+      return Math.min(1 + PEGS, Math.max(-PEGS, (taken - emptyOhm) / (fullOhm - emptyOhm) + theta[offset]!))
+    }
+  }
   /** Share of air in what the pump moves, 0 to 1. */
   private airShare(scene: SceneId): Formula {
     const leak = this.probe(scene, 'flow', this.model.system.linkIds.indexOf('airLeak'))
@@ -117,6 +150,16 @@ class Compiler {
     return (probes) => (probes[pump]! > NO_FLOW_M3_PER_S ? Math.min(1, Math.max(0, probes[leak]! / probes[pump]!)) : 0)
   }
 }
+
+/** Volts that gauges by current are scaled for, and volts under which none moves. */
+const LIMITED_V = 10
+const BATTERY_V = 12.6
+const DEAD_FEED_V = 3
+/** How far a needle goes past its ends, and where it lies without current. */
+const PEGS = 0.08
+const GAUGE_REST = -0.04
+/** A winding of more than this is open: a ratio of two coils has nothing to compare. */
+const OPEN_WINDING_OHM = 1e4
 
 /** A pump that moves less than this stands, m3/s (0.04 L/h). */
 const NO_FLOW_M3_PER_S = 1e-8
@@ -169,8 +212,9 @@ function readProbes(observer: Observer, scene: SceneId, into: Float64Array) {
       probe.kind === 'node' ? nodePressurePa(system, probe.at)
       : probe.kind === 'wire' ? wireVoltage(system, probe.at)
       : probe.kind === 'flow' ? system.flow[probe.at]!
-      : probe.kind === 'current' ? system.motorCurrent[0]!
-      : system.motorSpeed[0]!
+      : probe.kind === 'figure' ? system.values[probe.at]!
+      : probe.kind === 'current' ? system.motorCurrent[probe.at]!
+      : system.motorSpeed[probe.at]!
   }
 }
 

@@ -66,7 +66,7 @@ export interface Posterior {
 export function readingSigma(entry: NumericTest, value: number): number {
   const accuracy = ACCURACY[entry.test.instrument]
   const unit = entry.test.reading.kind === 'number' ? entry.test.reading.unit : 'V'
-  const instrument = Math.hypot(accuracy.relative * value, unit === '%' ? 0.02 : accuracy.floor(unit))
+  const instrument = Math.hypot(accuracy.relative * value, accuracy.floor(unit))
   return Math.hypot(instrument, STRUCTURAL_RELATIVE * value, STRUCTURAL_SPAN * entry.span)
 }
 

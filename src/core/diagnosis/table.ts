@@ -55,7 +55,7 @@ export interface Predicted {
 }
 
 /** The scene that the profiles show: key on, or idle where no pump runs at key on. */
-export const profileScene = (layout: Layout): SceneId => (layout.scenes.includes('keyOn') ? 'keyOn' : 'idle')
+export const profileScene = (layout: Layout): SceneId => (layout.scope === 'gauge' ? 'gaugeOn' : layout.scenes.includes('keyOn') ? 'keyOn' : 'idle')
 
 /** Lists every quantity anyone asks for and gives each a row. */
 export function catalogueOf(model: VehicleModel): Catalogue {
@@ -99,7 +99,7 @@ export function catalogueOf(model: VehicleModel): Catalogue {
 }
 
 const profileQuantity = (station: Station, scene: SceneId): Quantity =>
-  station.track === 'electrical' ? { of: 'volts', red: station.node, black: '0', scene } : { of: 'pressure', at: station.node, scene }
+  station.track === 'electrical' || station.track === 'gauge' ? { of: 'volts', red: station.node, black: '0', scene } : { of: 'pressure', at: station.node, scene }
 
 function spanOf(test: Test): number {
   if (test.reading.kind !== 'number') return 1

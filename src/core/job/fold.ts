@@ -3,9 +3,9 @@
  * present epoch, the plan in hand and how far it is. Nothing here is stored; the log is.
  */
 import { DRIVEN_IN, LAYOUTS, layoutOf, type Layout, type VehicleState } from '../vehicle'
-import { findTest, type RaiserId, type SymptomId } from '../library'
+import { findTest, scopeOf, type RaiserId, type SymptomId } from '../library'
 import type { Complaint, Done, Evidence } from '../diagnosis'
-import type { VehicleRecord } from './vehicleRecord'
+import { layoutKeyOf, type VehicleRecord } from './vehicleRecord'
 import { liveEvents, type BodyOf, type JobEvent } from '../records'
 
 export const STAGES = ['complaint', 'trace', 'bench', 'plan', 'work', 'prove', 'record'] as const
@@ -40,7 +40,7 @@ export interface JobView {
   vehicleId: string
   unit: string
   vehicleName: string
-  /** The vehicle's fuel system as it stands. */
+  /** What is traced, as the vehicle stands: its fuel system, or its gauge loop when that alone is the complaint. */
   layout: Layout
   words: string
   openedAt: number
@@ -84,12 +84,13 @@ function emptyJob(id: string): JobView {
  * vehicle only: on a real one it stays in the log and moves nothing.
  */
 export function foldJob(jobId: string, log: JobEvent[], vehicle: Pick<VehicleRecord, 'kind' | 'layout' | 'edits'> = { kind: 'real', layout: 'A01', edits: [] }): JobView {
-  const job = { ...emptyJob(jobId), layout: layoutOf(vehicle.layout, vehicle.edits) }
+  const job = emptyJob(jobId)
   for (const event of liveEvents(log)) {
     apply(job, event)
     job.lastAt = Math.max(job.lastAt, event.at)
     job.lastBy = event.by
   }
+  job.layout = layoutOf(layoutKeyOf(vehicle, scopeOf(job.complaint.symptoms)))
   job.evidence = job.readings.filter((reading) => reading.phase === 'trace' && reading.epoch === job.epoch && (vehicle.kind === 'simulated' || reading.source !== 'stand-in')).map(evidenceOf)
   return job
 }

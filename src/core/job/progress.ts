@@ -33,16 +33,21 @@ export function proofTests(job: JobView): { testId: string; before: Reading | nu
   }))
 }
 
-export const PROOF_ITEMS = ['primes', 'dry', 'starts', 'complaintGone'] as const
+const PROOF_ITEMS = ['primes', 'dry', 'starts', 'complaintGone'] as const
 export type ProofItem = (typeof PROOF_ITEMS)[number]
+
+/** What has to be seen of this job: for a gauge neither prime nor start, and dry joints only where fuel was opened. */
+export function proofItems(job: JobView): ProofItem[] {
+  if (job.layout.scope === 'engine') return [...PROOF_ITEMS]
+  return (job.work?.repairIds ?? []).some((id) => repairById(id).sets.leakCheck === 'due') ? ['dry', 'complaintGone'] : ['complaintGone']
+}
+
+const NOT_SEEN: Record<ProofItem, string> = { dry: 'Joints not seen dry', primes: 'Prime not seen', starts: 'Start not seen', complaintGone: 'Complaint not shown to be gone' }
 
 /** What stands above the signature: everything that was not shown. */
 export function unproven(job: JobView): string[] {
   const missing: string[] = []
-  if (job.proofNotes.get('dry') !== 'yes') missing.push('Joints not seen dry')
-  if (job.proofNotes.get('primes') !== 'yes') missing.push('Prime not seen')
-  if (job.proofNotes.get('starts') !== 'yes') missing.push('Start not seen')
-  if (job.proofNotes.get('complaintGone') !== 'yes') missing.push('Complaint not shown to be gone')
+  for (const item of ['dry', 'primes', 'starts', 'complaintGone'] as const) if (proofItems(job).includes(item) && job.proofNotes.get(item) !== 'yes') missing.push(NOT_SEEN[item])
   for (const { testId, after } of proofTests(job)) if (!after) missing.push(`${testById(testId).short}: not read again`)
   for (const repairId of job.work?.repairIds ?? []) if (!job.done.some((entry) => entry.repairId === repairId && entry.partWasBad !== 'unknown')) missing.push(`${repairById(repairId).part}: old part not judged`)
   return missing

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LAYOUTS, LAYOUT_IDS, editLayout, editSchema, specificationSchema, type Edit, type LayoutId, type Specification } from '../vehicle'
+import { LAYOUT_IDS, editProblem, editSchema, specificationSchema, type Edit, type LayoutId, type LayoutKey, type Scope, type Specification } from '../vehicle'
 
 /** A vehicle as kept: real, or simulated with the faults that its stand-in instruments obey. */
 export interface VehicleRecord {
@@ -32,6 +32,9 @@ export const vehicleSchema: z.ZodType<VehicleRecord> = z.object({
   truth: z.object({ seed: z.number().int(), hidden: z.array(z.object({ faultId: z.string(), severity: z.number().min(0).max(1) })) }).optional(),
 })
   .superRefine((vehicle, check) => {
-    const edited = editLayout(LAYOUTS[vehicle.layout], vehicle.edits)
-    if (!edited.ok) check.addIssue({ code: 'custom', path: ['edits', edited.error.edit], message: edited.error.problem })
+    const problem = editProblem(vehicle.layout, vehicle.edits)
+    if (problem) check.addIssue({ code: 'custom', path: ['edits', problem.edit], message: problem.problem })
   }) as unknown as z.ZodType<VehicleRecord>
+
+/** What a vehicle is traced by in one scope. */
+export const layoutKeyOf = (vehicle: Pick<VehicleRecord, 'layout' | 'edits'>, scope: Scope): LayoutKey => ({ layoutId: vehicle.layout, edits: vehicle.edits, scope })

@@ -8,7 +8,7 @@ describe('differences that can be said at a segment', () => {
   it('every layout offers some, each solves and every fault of it has a repair', () => {
     expect(new Set(every.map(({ layout }) => layout.id)).size).toBe(Object.keys(LAYOUTS).length)
     for (const { layout, kind, edit } of every) {
-      const edited = layoutOf(layout.id, [edit])
+      const edited = layoutOf({ layoutId: layout.id, edits: [edit], scope: 'engine' })
       const model = vehicleModel(edited, specificationOf({}, edited))
       if (!model.ok) throw new Error(`${layout.id} ${kind}: ${model.error.problem}`)
       expect(edited.scenes.every((scene) => solveScene(model.value, model.value.nominal, scene, true).ok), `${layout.id} ${kind}`).toBe(true)
@@ -32,6 +32,6 @@ describe('differences that can be said at a segment', () => {
   it('a second one gets an id of its own', () => {
     const [first] = differencesAt('A08', [], 'suctionLine', [])
     const [second] = differencesAt('A08', [first!.edit], 'suctionLine', [])
-    expect(layoutOf('A08', [first!.edit, second!.edit]).parts.filter((part) => part.kind === 'filter').map((part) => part.id)).toEqual(expect.arrayContaining(['addedFilter1', 'addedFilter2']))
+    expect(layoutOf({ layoutId: 'A08', edits: [first!.edit, second!.edit], scope: 'engine' }).parts.filter((part) => part.kind === 'filter').map((part) => part.id)).toEqual(expect.arrayContaining(['addedFilter1', 'addedFilter2']))
   })
 })

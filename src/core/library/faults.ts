@@ -65,8 +65,11 @@ const loses = (parameter: string, lowV: number, highV: number): FaultChange => (
 /** Area of a hole, from square millimetres. */
 const hole = (parameter: string, lowMm2: number, highMm2: number): FaultChange => set(parameter, lowMm2 * 1e-6, highMm2 * 1e-6)
 
+/** Every type of gauge. */
+const GAUGES: PartKind[] = ['thermalGauge', 'coilGauge', 'ironGauge', 'clusterGauge']
+
 export const FAULT_TEMPLATES: FaultTemplate[] = [
-  { id: 'F01', name: 'Tank empty', on: ['tank'], cause: 'Less in the tank than the pickup needs', changes: [set('self.volumeM3', 0.0003, 0.002)], weight: 5, raisers: ['lowLevel'], repairs: ['refuel'] },
+  { id: 'F01', name: 'Tank empty', on: ['tank', 'gaugedTank'], cause: 'Less in the tank than the pickup needs', changes: [set('self.volumeM3', 0.0003, 0.002)], weight: 5, raisers: ['lowLevel'], repairs: ['refuel'] },
   { id: 'F02', name: 'Fuel stale', on: ['fuel'], cause: 'Light ends gone after long standing', changes: [scale('self.quality', 0.3, 0.75), scale('filter.loss', 1, 3), scale('injectors.gain', 0.75, 0.97)], weight: 2, raisers: ['stood', 'ethanol'], repairs: ['drainFuel'] },
   { id: 'F03', name: 'Water in the fuel', on: ['fuel'], cause: 'A water layer reaches the pickup', changes: [set('self.water', 0.2, 1), scale('self.quality', 0.3, 0.8)], weight: 2, raisers: ['ethanol', 'stood', 'damp'], repairs: ['drainFuel'] },
   { id: 'F04', name: 'Wrong fuel filled', on: ['fuel'], cause: 'The last fill was not petrol of this grade', changes: [set('self.wrong', 0.3, 1), scale('self.quality', 0.2, 0.7)], weight: 0.8, raisers: ['recentWork'], repairs: ['drainFuel'] },
@@ -131,6 +134,26 @@ export const FAULT_TEMPLATES: FaultTemplate[] = [
   { id: 'F64', name: 'Overflow valve weak', on: ['overflow'], cause: 'The gallery loses its pressure to the return', changes: [scale('self.crack', 0.02, 0.3), set('self.restLeak', 2, 60)], weight: 1.5, raisers: ['mileage', 'age', 'dirtyFuel'], repairs: ['overflow'] },
   { id: 'F65', name: 'Hand primer blocked or its flap stuck', on: ['primer'], cause: 'It throttles the suction side', changes: [scale('self.loss', 25, 500), set('self.restLeak', 0.5, 30)], weight: 2, raisers: ['age', 'dirtyFuel', 'stood'], repairs: ['primer'] },
   { id: 'F72k', name: 'Key switch contact burnt', on: ['keySwitch'], cause: 'The contact loses volts, or all of them', changes: [loses('self.ohm', 1.5, 60)], weight: 2, raisers: ['age', 'mileage'], comesAndGoes: true, repairs: ['keySwitch'] },
+  // The gauge loop.
+  { id: 'F69g', name: 'Gauge fuse blown', on: ['gaugeFuse'], cause: 'Gauge and lamps beside it have no feed', changes: [set('self.ohm', 1e6)], weight: 1.5, raisers: ['modifiedWiring', 'recentWork'], repairs: ['gaugeFuse'] },
+  { id: 'F86', name: 'Limiter gives too little', on: ['limiter'], cause: 'Every gauge on it reads low', changes: [set('self.volts', 4.5, 8)], weight: 0.6, raisers: ['age'], repairs: ['limiter'] },
+  { id: 'F86h', name: 'Limiter passes battery volts', on: ['limiter'], cause: 'Every gauge on it reads high', changes: [set('self.volts', 12, 13.6)], weight: 0.6, raisers: ['age', 'recentWork'], repairs: ['limiter'] },
+  { id: 'F86o', name: 'Limiter open', on: ['limiter'], cause: 'Every gauge on it is dead', changes: [set('self.alive', 0)], weight: 0.6, raisers: ['age', 'damp'], repairs: ['limiter'] },
+  { id: 'F87', name: 'Gauge movement dead', on: GAUGES, cause: 'Fed and wired, it does not move', changes: [set('self.moves', 0)], weight: 1.2, raisers: ['age'], comesAndGoes: true, repairs: ['gauge'] },
+  { id: 'F87w', name: 'Gauge winding open', on: ['thermalGauge', 'coilGauge', 'ironGauge'], cause: 'No current gets through the gauge', changes: [set('self.ohm', 1e6)], weight: 0.8, raisers: ['age'], repairs: ['gauge'] },
+  { id: 'F87h', name: 'Gauge reads high', on: GAUGES, cause: 'Its movement is off by itself', changes: [set('self.offset', 0.15, 0.5)], weight: 0.5, raisers: ['age', 'recentWork'], repairs: ['gauge'] },
+  { id: 'F87l', name: 'Gauge reads low', on: GAUGES, cause: 'Its movement is off by itself', changes: [set('self.offset', -0.5, -0.15)], weight: 0.5, raisers: ['age', 'recentWork'], repairs: ['gauge'] },
+  { id: 'F88', name: 'Sender wire open', on: ['senderWire'], cause: 'The gauge sees no sender', changes: [set('self.ohm', 1e6)], weight: 1.5, raisers: ['recentWork', 'damp', 'modifiedWiring'], comesAndGoes: true, repairs: ['senderWire'] },
+  { id: 'F88s', name: 'Sender wire chafed to ground', on: ['senderChafe'], cause: 'The gauge sees the body, not the sender', changes: [set('self.ohm', 0.05, 3)], weight: 1, raisers: ['recentWork', 'modifiedWiring'], repairs: ['senderWire'] },
+  { id: 'F79g', name: 'Tank plug corroded', on: ['senderPlug'], cause: 'Green pins stand between wire and sender', changes: [set('self.ohm', 60, 2e4)], weight: 2.5, raisers: ['damp', 'age'], comesAndGoes: true, repairs: ['senderPlug'] },
+  { id: 'F78g', name: 'Sender ground corroded', on: ['senderGround'], cause: 'The sender floats above the body', changes: [set('self.ohm', 40, 2e4)], weight: 3, raisers: ['damp', 'age', 'recentWork'], comesAndGoes: true, repairs: ['senderGround'] },
+  { id: 'F82', name: 'Sender track worn', on: ['sender'], cause: 'The wiper loses contact at some heights', changes: [set('self.seriesOhm', 30, 2e4), set('self.jumps', 0.7, 1)], weight: 4, raisers: ['age', 'mileage', 'ethanol'], comesAndGoes: true, repairs: ['sender'] },
+  { id: 'F83', name: 'Float sunk', on: ['sender'], cause: 'It lies low in the fuel whatever is in the tank', changes: [set('self.floats', 0, 0.5)], weight: 2, raisers: ['age', 'ethanol'], repairs: ['sender'] },
+  { id: 'F84', name: 'Sender arm bent up', on: ['sender'], cause: 'It shows more than there is', changes: [set('self.shift', 0.15, 0.5)], weight: 0.8, raisers: ['recentWork'], repairs: ['sender'] },
+  { id: 'F84d', name: 'Sender arm bent down', on: ['sender'], cause: 'It shows less than there is', changes: [set('self.shift', -0.45, -0.15)], weight: 0.8, raisers: ['recentWork'], repairs: ['sender'] },
+  { id: 'F85', name: 'Sender runs the other way', on: ['sender'], cause: 'Its ohms rise where this gauge wants them to fall', changes: [set('self.turned', 1)], weight: 0.5, raisers: ['recentWork'], repairs: ['sender'] },
+  { id: 'F85r', name: 'Sender of another range', on: ['sender'], cause: 'Its ends are not those of this gauge', changes: [scale('self.range', 0.3, 0.65)], weight: 0.5, raisers: ['recentWork'], repairs: ['sender'] },
+  { id: 'F89', name: 'Probe misled by the fuel', on: ['probe'], cause: 'Ethanol or water changes what a capacitive probe sees', changes: [set('self.shift', 0.15, 0.6), set('self.permittivity', 2, 8)], weight: 1, raisers: ['ethanol', 'damp'], repairs: ['drainFuel'] },
 ]
 
 /** The faults that the parts of a layout can have. */

@@ -36,7 +36,7 @@ export function libraryOf(layout: Layout): LayoutLibrary {
     repairs: REPAIRS.filter((repair) => faults.some((fault) => fault.repairs.includes(repair.id))),
     symptoms: SYMPTOMS.flatMap((symptom) => {
       const shows = symptom.shows.filter((group) => group.every((rule) => speaks(words, rule.quantity)))
-      return shows.length > 0 && (!symptom.part || layout.parts.some((part) => part.kind === symptom.part)) && (!symptom.engines || symptom.engines.includes(layout.engine.kind)) ? [{ ...symptom, shows }] : []
+      return shows.length > 0 && (symptom.scope ?? 'engine') === layout.scope && (!symptom.part || layout.parts.some((part) => part.kind === symptom.part)) && (!symptom.engines || symptom.engines.includes(layout.engine.kind)) ? [{ ...symptom, shows }] : []
     }),
     raisers: [...new Set(faults.flatMap((fault) => fault.raisers))],
   }
@@ -50,8 +50,9 @@ interface Vocabulary {
   nodes: Set<string>
   wires: Set<string>
   links: Set<string>
+  resistors: Set<string>
   parameters: Set<string>
-  motor: boolean
+  motors: Set<string>
 }
 
 function vocabularyOf(layout: Layout): Vocabulary {
@@ -61,8 +62,9 @@ function vocabularyOf(layout: Layout): Vocabulary {
     nodes: new Set(network.nodes.map((node) => node.id)),
     wires: new Set(['0', ...network.components.flatMap((part) => [part.n1, part.n2])]),
     links: new Set(network.links.map((link) => link.id)),
+    resistors: new Set(network.components.flatMap((part) => (part.kind === 'resistor' ? [part.id] : []))),
     parameters: new Set(layout.parts.flatMap((part) => KINDS[part.kind].parameters.map((parameter) => `${part.id}.${parameter.name}`))),
-    motor: network.links.some((link) => link.type === 'motor-pump'),
+    motors: new Set(network.links.flatMap((link) => (link.type === 'motor-pump' ? [link.id] : []))),
   }
 }
 
@@ -87,10 +89,14 @@ function speaks(words: Vocabulary, quantity: Quantity): boolean {
     case 'better': return scenes.includes(quantity.against)
     case 'flow': return words.links.has(quantity.link)
     case 'current':
-    case 'speed': return words.motor
+    case 'speed': return words.motors.has(quantity.pump ?? 'pump')
     case 'air': return words.links.has('airLeak')
+    case 'shown':
+    case 'gaugeError':
+    case 'fill': return words.layout.scope === 'gauge'
+    case 'ohms': return words.resistors.has(quantity.part)
     case 'parameter': return words.parameters.has(quantity.id)
     case 'residual':
-    case 'mixture': return true
+    case 'mixture': return words.layout.scope === 'engine'
   }
 }

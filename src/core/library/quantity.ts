@@ -10,8 +10,9 @@ export type Quantity =
   | { of: 'pressure'; at: string; scene: SceneId }
   /** Pressure lost between two nodes in one scene. */
   | { of: 'loss'; from: string; to: string; scene: SceneId }
-  | { of: 'current'; scene: SceneId }
-  | { of: 'speed'; scene: SceneId }
+  /** Of a motor; the pump that every layout has where none is named. */
+  | { of: 'current'; scene: SceneId; pump?: string }
+  | { of: 'speed'; scene: SceneId; pump?: string }
   | { of: 'flow'; link: string; scene: SceneId }
   /** Change of a pressure from one scene to another. */
   | { of: 'rise'; at: string; scene: SceneId; against: SceneId }
@@ -23,6 +24,13 @@ export type Quantity =
   | { of: 'better'; scene: SceneId; against: SceneId }
   /** Share of air in what the pump moves. */
   | { of: 'air'; scene: SceneId }
+  /** What the gauge shows: 0 empty, 1 full, a little past both when it pegs. */
+  | { of: 'shown'; scene: SceneId }
+  /** What is in the tank, as a share of it, and by how much the gauge shows too much. */
+  | { of: 'fill' }
+  | { of: 'gaugeError'; scene: SceneId }
+  /** Resistance of a part on its own, its plug parted. */
+  | { of: 'ohms'; part: string }
   /** A parameter that can be looked at directly. */
   | { of: 'parameter'; id: string }
 

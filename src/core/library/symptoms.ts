@@ -2,10 +2,10 @@
  * Symptoms: what the customer says, and how likely the solved vehicle is to show it. Soft rules on
  * solved quantities, so that the first ranking of suspects comes from the same model as the readings.
  */
-import type { Layout, PartKind } from '../vehicle'
+import type { Layout, PartKind, Scope } from '../vehicle'
 import { above, below, parameter, type Quantity, type SoftRule } from './quantity'
 
-export type SymptomId = 'cranksNoStart' | 'startsThenDies' | 'longCrank' | 'starvesUnderLoad' | 'cutsOut' | 'runsRough' | 'floods' | 'smell' | 'leak' | 'noisyPump' | 'capHelps'
+export type SymptomId = 'cranksNoStart' | 'startsThenDies' | 'longCrank' | 'starvesUnderLoad' | 'cutsOut' | 'runsRough' | 'floods' | 'smell' | 'leak' | 'noisyPump' | 'capHelps' | 'gaugeDead' | 'gaugeFull' | 'gaugeOff' | 'gaugeJumps'
 
 export interface Symptom {
   id: SymptomId
@@ -16,6 +16,8 @@ export interface Symptom {
   /** The vehicle shows it when any group of rules holds in full. */
   shows: SoftRule[][]
   danger?: boolean
+  /** Of the gauge, traced on its own; of the engine where left out. */
+  scope?: Scope
   /** Kind of part without which nobody says it. */
   part?: PartKind
   /** Engines that can show it; all where left out. */
@@ -23,6 +25,8 @@ export interface Symptom {
 }
 
 const mixture = (scene: 'cranking' | 'idle' | 'load'): Quantity => ({ of: 'mixture', scene })
+const shown: Quantity = { of: 'shown', scene: 'gaugeOn' }
+const tooMuch: Quantity = { of: 'gaugeError', scene: 'gaugeOn' }
 const leftAfter = (minutes: number): Quantity => ({ of: 'residual', clamped: 'none', minutes })
 
 /** The engine does not fire: too lean, too rich, no spark, no compression, fuel that does not burn, no cranking. */
@@ -43,11 +47,18 @@ export const SYMPTOMS: Symptom[] = [
   { id: 'starvesUnderLoad', says: 'No power uphill', means: 'Starves under load', shows: [[below(mixture('load'), 0.9, 0.02)], [below(parameter('tank.gaugePa'), -9e3, 2e3)], [below(parameter('engine.compression'), 0.7, 0.05)]] },
   { id: 'cutsOut', says: 'It cuts out while driving', means: 'Stalls while driving', shows: [[below({ of: 'speed', scene: 'idle' }, 150, 40)], [below(mixture('idle'), 0.6, 0.05)], [below(parameter('tank.gaugePa'), -14e3, 3e3)]] },
   { id: 'runsRough', says: 'It shakes and runs unevenly', means: 'Runs rough', shows: [[above(parameter('injectors.imbalance'), 0.13, 0.02)], [below(mixture('idle'), 0.82, 0.03)], [above(mixture('idle'), 1.2, 0.04)], [above(parameter('engine.airLeak'), 0.13, 0.03)], [below(parameter('engine.spark'), 0.75, 0.05)], [below(parameter('fuel.quality'), 0.78, 0.04)]] },
-  { id: 'floods', engines: ['injected', 'carburettor'], says: 'Black smoke, smells of fuel at the exhaust', means: 'Runs rich', shows: [[above(mixture('idle'), 1.25, 0.05)], [above(parameter('injectors.restLeak'), 2, 0.6)]] },
+  { id: 'floods', engines: ['injected', 'carburettor'], says: 'Black smoke, fuel at the exhaust', means: 'Runs rich', shows: [[above(mixture('idle'), 1.25, 0.05)], [above(parameter('injectors.restLeak'), 2, 0.6)]] },
   { id: 'noisyPump', part: 'pump', says: 'The pump is loud', means: 'Noisy pump', shows: [[below({ of: 'pressure', at: 'pumpIn', scene: 'keyOn' }, -10e3, 3e3)], [above(parameter('pump.noise'), 0.4, 0.08)], [above({ of: 'pressure', at: 'pumpOut', scene: 'keyOn' }, 480e3, 30e3)]] },
   { id: 'capHelps', says: 'It runs better with the cap loose', means: 'Runs with the cap off', shows: [[below(parameter('tank.gaugePa'), -5e3, 1e3)]] },
   { id: 'smell', says: 'It smells of fuel', means: 'Smell of fuel', danger: true, shows: [[above(parameter('leak.holeM2'), 4e-9, 1e-9)], [above(parameter('regulator.wetHose'), 0.4, 0.08)]] },
   { id: 'leak', says: 'Fuel drips under it', means: 'Fuel leaks', danger: true, shows: [[above(parameter('leak.holeM2'), 8e-9, 2e-9)]] },
+  { id: 'gaugeDead', scope: 'gauge', says: 'Gauge at empty, the tank is not', means: 'Gauge at empty', shows: [[below(shown, 0.05, 0.015), below(tooMuch, -0.12, 0.03)]] },
+  { id: 'gaugeFull', scope: 'gauge', says: 'Gauge stands at full', means: 'Gauge at full', shows: [[above(shown, 0.95, 0.015), above(tooMuch, 0.12, 0.03)]] },
+  { id: 'gaugeOff', scope: 'gauge', says: 'Gauge shows too much or too little', means: 'Gauge wrong', shows: [[above(tooMuch, 0.15, 0.03)], [below(tooMuch, -0.15, 0.03)]] },
+  { id: 'gaugeJumps', scope: 'gauge', says: 'Gauge jumps', means: 'Gauge jumps', shows: [[above(parameter('sender.jumps'), 0.5, 0.1)]] },
 ]
 
 export const symptomById = (id: SymptomId): Symptom => SYMPTOMS.find((symptom) => symptom.id === id)!
+
+/** What is traced for a complaint: the gauge only where nothing is said of the engine. */
+export const scopeOf = (symptoms: SymptomId[]): Scope => (symptoms.length > 0 && symptoms.every((id) => symptomById(id).scope === 'gauge') ? 'gauge' : 'engine')

@@ -49,7 +49,7 @@ describe('a consultation', () => {
     { id: 'A01' as const, faults: ['F41'], symptoms: ['starvesUnderLoad' as const] },
     { id: 'A08' as const, faults: ['F64'], symptoms: ['starvesUnderLoad' as const] },
   ])('$id: one hidden fault is cured at the first repair', ({ id, faults, symptoms }) => {
-    const vehicle = truthVehicle(31, specificationOf({}, LAYOUTS[id]), faults.map((faultId) => ({ faultId, severity: 0.9 })), id)
+    const vehicle = truthVehicle(31, specificationOf({}, LAYOUTS[id]), faults.map((faultId) => ({ faultId, severity: 0.9 })), LAYOUTS[id])
     const end = play(id, vehicle, { symptoms, raisers: [], failingNow: 'yes' })
     expect(cures(vehicle, end.repairs)).toBe(true)
     expect(end.repairs).toHaveLength(1)

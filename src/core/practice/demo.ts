@@ -5,16 +5,16 @@
  */
 import { plannerOf, planRepairs } from '../procedure'
 import { repaired, standInById, truthVehicle, type TruthVehicle } from '../simulate'
-import { operationById, repairById, testById } from '../library'
+import { operationById, repairById, scopeOf, testById, type SymptomId } from '../library'
 import { LogBuilder, type BodyOf, type JobEvent } from '../records'
-import type { VehicleRecord } from '../job'
-import { DRIVEN_IN, LAYOUTS, specificationOf, type LayoutId, type SpecificationField, type VehicleState } from '../vehicle'
+import { layoutKeyOf, type VehicleRecord } from '../job'
+import { DRIVEN_IN, LAYOUTS, layoutOf, specificationOf, type LayoutId, type Scope, type SpecificationField, type VehicleState } from '../vehicle'
 
 const LH = 1e-3 / 3600
 const maker = (value: number) => ({ value, source: 'maker' as const })
 
-function vehicle(unit: string, name: string, seed: number, faultId: string, severity: number, year: number, kilometres: number, notes: string, known: Partial<Record<SpecificationField, ReturnType<typeof maker>>> = {}, layout: LayoutId = 'A01'): VehicleRecord {
-  return { id: `demo-vehicle-${unit}`, unit, name, layout, kind: 'simulated', year, kilometres, notes, edits: [], specification: specificationOf(known, LAYOUTS[layout]), truth: { seed, hidden: [{ faultId, severity }] } }
+function vehicle(unit: string, name: string, seed: number, faultId: string, severity: number, year: number, kilometres: number, notes: string, known: Partial<Record<SpecificationField, ReturnType<typeof maker>>> = {}, layout: LayoutId = 'A01', also: { faultId: string; severity: number }[] = []): VehicleRecord {
+  return { id: `demo-vehicle-${unit}`, unit, name, layout, kind: 'simulated', year, kilometres, notes, edits: [], specification: specificationOf(known, LAYOUTS[layout]), truth: { seed, hidden: [{ faultId, severity }, ...also] } }
 }
 
 export const DEMO_VEHICLES: VehicleRecord[] = [
@@ -25,6 +25,7 @@ export const DEMO_VEHICLES: VehicleRecord[] = [
   vehicle('02', 'Larch 22 school bus', 8802, 'F37', 0.7, 2014, 98000, 'School run at 7:00.', { peakDemandM3PerS: maker(110 * LH), pumpFlowM3PerS: maker(150 * LH) }),
   vehicle('21', 'Corrie 3 fire tender', 2612, 'F38', 0.72, 1978, 31000, 'Kept in the lower hall, driven on Saturdays.', {}, 'A06'),
   vehicle('31', 'Arete 5 piste groomer', 3108, 'F41@firstFilter', 0.8, 2004, 9000, 'Runs at night above 2000 m.', {}, 'A08'),
+  vehicle('12', 'Scarp 3 pick-up', 1207, 'F79g', 0.7, 1994, 187000, 'Load bed off last autumn.', {}, 'A07', [{ faultId: 'F87', severity: 0.5 }]),
   vehicle('18', 'Tarn stand-by generator set', 9918, 'F23', 0.6, 2006, 4000, 'Test run each Monday.', { feedLengthM: maker(2) }),
 ]
 
@@ -40,7 +41,7 @@ const minute = 60_000
 
 class JobScript {
   private readonly log: LogBuilder
-  private readonly truth: TruthVehicle
+  private truth: TruthVehicle
   private readings = 0
   constructor(
     private readonly record: VehicleRecord,
@@ -48,7 +49,11 @@ class JobScript {
     jobId: string,
   ) {
     this.log = new LogBuilder(jobId, DEMO_AUTHOR)
-    this.truth = truthVehicle(record.truth!.seed, record.specification, record.truth!.hidden, record.layout)
+    this.truth = this.standingIn('engine')
+  }
+  private standingIn(scope: Scope): TruthVehicle {
+    const { truth, specification } = this.record
+    return truthVehicle(truth!.seed, specification, truth!.hidden, layoutOf(layoutKeyOf(this.record, scope)))
   }
   wait(minutes: number): this {
     this.at += minutes * minute
@@ -59,6 +64,7 @@ class JobScript {
     return this
   }
   note(body: Partial<BodyOf<'complaint-noted'>>): this {
+    this.truth = this.standingIn(scopeOf((body.symptoms ?? []) as SymptomId[]))
     this.log.add(this.at, 'complaint-noted', { symptoms: [], raisers: [], failingNow: 'yes', words: '', conditions: [], lastFill: '', lamps: '', history: '', ...body })
     return this
   }
@@ -154,6 +160,12 @@ export function demoJobs(now: number): DemoJob[] {
       .note({ symptoms: ['starvesUnderLoad'], raisers: ['dirtyFuel'], words: 'No power on the upper run', failingNow: 'yes' })
       .state({ battery: 'on' }, 120)
       .read('T54', 'T39-load')
+      .done(),
+    new JobScript(byUnit('12'), now - 25 * minute, 'demo-job-12')
+      .open('Fuel gauge dead since the load bed was off', null)
+      .note({ symptoms: ['gaugeDead'], raisers: ['recentWork', 'damp'], words: 'Fuel gauge dead since the load bed was off', failingNow: 'yes' })
+      .state({ battery: 'on', ignition: 'off' })
+      .read('T82', 'T87')
       .done(),
     recordedJob(now),
   ]

@@ -1,23 +1,23 @@
 import { describe, expect, it } from 'vitest'
 import { libraryOf } from '../library'
-import { LAYOUTS, solveScene, specificationOf, vehicleModel } from '../vehicle'
+import { LAYOUTS, gaugeLoopOf, solveScene, specificationOf, vehicleModel } from '../vehicle'
 import { nodePressurePa } from '../physics'
 import { leakDownCapture, repaired, standInById, truthScene, truthVehicle } from '.'
 
 describe('truth vehicles', () => {
-  it.each(Object.values(LAYOUTS).flatMap((layout) => layout.scenes.map((scene) => [layout.id, scene, layout] as const)))('%s: a sound one agrees with the model in "%s" to a few percent, though its laws differ', (id, scene, layout) => {
-    const vehicle = truthVehicle(1, specificationOf({}, layout), [], id)
+  it.each([...Object.values(LAYOUTS), ...Object.values(LAYOUTS).map(gaugeLoopOf)].flatMap((layout) => layout.scenes.map((scene) => [`${layout.id} ${layout.scope}`, scene, layout] as const)))('%s: a sound one agrees with the model in "%s" to a few percent, though its laws differ', (id, scene, layout) => {
+    const vehicle = truthVehicle(1, specificationOf({}, layout), [], layout)
     vehicle.theta.set(vehicle.model.nominal)
     const built = vehicleModel(layout, specificationOf({}, layout))
     if (!built.ok) throw new Error(built.error.problem)
     solveScene(built.value, built.value.nominal, scene, true)
     const { system } = built.value
     const truth = truthScene(vehicle, scene)
-    for (const station of layout.stations.filter((candidate) => candidate.track !== 'electrical')) {
+    for (const station of layout.stations.filter((candidate) => ['fuel', 'return'].includes(candidate.track))) {
       const modelPa = nodePressurePa(system, system.nodeIndex.get(station.node)!)
       expect(Math.abs(truth.pressurePa[station.node]! - modelPa), station.name).toBeLessThan(Math.max(4e3, 0.02 * Math.abs(modelPa)))
     }
-    if (system.motors.length > 0) expect(truth.currentA).toBeCloseTo(system.motorCurrent[0]!, 0)
+    if (system.motors.length > 0) expect(truth.motors.pump!.currentA).toBeCloseTo(system.motorCurrent[0]!, 0)
   })
   it('a junction balances on the truth too: what the pump moves arrives', () => {
     const { flow } = truthScene(truthVehicle(5, specificationOf(), [{ faultId: 'F32', severity: 0.5 }]), 'load')

@@ -9,7 +9,7 @@
 import { factorise, fromSi, newFactors, seedFrom, seededRandom, solveInPlace, type Entered, type Random } from '../shared'
 import type { ElectricalComponent, HydraulicLink, Network } from '../physics'
 import { ACCURACY, faulty, libraryOf, testById, type Fault, type Quantity, type SoftRule, type Test } from '../library'
-import { LAYOUTS, SCENE, buildNetwork, parameterAt, restLeakSide, vehicleModel, type LayoutId, type SceneId, type Specification, type VehicleModel } from '../vehicle'
+import { LAYOUTS, SCENE, buildNetwork, gaugeLoopOf, parameterAt, restLeakSide, vehicleModel, type Layout, type PartKind, type SceneId, type Specification, type VehicleModel } from '../vehicle'
 import type { MotorAt, MotorState } from './truthLaws'
 import { solveTruth, type TruthFields } from './truthSolver'
 
@@ -42,11 +42,11 @@ export const CAREFUL: Mismatch = { scatter: 1.15, bias: 0.01, numberSlips: 0, ou
 export const STANDARD: Mismatch = { scatter: 1.15, bias: 0.02, numberSlips: 0.01, outcomeSlips: 0.02 }
 export const HARSH: Mismatch = { scatter: 2, bias: 0.04, numberSlips: 0.03, outcomeSlips: 0.06 }
 
-export function truthVehicle(seed: number, specification: Specification, hidden: HiddenFault[], layoutId: LayoutId = 'A01', mismatch: Mismatch = CAREFUL): TruthVehicle {
-  const built = vehicleModel(LAYOUTS[layoutId], specification)
+export function truthVehicle(seed: number, specification: Specification, hidden: HiddenFault[], layout: Layout = LAYOUTS.A01, mismatch: Mismatch = CAREFUL): TruthVehicle {
+  const built = vehicleModel(layout, specification)
   if (!built.ok) throw new Error(`${built.error.problem} at ${built.error.at}`)
   const model = built.value
-  const theta = faulty(model, hidden.map(({ faultId, severity }) => ({ fault: faultIn(model, faultId), severity })))
+  const theta = faulty(model, hidden.flatMap(({ faultId, severity }) => { const fault = faultIn(layout, faultId); return fault ? [{ fault, severity }] : [] }))
   model.parameters.forEach((parameter, at) => {
     // Drawn by name, so that a part added to the layout leaves the others as they were.
     if (parameter.spread > 0) theta[at]! *= Math.exp(mismatch.scatter * parameter.spread * seededRandom(seed ^ seedFrom(parameter.id)).normal())
@@ -54,25 +54,32 @@ export function truthVehicle(seed: number, specification: Specification, hidden:
   return { seed, model, theta, hidden, mismatch }
 }
 
-function faultIn(model: VehicleModel, id: string): Fault {
-  const fault = libraryOf(model.layout).faults.find((candidate) => candidate.id === id)
-  if (!fault) throw new Error(`No fault ${id} in layout ${model.layout.id}`)
+/** A fault of this layout; null when it is one of the vehicle's other scope. An edit may have given its part a sister: then the fault is the first one's. */
+function faultIn(layout: Layout, id: string): Fault | null {
+  const named = (of: Layout) => libraryOf(of).faults.find((candidate) => candidate.id === id || candidate.id.startsWith(`${id}@`)) ?? null
+  const fault = named(layout)
+  const elsewhere = layout.scope === 'engine' ? gaugeLoopOf(layout) : LAYOUTS[layout.id]
+  if (!fault && !named(elsewhere)) throw new Error(`No fault ${id} in layout ${layout.id}`)
   return fault
 }
 
 /** The same vehicle after a repair has put these faults right. */
 export function repaired(vehicle: TruthVehicle, repairIds: string[]): TruthVehicle {
-  const left = vehicle.hidden.filter(({ faultId }) => !faultIn(vehicle.model, faultId).repairs.some((repair) => repairIds.includes(repair)))
-  return truthVehicle(vehicle.seed, vehicle.model.specification, left, vehicle.model.layout.id, vehicle.mismatch)
+  const { layout, specification } = vehicle.model
+  const left = vehicle.hidden.filter(({ faultId }) => !faultIn(layout, faultId)?.repairs.some((repair) => repairIds.includes(repair)))
+  return truthVehicle(vehicle.seed, specification, left, layout, vehicle.mismatch)
 }
 
 interface SceneState extends TruthFields {
   volts: Record<string, number>
-  currentA: number
-  speedRadPerS: number
+  /** Of each pump with a motor. */
+  motors: Record<string, MotorState>
 }
 
 const solved = new WeakMap<TruthVehicle, Map<SceneId, SceneState>>()
+/** Rounds in which pumps on one wire settle on their currents, and the change that is none, A. */
+const MOST_MOTOR_ROUNDS = 30
+const SETTLED_A = 1e-4
 
 /** Steady state of one scene on the truth's own laws; kept, since a vehicle does not change. */
 export function truthScene(vehicle: TruthVehicle, sceneId: SceneId): SceneState {
@@ -81,65 +88,82 @@ export function truthScene(vehicle: TruthVehicle, sceneId: SceneId): SceneState 
   const before = states.get(sceneId)
   if (before) return before
   const network = buildNetwork(vehicle.model, vehicle.theta, sceneId)
-  const pump = network.links.find((link) => link.type === 'motor-pump')
-  const wires = wiring(network, pump)
-  const motorAt: MotorAt = (risePa) => (pump && wires ? motorState(pump, wires, risePa) : STANDS)
-  const fuel = solveTruth(network, motorAt)
-  const { currentA, speedRadPerS } = pump ? motorAt(fuel.pressurePa[pump.to]! - fuel.pressurePa[pump.from]!) : STANDS
-  const state = { ...fuel, volts: wires ? wires.voltsAt(currentA) : {}, currentA, speedRadPerS }
+  const pumps = network.links.filter((link) => link.type === 'motor-pump')
+  const wires = wiring(network, pumps)
+  let state: SceneState = { pressurePa: {}, flow: {}, volts: {}, motors: {} }
+  let currents: number[] = pumps.map(() => 0)
+  for (let round = 0; round < MOST_MOTOR_ROUNDS; round += 1) {
+    const motorAt: MotorAt = (pump, risePa) => (wires ? motorState(pump, wires.openV(pumps.indexOf(pump), currents), wires.sourceOhm(pumps.indexOf(pump)), risePa) : STANDS)
+    const fuel = solveTruth(network, motorAt)
+    const motors = pumps.map((pump) => motorAt(pump, fuel.pressurePa[pump.to]! - fuel.pressurePa[pump.from]!))
+    const drawn = motors.map((motor) => motor.currentA)
+    const change = Math.max(0, ...drawn.map((ampere, k) => Math.abs(ampere - currents[k]!)))
+    currents = drawn
+    state = { ...fuel, volts: wires ? wires.voltsAt(currents) : {}, motors: Object.fromEntries(pumps.map((pump, k) => [pump.id, motors[k]!])) }
+    if (pumps.length < 2 || change < SETTLED_A) break
+  }
   states.set(sceneId, state)
   return state
 }
 
 const STANDS: MotorState = { movedM3PerS: 0, currentA: 0, speedRadPerS: 0 }
 
+type MotorLink = Extract<HydraulicLink, { type: 'motor-pump' }>
+
 interface Wires {
-  openV: number
-  sourceOhm: number
-  voltsAt(currentA: number): Record<string, number>
+  /** Volts across a pump that draws nothing while the others draw theirs. */
+  openV(pump: number, currentsA: number[]): number
+  sourceOhm(pump: number): number
+  voltsAt(currentsA: number[]): Record<string, number>
 }
 
-/** The wiring as the pump sees it: conductances between the posts, the source's post held. */
-function wiring(network: Network, pump: HydraulicLink | undefined): Wires | null {
-  const source = network.components.find((part) => part.kind === 'source')
-  if (!source || source.kind !== 'source') return null
-  const names = [...new Set(network.components.flatMap((part) => [part.n1, part.n2]))].filter((name) => name !== '0' && name !== source.n1)
-  const plus = pump?.type === 'motor-pump' ? pump.plus : null
-  const minus = pump?.type === 'motor-pump' ? pump.minus : null
-  const solve = (currentA: number, emf: number) => {
+/** The wiring as the pumps see it: conductances between the posts, the sources' posts held. */
+function wiring(network: Network, pumps: MotorLink[]): Wires | null {
+  const sources = network.components.filter((part) => part.kind === 'source')
+  if (sources.length === 0) return null
+  const given = new Map<string, number>([['0', 0], ...sources.map((source) => [source.n1, source.volt] as const)])
+  const names = [...new Set(network.components.flatMap((part) => [part.n1, part.n2]))].filter((name) => !given.has(name))
+  const solve = (currentsA: number[], held: Map<string, number>) => {
     const factors = newFactors(names.length)
     const right = new Float64Array(names.length)
-    const held = (name: string) => (name === source.n1 ? emf : name === '0' ? 0 : null)
     const tie = (part: Extract<ElectricalComponent, { kind: 'resistor' }>) => {
       const g = 1 / part.ohm
       for (const [own, other] of [[part.n1, part.n2], [part.n2, part.n1]] as const) {
         const k = names.indexOf(own)
         if (k < 0) continue
         factors.entries[k * names.length + k]! += g
-        if (held(other) !== null) right[k]! += g * held(other)!
+        if (held.has(other)) right[k]! += g * held.get(other)!
         else factors.entries[k * names.length + names.indexOf(other)]! -= g
       }
     }
     network.components.forEach((part) => part.kind === 'resistor' && tie(part))
-    if (plus && names.includes(plus)) right[names.indexOf(plus)]! -= currentA
-    if (minus && names.includes(minus)) right[names.indexOf(minus)]! += currentA
+    pumps.forEach((pump, m) => {
+      if (names.includes(pump.plus)) right[names.indexOf(pump.plus)]! -= currentsA[m]!
+      if (names.includes(pump.minus)) right[names.indexOf(pump.minus)]! += currentsA[m]!
+    })
     if (names.length > 0 && factorise(factors)) solveInPlace(factors, right)
-    return Object.fromEntries([['0', 0], [source.n1, emf], ...names.map((name, k) => [name, right[k]!] as const)]) as Record<string, number>
+    return Object.fromEntries([...held, ...names.map((name, k) => [name, right[k]!] as const)]) as Record<string, number>
   }
-  const across = (volts: Record<string, number>) => (plus && minus ? volts[plus]! - volts[minus]! : 0)
-  const openV = across(solve(0, source.volt))
-  return { openV, sourceOhm: openV - across(solve(1, source.volt)), voltsAt: (currentA) => solve(currentA, source.volt) }
+  const across = (volts: Record<string, number>, pump: number) => volts[pumps[pump]!.plus]! - volts[pumps[pump]!.minus]!
+  const dead = new Map([...given.keys()].map((name) => [name, 0]))
+  const perAmpere = pumps.map((_, m) => solve(pumps.map((_, k) => (k === m ? 1 : 0)), dead))
+  const idle = solve(pumps.map(() => 0), given)
+  return {
+    openV: (pump, currentsA) => currentsA.reduce((volts, ampere, k) => (k === pump ? volts : volts + ampere * across(perAmpere[k]!, pump)), across(idle, pump)),
+    sourceOhm: (pump) => -across(perAmpere[pump]!, pump),
+    voltsAt: (currentsA) => solve(currentsA, given),
+  }
 }
 
 /** EQ07 on its wires; a motor that cannot turn draws what winding and wires let through. */
-function motorState(pump: HydraulicLink, wires: Wires, risePa: number): MotorState {
-  if (pump.type !== 'motor-pump' || pump.motor.kind !== 'displacement') return STANDS
+function motorState(pump: MotorLink, openV: number, sourceOhm: number, risePa: number): MotorState {
+  if (pump.motor.kind !== 'displacement') return STANDS
   const { motor } = pump
   const loadA = motor.currentPerPaA * Math.max(risePa, 0)
   const currentA = motor.idleCurrentA * motor.frictionFactor + loadA
-  const voltage = wires.openV - wires.sourceOhm * currentA
+  const voltage = openV - sourceOhm * currentA
   const emfV = voltage - currentA * motor.windingOhm
-  if (!(emfV > 0)) return { movedM3PerS: 0, currentA: wires.openV / (wires.sourceOhm + motor.windingOhm), speedRadPerS: 0 }
+  if (!(emfV > 0)) return { movedM3PerS: 0, currentA: openV / (sourceOhm + motor.windingOhm), speedRadPerS: 0 }
   const drive = emfV + (motor.idleCurrentA + loadA) * motor.soundWindingOhm
   return { movedM3PerS: motor.displacementFactor * Math.max(motor.alphaM3PerSV * drive - motor.gammaM3PerS, 0), currentA, speedRadPerS: emfV / motor.emfVSPerRad }
 }
@@ -177,20 +201,48 @@ function airShare(vehicle: TruthVehicle, scene: SceneId): number {
   return (flow.pump ?? 0) > 1e-8 ? Math.min(1, Math.max(0, (flow.airLeak ?? 0) / flow.pump!)) : 0
 }
 
-const soundOnes = new Map<string, TruthVehicle>()
+const soundOnes = new WeakMap<Layout, Map<string, TruthVehicle>>()
 
 /** What the engine gets against a vehicle of the same figures without fault or scatter; an injection pump measures by itself once its gallery fills it. */
 function truthMixture(vehicle: TruthVehicle, sceneId: SceneId): number {
   const { model, theta } = vehicle
   const { engine } = model.layout
-  const key = `${model.layout.id} ${JSON.stringify(model.specification)}`
-  const sound = soundOnes.get(key) ?? { seed: 0, model, theta: model.nominal.slice(), hidden: [], mismatch: CAREFUL }
-  soundOnes.set(key, sound)
+  const key = JSON.stringify(model.specification)
+  const ofLayout = soundOnes.get(model.layout) ?? new Map<string, TruthVehicle>()
+  soundOnes.set(model.layout, ofLayout)
+  const sound = ofLayout.get(key) ?? { seed: 0, model, theta: model.nominal.slice(), hidden: [], mismatch: CAREFUL }
+  ofLayout.set(key, sound)
   const of = (id: string) => (model.parameterIndex.has(id) ? theta[parameterAt(model, id)]! : 0)
   const now = truthScene(vehicle, sceneId)
   const share = engine.kind === 'diesel' ? of(`${engine.part}.gain`) * Math.sqrt(Math.min(1, Math.max(now.pressurePa[engine.feed]!, 0) / 26e3)) : Math.max(now.flow[engine.part]!, 0) / truthScene(sound, sceneId).flow[engine.part]!
   const drip = of(`${engine.part}.restLeak`) / (SCENE[sceneId].demandFraction < 0.1 ? 30 : 600)
   return ((share + (engine.kind === 'injected' ? drip : 0)) * (1 - airShare(vehicle, sceneId))) / (engine.kind === 'diesel' ? 1 : 1 + of('engine.airLeak'))
+}
+
+const fillOf = ({ model, theta }: TruthVehicle) => theta[parameterAt(model, 'tank.volumeM3')]! / theta[parameterAt(model, 'tank.capacityM3')]!
+
+/** Share by which a gauge bends away from a straight scale in its middle. */
+const BENDS = 0.02
+/** Sender resistance that a gauge takes the world for, from the volts at its two ends, by type. */
+const TAKEN: Partial<Record<PartKind, (inV: number, outV: number, ohm: number, soundOhm: number) => number>> = {
+  clusterGauge: (inV, outV, _, soundOhm) => soundOhm / (inV / Math.max(outV, 1e-6) - 1),
+  coilGauge: (inV, outV, ohm) => (outV * ohm) / Math.max(inV - outV, 1e-6),
+  ironGauge: (inV, outV, ohm, soundOhm) => (12.6 * ohm) / Math.max(inV - outV, 1e-6) - soundOhm,
+  thermalGauge: (inV, outV, ohm, soundOhm) => (10 * ohm) / Math.max(inV - outV, 1e-6) - soundOhm,
+}
+
+/** What the needle shows, on a scale that is not quite straight. */
+function truthShown(vehicle: TruthVehicle, sceneId: SceneId): number {
+  const { model, theta } = vehicle
+  const gauge = model.layout.parts.find((part) => part.id === 'gauge')!
+  const at = parameterAt(model, 'gauge.ohm')
+  const { volts } = truthScene(vehicle, sceneId)
+  const inV = volts[gauge.kind === 'clusterGauge' ? 'clusterV' : 'gaugeIn']!
+  if (theta[parameterAt(model, 'gauge.moves')]! < 0.5 || inV < 3 || (gauge.kind === 'coilGauge' && theta[at]! > 1e4)) return -0.04
+  const { emptyOhm, fullOhm } = gauge.figures as { emptyOhm: number; fullOhm: number }
+  const straight = (TAKEN[gauge.kind]!(inV, volts.gaugeOut!, theta[at]!, model.nominal[at]!) - emptyOhm) / (fullOhm - emptyOhm)
+  const within = Math.min(1, Math.max(0, straight))
+  return Math.min(1.08, Math.max(-0.08, straight + BENDS * Math.sin(2 * Math.PI * within) + theta[parameterAt(model, 'gauge.offset')]!))
 }
 
 /** Value of a quantity on the truth's laws. */
@@ -206,8 +258,8 @@ export function truthValue(vehicle: TruthVehicle, quantity: Quantity): number {
       return pressurePa[quantity.from]! - pressurePa[quantity.to]!
     }
     case 'rise': return truthScene(vehicle, quantity.scene).pressurePa[quantity.at]! - truthScene(vehicle, quantity.against).pressurePa[quantity.at]!
-    case 'current': return truthScene(vehicle, quantity.scene).currentA
-    case 'speed': return truthScene(vehicle, quantity.scene).speedRadPerS
+    case 'current': return truthScene(vehicle, quantity.scene).motors[quantity.pump ?? 'pump']!.currentA
+    case 'speed': return truthScene(vehicle, quantity.scene).motors[quantity.pump ?? 'pump']!.speedRadPerS
     case 'flow': return truthScene(vehicle, quantity.scene).flow[quantity.link]!
     case 'residual': {
       const series = leakDownSeries(vehicle, quantity.clamped, quantity.minutes * 60)
@@ -216,6 +268,13 @@ export function truthValue(vehicle: TruthVehicle, quantity: Quantity): number {
     case 'air': return airShare(vehicle, quantity.scene)
     case 'mixture': return truthMixture(vehicle, quantity.scene)
     case 'better': return truthMixture(vehicle, quantity.scene) - truthMixture(vehicle, quantity.against)
+    case 'fill': return fillOf(vehicle)
+    case 'shown': return truthShown(vehicle, quantity.scene)
+    case 'gaugeError': return truthShown(vehicle, quantity.scene) - fillOf(vehicle)
+    case 'ohms': {
+      const part = buildNetwork(vehicle.model, vehicle.theta, 'rest').components.find((component) => component.id === quantity.part)
+      return part?.kind === 'resistor' ? part.ohm : Infinity
+    }
     case 'parameter': return vehicle.theta[parameterAt(vehicle.model, quantity.id)]!
   }
 }
@@ -235,7 +294,7 @@ export function standInReading(vehicle: TruthVehicle, test: Test, attempt = 0): 
   const noise = instrumentRandom(vehicle, `${test.id} ${attempt}`)
   const truth = truthValue(vehicle, reading.quantity)
   const accuracy = ACCURACY[test.instrument]
-  const si = truth * (1 + vehicle.mismatch.bias * bias.normal()) + Math.hypot(accuracy.relative * truth, reading.unit === '%' ? 0.01 : accuracy.floor(reading.unit)) * 0.5 * noise.normal()
+  const si = truth * (1 + vehicle.mismatch.bias * bias.normal()) + Math.hypot(accuracy.relative * truth, accuracy.floor(reading.unit)) * 0.5 * noise.normal()
   const slip = slipped(vehicle, test, attempt, vehicle.mismatch.numberSlips)
   const shown = Math.round((slip ? reading.low + (reading.high - reading.low) * instrumentRandom(vehicle, `slips to ${test.id} ${attempt}`).next() : fromSi(si, reading.unit)) / reading.step) * reading.step
   const bounded = Math.min(reading.high, Math.max(reading.low, shown))

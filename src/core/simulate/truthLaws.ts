@@ -34,7 +34,7 @@ export interface MotorState {
   currentA: number
   speedRadPerS: number
 }
-export type MotorAt = (risePa: number) => MotorState
+export type MotorAt = (pump: Extract<HydraulicLink, { type: 'motor-pump' }>, risePa: number) => MotorState
 
 /** Static pressures and heights of a link's ends. */
 export interface Ends {
@@ -53,7 +53,7 @@ export function truthFlow(link: HydraulicLink, ends: Ends, fluid: Fluid, ambient
     case 'orifice': return (link.dischargeCoefficient * link.areaM2 * Math.sqrt(2 / fluid.densityKgPerM3) * dropPa) / Math.sqrt(Math.abs(dropPa) + LAMINAR_JET_PA)
     case 'motor-pump': {
       const risePa = toPa - fromPa
-      const { movedM3PerS } = motorAt(risePa)
+      const { movedM3PerS } = motorAt(link, risePa)
       if (link.motor.kind !== 'displacement') return 0
       const leak = link.motor.leakageFactor * link.motor.betaM3PerSPa * LEAKAGE_MEETS_PA * Math.sign(risePa) * Math.pow(Math.abs(risePa) / LEAKAGE_MEETS_PA, LEAKAGE_POWER)
       return Math.max(0, filling(fromPa, fluid, ambientPa) * movedM3PerS - leak)

@@ -6,8 +6,8 @@
 import { z } from 'zod'
 import { fail, ok, type Result } from '../shared'
 import { KINDS, type Part, type PartKind } from './kinds'
-import type { Layout, LayoutId, Segment } from './layout'
-import { LAYOUTS } from './layouts'
+import type { Layout, LayoutId, Scope, Segment } from './layout'
+import { LAYOUTS, gaugeLoopOf } from './layouts'
 
 export type Edit =
   /** A further part right behind another one, in the same line or wire. */
@@ -70,7 +70,7 @@ const WORDS = { insert: 'followed by another part', remove: 'removed', bypass: '
 function isElectrical(part: Part): boolean {
   return ELECTRICAL.has(part.kind)
 }
-const ELECTRICAL: ReadonlySet<PartKind> = new Set(['fuse', 'relay', 'keySwitch', 'cutOff', 'loom', 'feedPlug', 'hatchLead', 'ground', 'chafe', 'meter', 'bridge'])
+const ELECTRICAL: ReadonlySet<PartKind> = new Set(['fuse', 'relay', 'keySwitch', 'cutOff', 'loom', 'feedPlug', 'hatchLead', 'ground', 'chafe', 'meter', 'bridge', 'gaugeFuse', 'limiter', 'thermalGauge', 'coilGauge', 'ironGauge', 'clusterGauge', 'senderWire', 'senderChafe', 'senderPlug', 'sender', 'probe', 'senderGround', 'testLead'])
 
 /** Splits the line behind the part: the new part lies between a new node and where the old part ended. */
 function insert(layout: Layout, after: Part, added: Extract<Edit, { kind: 'insert' }>['part']): Layout | string {
@@ -132,14 +132,47 @@ function parallel(layout: Layout, beside: Part, by: { id: string; kind: PartKind
 
 const stands = new Map<string, Layout>()
 
-/** The layout of a vehicle as it stands. Edits are checked when they are kept; one that no longer fits is a bug and throws. */
-export function layoutOf(layoutId: LayoutId, edits: Edit[]): Layout {
-  if (edits.length === 0) return LAYOUTS[layoutId]
-  const key = `${layoutId} ${JSON.stringify(edits)}`
+/** What a vehicle is traced by: its layout, its edits, and whether engine or gauge is the complaint. */
+export interface LayoutKey {
+  layoutId: LayoutId
+  edits: Edit[]
+  scope: Scope
+}
+
+/** The layout of a vehicle as it stands, in one scope. Edits are checked when they are kept; one that no longer fits is a bug and throws. */
+export function layoutOf({ layoutId, edits, scope }: LayoutKey): Layout {
+  const key = JSON.stringify([layoutId, scope, edits])
   const known = stands.get(key)
   if (known) return known
-  const edited = editLayout(LAYOUTS[layoutId], edits)
+  const base = scope === 'gauge' ? gaugeLoopOf(LAYOUTS[layoutId]) : LAYOUTS[layoutId]
+  const edited = editLayout(base, editsIn(base, edits))
   if (!edited.ok) throw new Error(`Edit ${edited.error.edit + 1} of this vehicle does not fit: ${edited.error.problem}`)
-  stands.set(key, edited.value)
-  return edited.value
+  const layout = edits.length === 0 && scope === 'engine' ? base : edited.value
+  stands.set(key, layout)
+  return layout
+}
+
+/** The edits that concern a layout: those at its own parts, and at parts that they have added. */
+export function editsIn(base: Layout, edits: Edit[]): Edit[] {
+  const parts = new Set(base.parts.map((part) => part.id))
+  return edits.filter((edit) => {
+    if (!parts.has(edit.kind === 'insert' ? edit.after : edit.part)) return false
+    if (edit.kind === 'insert') parts.add(edit.part.id)
+    if (edit.kind === 'parallel') parts.add(edit.by.id)
+    return true
+  })
+}
+
+/** The first edit that fits neither the vehicle's layout nor its gauge loop; null when all fit. */
+export function editProblem(layoutId: LayoutId, edits: Edit[]): EditProblem | null {
+  const bases = [LAYOUTS[layoutId], gaugeLoopOf(LAYOUTS[layoutId])]
+  const placed = new Set(bases.flatMap((base) => editsIn(base, edits)))
+  const astray = edits.findIndex((edit) => !placed.has(edit))
+  if (astray >= 0) return { edit: astray, problem: 'It names a part that this vehicle does not have.' }
+  for (const base of bases) {
+    const own = editsIn(base, edits)
+    const edited = editLayout(base, own)
+    if (!edited.ok) return { edit: edits.indexOf(own[edited.error.edit]!), problem: edited.error.problem }
+  }
+  return null
 }

@@ -13,7 +13,10 @@ import type { Specification, SpecificationField } from './specification'
 export const LAYOUT_IDS = ['A01', 'A02', 'A05', 'A06', 'A07', 'A08', 'A11'] as const
 export type LayoutId = (typeof LAYOUT_IDS)[number]
 
-export type TrackId = 'electrical' | 'fuel' | 'return'
+export type TrackId = 'electrical' | 'fuel' | 'return' | 'gauge'
+
+/** What is traced: why the engine starves or does not start, or why the gauge is wrong. */
+export type Scope = 'engine' | 'gauge'
 
 /** A place where one can put a probe, a gauge or a jar. */
 export interface Station {
@@ -36,6 +39,8 @@ export interface Segment {
 
 export interface Layout {
   id: LayoutId
+  /** The fuel system with its pump circuit, or the gauge loop alone. */
+  scope: Scope
   name: string
   /** Inner nodes of the fuel side and their heights, m. */
   junctions: Record<string, number>

@@ -51,7 +51,7 @@ export function vehicleModel(layout: Layout, specification: Specification): Resu
   for (const part of layout.parts) {
     for (const def of KINDS[part.kind].parameters) {
       const parameter = parameters.length
-      parameters.push({ id: `${part.id}.${def.name}`, part: part.id, kind: part.kind, nominal: def.nominal, unit: def.unit, spread: def.spread })
+      parameters.push({ id: `${part.id}.${def.name}`, part: part.id, kind: part.kind, nominal: typeof def.nominal === 'function' ? def.nominal(specification) : def.nominal, unit: def.unit, spread: def.spread })
       for (const { suffix, field, landing } of def.fields) {
         const slot = slotOf(system, `${part.id}${suffix ?? ''}`, field)
         if (slot < 0) return fail({ kind: 'bad-network', problem: `the parameter ${def.name} lands on no ${field}`, at: part.id })

@@ -2,7 +2,7 @@
  * Scenes: a condition of the vehicle with a rig on it, in which a test reads. One steady solution per
  * scene serves every test that looks at it.
  */
-export const SCENES = ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'pinched', 'noReference', 'capOff', 'canFed'] as const
+export const SCENES = ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'pinched', 'noReference', 'capOff', 'canFed', 'gaugeOn', 'senderParted', 'senderWireGrounded', 'knownResistor'] as const
 export type SceneId = (typeof SCENES)[number]
 
 export interface Scene {
@@ -11,6 +11,8 @@ export interface Scene {
   words: string
   supply: 'battery' | 'charging' | 'cranking'
   pumpFed: boolean
+  /** The instruments are fed. */
+  gaugeLive: boolean
   /** The engine turns, so the controller must release the pump. */
   engineTurns: boolean
   /** Speed of the engine as a share of full speed: strokes of a pump that it drives. */
@@ -18,23 +20,30 @@ export interface Scene {
   /** Share of the peak opening of injectors or jets. */
   demandFraction: number
   manifoldPa: number
-  rig: 'none' | 'deadhead' | 'openLine' | 'pinchedReturn' | 'referenceOff' | 'capOff' | 'canFed'
+  rig: 'none' | 'deadhead' | 'openLine' | 'pinchedReturn' | 'referenceOff' | 'capOff' | 'canFed' | 'senderParted' | 'senderWireGrounded' | 'knownResistor'
 }
 
 /** Manifold vacuum at idle and at load, Pa; typical. */
 const IDLE_MANIFOLD_PA = -55e3
 const LOAD_MANIFOLD_PA = -4e3
 
+/** The gauge loop does not care whether the pump runs. */
+const gauge = (id: SceneId, words: string, rig: Scene['rig']): Scene => ({ id, words, supply: 'battery', pumpFed: false, gaugeLive: true, engineTurns: false, engineSpeedFraction: 0, demandFraction: 0, manifoldPa: 0, rig })
+
 export const SCENE: Record<SceneId, Scene> = {
-  rest: { id: 'rest', words: 'at rest, key off', supply: 'battery', pumpFed: false, engineTurns: false, engineSpeedFraction: 0, demandFraction: 0, manifoldPa: 0, rig: 'none' },
-  keyOn: { id: 'keyOn', words: 'key on, pump running', supply: 'battery', pumpFed: true, engineTurns: false, engineSpeedFraction: 0, demandFraction: 0, manifoldPa: 0, rig: 'none' },
-  idle: { id: 'idle', words: 'at idle', supply: 'charging', pumpFed: true, engineTurns: true, engineSpeedFraction: 0.25, demandFraction: 0.03, manifoldPa: IDLE_MANIFOLD_PA, rig: 'none' },
-  load: { id: 'load', words: 'under load', supply: 'charging', pumpFed: true, engineTurns: true, engineSpeedFraction: 1, demandFraction: 1, manifoldPa: LOAD_MANIFOLD_PA, rig: 'none' },
-  cranking: { id: 'cranking', words: 'cranking', supply: 'cranking', pumpFed: true, engineTurns: true, engineSpeedFraction: 0.08, demandFraction: 0.12, manifoldPa: LOAD_MANIFOLD_PA, rig: 'none' },
-  deadhead: { id: 'deadhead', words: 'deadheaded, 3 s at most', supply: 'battery', pumpFed: true, engineTurns: false, engineSpeedFraction: 0.25, demandFraction: 0, manifoldPa: 0, rig: 'deadhead' },
-  openLine: { id: 'openLine', words: 'line open into the can', supply: 'battery', pumpFed: true, engineTurns: false, engineSpeedFraction: 0.08, demandFraction: 0, manifoldPa: 0, rig: 'openLine' },
-  pinched: { id: 'pinched', words: 'return squeezed', supply: 'battery', pumpFed: true, engineTurns: false, engineSpeedFraction: 0, demandFraction: 0, manifoldPa: 0, rig: 'pinchedReturn' },
-  noReference: { id: 'noReference', words: 'at idle, vacuum hose off', supply: 'charging', pumpFed: true, engineTurns: true, engineSpeedFraction: 0.25, demandFraction: 0.03, manifoldPa: IDLE_MANIFOLD_PA, rig: 'referenceOff' },
-  canFed: { id: 'canFed', words: 'fed from a can at the pump', supply: 'charging', pumpFed: true, engineTurns: true, engineSpeedFraction: 1, demandFraction: 1, manifoldPa: LOAD_MANIFOLD_PA, rig: 'canFed' },
-  capOff: { id: 'capOff', words: 'filler cap loose', supply: 'charging', pumpFed: true, engineTurns: true, engineSpeedFraction: 1, demandFraction: 1, manifoldPa: LOAD_MANIFOLD_PA, rig: 'capOff' },
+  rest: { id: 'rest', words: 'at rest, key off', supply: 'battery', pumpFed: false, gaugeLive: false, engineTurns: false, engineSpeedFraction: 0, demandFraction: 0, manifoldPa: 0, rig: 'none' },
+  keyOn: { id: 'keyOn', words: 'key on, pump running', supply: 'battery', pumpFed: true, gaugeLive: true, engineTurns: false, engineSpeedFraction: 0, demandFraction: 0, manifoldPa: 0, rig: 'none' },
+  idle: { id: 'idle', words: 'at idle', supply: 'charging', pumpFed: true, gaugeLive: true, engineTurns: true, engineSpeedFraction: 0.25, demandFraction: 0.03, manifoldPa: IDLE_MANIFOLD_PA, rig: 'none' },
+  load: { id: 'load', words: 'under load', supply: 'charging', pumpFed: true, gaugeLive: true, engineTurns: true, engineSpeedFraction: 1, demandFraction: 1, manifoldPa: LOAD_MANIFOLD_PA, rig: 'none' },
+  cranking: { id: 'cranking', words: 'cranking', supply: 'cranking', pumpFed: true, gaugeLive: true, engineTurns: true, engineSpeedFraction: 0.08, demandFraction: 0.12, manifoldPa: LOAD_MANIFOLD_PA, rig: 'none' },
+  deadhead: { id: 'deadhead', words: 'deadheaded, 3 s at most', supply: 'battery', pumpFed: true, gaugeLive: true, engineTurns: false, engineSpeedFraction: 0.25, demandFraction: 0, manifoldPa: 0, rig: 'deadhead' },
+  openLine: { id: 'openLine', words: 'line open into the can', supply: 'battery', pumpFed: true, gaugeLive: true, engineTurns: false, engineSpeedFraction: 0.08, demandFraction: 0, manifoldPa: 0, rig: 'openLine' },
+  pinched: { id: 'pinched', words: 'return squeezed', supply: 'battery', pumpFed: true, gaugeLive: true, engineTurns: false, engineSpeedFraction: 0, demandFraction: 0, manifoldPa: 0, rig: 'pinchedReturn' },
+  noReference: { id: 'noReference', words: 'at idle, vacuum hose off', supply: 'charging', pumpFed: true, gaugeLive: true, engineTurns: true, engineSpeedFraction: 0.25, demandFraction: 0.03, manifoldPa: IDLE_MANIFOLD_PA, rig: 'referenceOff' },
+  canFed: { id: 'canFed', words: 'fed from a can at the pump', supply: 'charging', pumpFed: true, gaugeLive: true, engineTurns: true, engineSpeedFraction: 1, demandFraction: 1, manifoldPa: LOAD_MANIFOLD_PA, rig: 'canFed' },
+  gaugeOn: gauge('gaugeOn', 'key on, gauge settled', 'none'),
+  senderParted: gauge('senderParted', 'key on, tank plug parted', 'senderParted'),
+  senderWireGrounded: gauge('senderWireGrounded', 'key on, sender wire held to ground', 'senderWireGrounded'),
+  knownResistor: gauge('knownResistor', 'key on, a known resistor for the sender', 'knownResistor'),
+  capOff: { id: 'capOff', words: 'filler cap loose', supply: 'charging', pumpFed: true, gaugeLive: true, engineTurns: true, engineSpeedFraction: 1, demandFraction: 1, manifoldPa: LOAD_MANIFOLD_PA, rig: 'capOff' },
 }

@@ -2,6 +2,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { analyseLeakDown, LEFT_AT_5_MIN, type LeakDown, type Sample } from '@/core/bench'
 import type { Suspect } from '@/core/diagnosis'
+import { layoutKeyOf } from '@/core/job'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
@@ -82,11 +83,11 @@ function useLeakDown(hand: JobInHand) {
     if (timer.current) clearInterval(timer.current)
   }, [])
   const start = async (clamped: Clamp) => {
-    const { truth, specification, layout } = hand.vehicle
+    const { truth, specification } = hand.vehicle
     if (!truth) return
     setProblem(null)
     setShown(0)
-    const answer = await ask('leakDown', { ...truth, layoutId: layout, specification, repaired: hand.job.finishedRepairs, clamped })
+    const answer = await ask('leakDown', { ...truth, ...layoutKeyOf(hand.vehicle, 'engine'), specification, repaired: hand.job.finishedRepairs, clamped })
     if (!answer.ok) return setProblem(answer.problem)
     setAll(answer.value)
     if (timer.current) clearInterval(timer.current)

@@ -1,8 +1,10 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
-import { RAISERS, libraryOf, type RaiserId, type SymptomId } from '@/core/library'
+import { RAISERS, libraryOf, scopeOf, symptomById, type RaiserId, type SymptomId } from '@/core/library'
 import type { Complaint as ComplaintData } from '@/core/diagnosis'
+import { layoutKeyOf } from '@/core/job'
+import { layoutOf, type Scope } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup, ManyChoices } from '@/ui/ChoiceGroup'
 import { HatchDefs } from '@/ui/marks'
@@ -22,7 +24,8 @@ const NOW = [
 
 export function Complaint({ hand }: { hand: JobInHand }) {
   const { job, job: { noted } } = hand
-  const library = libraryOf(job.layout)
+  const libraryIn = (scope: Scope) => libraryOf(layoutOf(layoutKeyOf(hand.vehicle, scope)))
+  const sayable = [...libraryIn('engine').symptoms, ...libraryIn('gauge').symptoms]
   const [symptoms, setSymptoms] = useState<SymptomId[]>(job.complaint.symptoms)
   const [raisers, setRaisers] = useState<RaiserId[]>(job.complaint.raisers)
   const [failingNow, setFailingNow] = useState<ComplaintData['failingNow']>(noted ? job.complaint.failingNow : 'yes')
@@ -32,10 +35,11 @@ export function Complaint({ hand }: { hand: JobInHand }) {
   const draft = useMemo(() => ({ symptoms, raisers, failingNow }), [symptoms, raisers, failingNow])
   const request = useMemo(() => (symptoms.length > 0 ? rankRequestOf(hand, draft) : null), [hand, draft, symptoms])
   const ranking = useRanking(request)
+  const both = symptoms.some((id) => symptomById(id).scope === 'gauge') && scopeOf(symptoms) === 'engine'
   const danger = symptoms.includes('smell') || symptoms.includes('leak')
 
   const keep = async () => {
-    const words = more.words || library.symptoms.find((symptom) => symptom.id === symptoms[0])?.says || ''
+    const words = more.words || sayable.find((symptom) => symptom.id === symptoms[0])?.says || ''
     const kept = await hand.add({ kind: 'complaint-noted', body: { symptoms, raisers, failingNow, conditions, ...more, words } })
     if (kept) router.push(stageHref('trace', job.id))
   }
@@ -45,13 +49,13 @@ export function Complaint({ hand }: { hand: JobInHand }) {
       <main className="grid min-h-0 flex-1 grid-cols-[852px_356px] gap-6 px-6 pt-3">
         <section className="space-y-3 overflow-y-auto p-1 pb-3" aria-label="What the driver says">
           <h1 className="text-title">What does the driver say?</h1>
-          <ManyChoices label="Symptoms" columns={3} options={library.symptoms.map((symptom) => ({ id: symptom.id, label: symptom.says }))} value={symptoms} onChange={(ids) => setSymptoms(ids as SymptomId[])} />
+          <ManyChoices label="Symptoms" columns={3} options={sayable.map((symptom) => ({ id: symptom.id, label: symptom.says }))} value={symptoms} onChange={(ids) => setSymptoms(ids as SymptomId[])} />
           <div className="grid grid-cols-[300px_1fr] items-center gap-4">
             <span className="text-main font-semibold">Is it failing now?</span>
             <ChoiceGroup label="Is it failing now?" options={NOW} value={failingNow} onChange={(id) => setFailingNow(id as ComplaintData['failingNow'])} />
           </div>
           <h2 className="pt-1 text-step">What raises a suspicion</h2>
-          <ManyChoices label="History" columns={3} options={Object.entries(RAISERS).filter(([id]) => library.raisers.includes(id as RaiserId)).map(([id, raiser]) => ({ id, label: raiser.label }))} value={raisers} onChange={(ids) => setRaisers(ids as RaiserId[])} />
+          <ManyChoices label="History" columns={3} options={Object.entries(RAISERS).filter(([id]) => libraryIn(scopeOf(symptoms)).raisers.includes(id as RaiserId)).map(([id, raiser]) => ({ id, label: raiser.label }))} value={raisers} onChange={(ids) => setRaisers(ids as RaiserId[])} />
           <details className="border-t border-rule pt-2">
             <summary className="min-h-[44px] cursor-pointer py-2 text-main font-semibold">More, if there is time: when, last fill, lamps, own words</summary>
             <div className="space-y-3 pb-2">
@@ -69,6 +73,7 @@ export function Complaint({ hand }: { hand: JobInHand }) {
           <svg width="0" height="0" className="absolute"><HatchDefs /></svg>
           <h2 className="pb-2 font-instrument text-second font-normal text-ink-2">{symptoms.length === 0 ? 'First ranking' : `Suspects from the complaint ${hand.job.evidence.length > 0 ? 'and the readings so far' : 'alone'}${ranking.status === 'working' ? ', working' : ''}`}</h2>
           {symptoms.length === 0 ? <Notice title="Nothing said yet.">Touch what the driver says. The first suspects appear here.</Notice> : ranking.last ? <SuspectList suspects={ranking.last.suspects} most={6} /> : <Notice kind="working" title="Solving this vehicle." />}
+          {both && <Notice title="Engine and gauge are traced apart.">This traces the engine. For the gauge note it alone, now or once the engine runs.</Notice>}
           {ranking.status === 'failed' && <Notice title="The ranking stopped.">{ranking.problem}. The complaint can be noted all the same.</Notice>}
           <div className="mt-auto py-3">
             <Button variant={symptoms.length > 0 ? 'act' : 'held'} tall className="w-full" disabled={symptoms.length === 0} onClick={() => void keep()}>

@@ -3,6 +3,8 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { TYPICAL_WORKSHOP, type Complaint } from '@/core/diagnosis'
 import { ask, onTableStage } from '@/workers/client'
 import type { RankRequest, Ranking } from '@/workers/protocol'
+import { scopeOf } from '@/core/library'
+import { layoutKeyOf } from '@/core/job'
 import type { JobInHand } from './useJob'
 
 export type RankingView = { status: 'working'; last: Ranking | null } | { status: 'ready'; last: Ranking } | { status: 'failed'; last: Ranking | null; problem: string }
@@ -11,7 +13,7 @@ export type RankingView = { status: 'working'; last: Ranking | null } | { status
 export function rankRequestOf(hand: JobInHand, complaint: Complaint = hand.job.complaint, testId: string | null = null): RankRequest {
   const { job, vehicle } = hand
   return {
-    layoutId: vehicle.layout, edits: vehicle.edits, specification: vehicle.specification, complaint, evidence: job.evidence, done: job.done, state: job.state, testId,
+    ...layoutKeyOf(vehicle, scopeOf(complaint.symptoms)), specification: vehicle.specification, complaint, evidence: job.evidence, done: job.done, state: job.state, testId,
     // A vehicle that smells or leaks is not started for a test.
     engineRuns: complaint.symptoms.length > 0 && !complaint.symptoms.some((symptom) => ['cranksNoStart', 'smell', 'leak'].includes(symptom)), skipped: job.skipped, workshop: TYPICAL_WORKSHOP,
   }
@@ -23,7 +25,7 @@ export function useRanking(request: RankRequest | null): RankingView {
   const [round, setRound] = useState(0)
   const generation = useRef(0)
   const key = useMemo(() => JSON.stringify(request), [request])
-  const of = request ? JSON.stringify([request.layoutId, request.edits]) : ''
+  const of = request ? JSON.stringify([request.layoutId, request.edits, request.scope]) : ''
   useEffect(() => onTableStage(() => setRound((n) => n + 1)), [])
   useEffect(() => {
     if (key === 'null') return

@@ -1,18 +1,19 @@
 'use client'
-import { useEffect, useState } from 'react'
-import type { VehicleRecord } from '@/core/job'
+import { useEffect, useMemo, useState } from 'react'
+import { layoutKeyOf } from '@/core/job'
 import { ask } from '@/workers/client'
+import type { JobInHand } from './useJob'
 
 /** What a sound vehicle reads at each of some tests, in the test's own unit. */
-export function useSoundBands({ layout, edits, specification }: VehicleRecord, testIds: string[]): Record<string, { low: number; high: number }> {
+export function useSoundBands({ job, vehicle }: JobInHand, testIds: string[]): Record<string, { low: number; high: number }> {
   const [bands, setBands] = useState<Record<string, { low: number; high: number }>>({})
-  const key = testIds.join(' ')
+  const request = useMemo(() => JSON.stringify({ ...layoutKeyOf(vehicle, job.layout.scope), specification: vehicle.specification, testIds }), [vehicle, job.layout.scope, testIds])
   useEffect(() => {
     let live = true
-    void ask('sound', { layoutId: layout, edits, specification, testIds: key.split(' ') }).then((answer) => live && answer.ok && setBands(answer.value))
+    void ask('sound', JSON.parse(request)).then((answer) => live && answer.ok && setBands(answer.value))
     return () => {
       live = false
     }
-  }, [key, layout, edits, specification])
+  }, [request])
   return bands
 }

@@ -1,7 +1,7 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { PROOF_ITEMS, proofTests, readingText, unproven, type ProofItem, type Reading } from '@/core/job'
+import { layoutKeyOf, proofItems, proofTests, readingText, unproven, type ProofItem, type Reading } from '@/core/job'
 import { needsRunningEngine, repairById, testById, type Test } from '@/core/library'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
@@ -25,7 +25,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
   const [note, setNote] = useState('')
   const [by, setBy] = useState(() => whoWorks())
   const tests = proofTests(job)
-  const bands = useSoundBands(hand.vehicle, tests.map((entry) => entry.testId))
+  const bands = useSoundBands(hand, tests.map((entry) => entry.testId))
   const missing = unproven(job)
   const remains = job.proofNotes.get('complaintGone') === 'no'
   const sign = async () => {
@@ -81,7 +81,7 @@ function Shown({ hand }: { hand: JobInHand }) {
   const { job } = hand
   return (
       <div className="mt-3 grid grid-cols-2 gap-x-6 gap-y-2">
-        {PROOF_ITEMS.map((item) => (
+        {proofItems(job).map((item) => (
           <div key={item} className="border-t border-rule-2 pt-1" data-proof={item}>
             <p className="text-main leading-tight"><span className="font-semibold">{ITEMS[item].title}.</span> <span className="text-second text-ink-2">{ITEMS[item].how}.</span></p>
             <ChoiceGroup label={ITEMS[item].title} options={[{ id: 'yes', label: 'Seen' }, { id: 'no', label: 'No' }]} value={job.proofNotes.get(item) ?? null} onChange={(outcome) => void hand.add({ kind: 'proof-noted', body: { item, outcome: outcome as 'yes' | 'no' } })} />
@@ -108,9 +108,9 @@ function ProofRow({ hand, test, before, after, band }: RowProps) {
       { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId: test.id, value, scene: test.scene, instrument: test.instrument, faultPresent: 'no', source, phase: 'proof' } },
     )
   const standIn = async () => {
-    const { truth, specification, layout } = hand.vehicle
+    const { truth, specification } = hand.vehicle
     if (!truth) return
-    const answer = await ask('standIn', { ...truth, layoutId: layout, specification, repaired: hand.job.finishedRepairs, testId: test.id, attempt: 7 })
+    const answer = await ask('standIn', { ...truth, ...layoutKeyOf(hand.vehicle, hand.job.layout.scope), specification, repaired: hand.job.finishedRepairs, testId: test.id, attempt: 7 })
     if (answer.ok) keep(answer.value, 'stand-in')
   }
   const number = typed.trim() === '' ? null : Number(typed.replace(',', '.'))

@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useState } from 'react'
 import type { Test } from '@/core/library'
-import { offerForSlip, type SlipOffer } from '@/core/job'
+import { layoutKeyOf, offerForSlip, type SlipOffer } from '@/core/job'
 import type { VehicleState } from '@/core/vehicle'
 import type { Band } from '@/core/diagnosis'
 import { ask } from '@/workers/client'
@@ -95,10 +95,10 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
     )
   }
   const standIn = async () => {
-    const { truth, specification, layout } = hand.vehicle
+    const { truth, specification } = hand.vehicle
     if (!truth) return
     const repeats = hand.job.readings.filter((reading) => reading.testId === test.id).length
-    const answer = await ask('standIn', { ...truth, layoutId: layout, specification, repaired: hand.job.finishedRepairs, testId: test.id, attempt: repeats })
+    const answer = await ask('standIn', { ...truth, ...layoutKeyOf(hand.vehicle, hand.job.layout.scope), specification, repaired: hand.job.finishedRepairs, testId: test.id, attempt: repeats })
     if (!answer.ok) return
     if (answer.value.kind === 'number') change(answer.value.entered.value, 'stand-in')
     else {

@@ -3,6 +3,7 @@ import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import { repairById, testById } from '@/core/library'
 import type { VehicleState } from '@/core/vehicle'
+import type { Ranking } from '@/workers/protocol'
 import { Notice } from '@/ui/Notice'
 import { StateStrip } from '../frame/StateStrip'
 import { SuspectList } from '../frame/SuspectList'
@@ -12,6 +13,7 @@ import { rankRequestOf, useRanking } from '../frame/useRanking'
 import { percent, stageHref, variableWord } from '../frame/words'
 import { Evidence } from './Evidence'
 import { NextTest } from './NextTest'
+import { GaugeTracks } from './GaugeTracks'
 import { Tracks } from './Tracks'
 import { WhyPanel, type Question } from './WhyPanel'
 import { findingOf } from './traceText'
@@ -29,6 +31,8 @@ export function Trace({ hand }: { hand: JobInHand }) {
   const conflicts = test ? differing(job.state, test.needs) : []
   useKeys({ n: () => document.getElementById('entry')?.focus(), u: () => job.undoable && void hand.undo(job.undoable.eventId, 'taken back at the bench'), ArrowRight: () => stepAlong(1), ArrowLeft: () => stepAlong(-1) })
 
+  const tracksOf = (known: Ranking) => ({ ranking: known, job, test, entry, onSegment: (segmentId: string) => setQuestion({ kind: 'segment', segmentId }) })
+
   if (!job.noted) return <NotNoted jobId={job.id} />
   const verdict = ranking?.choice.verdict
   const finding = findingOf(job, ranking)
@@ -45,7 +49,7 @@ export function Trace({ hand }: { hand: JobInHand }) {
             </Link>
           )}
         </section>
-        {ranking ? <Tracks ranking={ranking} job={job} test={test} entry={entry} onSegment={(segmentId) => setQuestion({ kind: 'segment', segmentId })} /> : <div className="p-6 pt-36"><Notice kind="working" title="Solving this vehicle." /></div>}
+        {ranking ? (job.layout.scope === 'gauge' ? <GaugeTracks {...tracksOf(ranking)} capacityM3={hand.vehicle.specification.tankCapacityM3.value} /> : <Tracks {...tracksOf(ranking)} />) : <div className="p-6 pt-36"><Notice kind="working" title="Solving this vehicle." /></div>}
         {ranking && test && (
           <NextTest key={`${test.id} ${job.evidence.length}`} hand={hand} ranking={ranking} test={test} busy={view.status === 'working'} conflicts={conflicts} onEntry={setEntry} onChoose={setChosenTest} onWhy={(testId) => setQuestion({ kind: 'test', testId })} />
         )}

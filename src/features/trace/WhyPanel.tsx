@@ -39,8 +39,8 @@ export function WhyPanel({ question, onClose, ...rest }: Props) {
 }
 
 /** The network behind this test, for any other solver. */
-async function saveNetwork({ layoutId, edits, specification }: RankRequest, testId: string) {
-  const answer = await ask('network', { layoutId, edits, specification, testId })
+async function saveNetwork({ layoutId, edits, scope, specification }: RankRequest, testId: string) {
+  const answer = await ask('network', { layoutId, edits, scope, specification, testId })
   if (answer.ok) saveFile(`${testId}.network.json`, answer.value)
 }
 

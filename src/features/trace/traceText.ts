@@ -24,13 +24,15 @@ export function findingOf(job: JobView, ranking: Ranking | null): { title: strin
   if (job.danger && job.evidence.length === 0) return { title: 'Do not start it. Find the leak first.', detail: 'It stays outside. Gas meter in hand: stop at 10 % LEL, leave at 20 %. Leak not found: it stays outside.' }
   if (job.evidence.length === 0) {
     const first = ranking.shownTest ? candidates.find((candidate) => candidate.testId === ranking.shownTest!.testId) : undefined
-    return { title: first ? `No readings yet. Start with: ${shortOf(first.testId).toLowerCase()}, ${minutesText(first.workMinutes + first.reachMinutes)}.` : 'No readings yet.', detail: lead ? `From the complaint alone ${lead.name.toLowerCase()} leads with ${percent(lead.probability)} %.` : '' }
+    return { title: first ? `No readings yet. Start with: ${shortOf(first.testId).toLowerCase()}, ${minutesText(first.workMinutes + first.reachMinutes)}.` : 'No readings yet.', detail: lead ? `From the complaint alone ${lead.name.toLowerCase()} leads with ${percent(lead.probability)} %.` : '' }
   }
-  if (verdict.kind === 'repair') return { title: `${lead!.name}: ${percent(verdict.probability)} %.`, detail: verdict.probability >= 0.95 ? lostText(job) : `Not proven, but no test is worth its time. ${lostText(job)}` }
-  if (verdict.kind === 'confirm') return { title: `${lead!.name}: ${percent(verdict.probability)} %. Confirm it at the part.`, detail: `${repairById(verdict.repairId).part} is dear: one reading at the part itself before it comes out.` }
+  const named = 'repairId' in verdict ? (ranking.suspects.find((suspect) => suspect.id === verdict.repairId) ?? lead!) : lead!
+  if (verdict.kind === 'repair' && ranking.pair) return { title: `Two faults: ${lowerFirst(ranking.pair.names[0])} and ${lowerFirst(ranking.pair.names[1])}, ${percent(ranking.pair.probability)} %.`, detail: `${repairById(verdict.repairId).title} first; readings start afresh after it.` }
+  if (verdict.kind === 'repair') return { title: `${named.name}: ${percent(verdict.probability)} %.`, detail: verdict.probability >= 0.95 ? lostText(job) : `Not proven, but no test is worth its time. ${lostText(job)}` }
+  if (verdict.kind === 'confirm') return { title: `${named.name}: ${percent(verdict.probability)} %. Confirm it at the part.`, detail: `${repairById(verdict.repairId).part} is dear: one reading at the part itself before it comes out.` }
   if (none && none.probability > 0.3) return { title: 'This model does not fit the vehicle.', detail: 'None of the known faults explains the readings. Suspect a reading, or a change to the vehicle.' }
-  if (verdict.kind === 'stuck') return { title: 'No test here tells the suspects apart.', detail: `${lead!.name} leads with ${percent(lead!.probability)} %.` }
-  return { title: lead && lead.probability > 0.4 ? `${lead.name} leads, ${percent(lead.probability)} %.` : `Open still: ${lead?.name.toLowerCase()} or ${second?.name.toLowerCase()}.`, detail: lostText(job) }
+  if (verdict.kind === 'stuck') return { title: 'No test here tells the suspects apart.', detail: `${lead!.name} leads with ${percent(lead!.probability)} %.` }
+  return { title: lead && lead.probability > 0.4 ? `${lead.name} leads, ${percent(lead.probability)} %.` : `Open still: ${lead?.name.toLowerCase()} or ${second?.name.toLowerCase()}.`, detail: lostText(job) }
 }
 
 /** The loss between the two loaded readings that lie furthest apart, both taken while the pump ran. */

@@ -8,7 +8,7 @@ import type { Layout, Segment, Station, TrackId } from '@/core/vehicle'
 export const FUEL_Y = 132
 export const RETURN_Y = 206
 export const ELECTRIC_Y = 322
-export const TRACK_Y: Record<TrackId, number> = { fuel: FUEL_Y, return: RETURN_Y, electrical: ELECTRIC_Y }
+export const TRACK_Y: Record<TrackId, number> = { fuel: FUEL_Y, return: RETURN_Y, electrical: ELECTRIC_Y, gauge: ELECTRIC_Y }
 
 const FUEL_LEFT = 480
 const FUEL_RIGHT = 1128
@@ -67,7 +67,17 @@ function spread(x: Record<string, number>, stations: Station[], from: number, to
   stations.forEach((station, k) => (x[station.id] = stations.length === 1 ? from : from + ((to - from) * k) / (stations.length - 1)))
 }
 
+/** Where the gauge loop ends: left of the panel beside the tracks, so that every place can be led to the sheet below. */
+const LOOP_RIGHT = 868
+
+/** Stations of a gauge loop: one line from the battery round to its minus. */
+export function gaugeGeometry(layout: Layout): Pick<TrackGeometry, 'x'> {
+  const x: Record<string, number> = {}
+  spread(x, along(layout, 'gauge'), ELECTRIC_LEFT, LOOP_RIGHT)
+  return { x }
+}
+
 /** Ends of a segment from left to right. */
-export function spanOf({ x }: TrackGeometry, segment: Segment): { from: number; to: number } {
+export function spanOf({ x }: Pick<TrackGeometry, 'x'>, segment: Segment): { from: number; to: number } {
   return { from: Math.min(x[segment.from]!, x[segment.to]!), to: Math.max(x[segment.from]!, x[segment.to]!) }
 }

@@ -6,14 +6,14 @@ import { deriveSome, nominalTable, type Complaint, type Table } from '@/core/dia
 import { libraryOf, type Fault } from '@/core/library'
 import { seedFrom, seededRandom } from '@/core/shared'
 import { HARSH, STANDARD, truthValue, truthVehicle, type TruthVehicle } from '@/core/simulate'
-import { LAYOUTS, specificationOf, vehicleModel, type LayoutId } from '@/core/vehicle'
+import { LAYOUTS, gaugeLoopOf, specificationOf, vehicleModel, type Layout, type LayoutId } from '@/core/vehicle'
 
 /** standard: 85 % single faults, 15 % pairs. missing: the true fault is not in the library. */
 export const GROUPS = ['standard', 'harsh', 'intermittent', 'missing'] as const
 export type Group = (typeof GROUPS)[number]
 
 export interface Case {
-  layoutId: LayoutId
+  layoutId: BenchLayout
   group: Group
   seed: number
   faults: Fault[]
@@ -28,11 +28,16 @@ const PAIRS = 0.15
 /** A fault that comes and goes is there this often. */
 const PRESENCE = 0.6
 
-const tables = new Map<LayoutId, Table>()
-export function tableOf(layoutId: LayoutId): Table {
+/** A layout by its id, or its gauge loop by the id and a g. */
+export type BenchLayout = LayoutId | `${LayoutId}g`
+export const benchLayout = (id: BenchLayout): Layout => (id.endsWith('g') ? gaugeLoopOf(LAYOUTS[id.slice(0, -1) as LayoutId]) : LAYOUTS[id as LayoutId])
+
+const tables = new Map<BenchLayout, Table>()
+export function tableOf(layoutId: BenchLayout): Table {
   const known = tables.get(layoutId)
   if (known) return known
-  const built = vehicleModel(LAYOUTS[layoutId], specificationOf({}, LAYOUTS[layoutId]))
+  const layout = benchLayout(layoutId)
+  const built = vehicleModel(layout, specificationOf({}, layout))
   if (!built.ok) throw new Error(built.error.problem)
   const table = nominalTable(built.value)
   deriveSome(table, 0, () => false)
@@ -48,8 +53,8 @@ export function complaintOf(vehicle: TruthVehicle): Complaint {
 }
 
 /** The case of a seed; null when nobody would complain of the vehicle. */
-export function caseOf(layoutId: LayoutId, group: Group, seed: number): Case | null {
-  const layout = LAYOUTS[layoutId]
+export function caseOf(layoutId: BenchLayout, group: Group, seed: number): Case | null {
+  const layout = benchLayout(layoutId)
   const random = seededRandom(seed ^ seedFrom(`${layoutId} ${group}`))
   const { faults: all } = libraryOf(layout)
   const pool = group === 'intermittent' ? all.filter((fault) => fault.comesAndGoes) : all
@@ -58,7 +63,7 @@ export function caseOf(layoutId: LayoutId, group: Group, seed: number): Case | n
   const others = all.filter((fault) => fault.segment !== first.segment)
   const faults = group === 'standard' && random.next() < PAIRS ? [first, drawn(others, random.next())] : [first]
   const hidden = faults.map((fault) => ({ faultId: fault.id, severity: random.next() }))
-  const vehicle = truthVehicle(seed, specificationOf({}, layout), hidden, layoutId, group === 'harsh' ? HARSH : STANDARD)
+  const vehicle = truthVehicle(seed, specificationOf({}, layout), hidden, layout, group === 'harsh' ? HARSH : STANDARD)
   const complaint = complaintOf(vehicle)
   if (complaint.symptoms.length === 0) return null
   const base = tableOf(layoutId)

@@ -1,14 +1,13 @@
 /**
  * npm run bench:diagnosis: draws vehicles, lets the policies work, prints the table of docs/DIAGNOSIS.md.
- *   --layouts A01,A02,A06,A08  --seed 20000  --vehicles 1000  --others 150  --baselines 300  --shard 0/1  --file FILE  --print
+ *   --layouts A01,A02,A06,A08 (A07g is the gauge loop of A07)  --seed 20000  --vehicles 1000  --others 150  --baselines 300  --shard 0/1  --file FILE  --print
  * Results are kept line by line in FILE, so a run that was cut off goes on where it stopped; shards share
  * the file. A seed whose vehicle nobody would complain of is passed over.
  */
 import { appendFileSync, existsSync, mkdirSync, readFileSync } from 'node:fs'
 import { dirname } from 'node:path'
 import { parseArgs } from 'node:util'
-import type { LayoutId } from '@/core/vehicle'
-import { caseOf, type Group } from './cases'
+import { caseOf, type BenchLayout, type Group } from './cases'
 import { play, type Outcome } from './play'
 import type { PolicyId } from './policies'
 import { report } from './report'
@@ -21,13 +20,13 @@ const { values: flags } = parseArgs({
 })
 
 interface Work {
-  layoutId: LayoutId
+  layoutId: BenchLayout
   group: Group
   policy: PolicyId
   count: number
 }
 
-const layouts = flags.layouts.split(',') as LayoutId[]
+const layouts = flags.layouts.split(',') as BenchLayout[]
 const works: Work[] = layouts.flatMap((layoutId): Work[] => [
   { layoutId, group: 'standard', policy: 'engine', count: Number(flags.vehicles) },
   ...(['harsh', 'intermittent', 'missing'] as const).map((group): Work => ({ layoutId, group, policy: 'engine', count: Number(flags.others) })),

@@ -4,13 +4,13 @@ import { answer, openConsultation, pricerOf, type Consultation, type Pricer } fr
 import { plannerOf } from '@/core/procedure'
 import { repairById } from '@/core/library'
 import { TYPICAL_WORKSHOP } from '@/core/diagnosis'
-import { DRIVEN_IN, type LayoutId } from '@/core/vehicle'
+import { DRIVEN_IN } from '@/core/vehicle'
 import { seedFrom, seededRandom } from '@/core/shared'
 import { repaired, standInById, truthVehicle } from '@/core/simulate'
-import { complaintOf, tableOf, type Case } from './cases'
+import { complaintOf, tableOf, type BenchLayout, type Case } from './cases'
 
 export interface Outcome {
-  layoutId: LayoutId
+  layoutId: BenchLayout
   group: string
   policy: PolicyId
   seed: number
@@ -30,8 +30,8 @@ export interface Outcome {
 }
 
 const planner = plannerOf()
-const pricers = new Map<LayoutId, Pricer>()
-const pricerFor = (layoutId: LayoutId) => {
+const pricers = new Map<BenchLayout, Pricer>()
+const pricerFor = (layoutId: BenchLayout) => {
   const known = pricers.get(layoutId) ?? pricerOf(planner, tableOf(layoutId))
   pricers.set(layoutId, known)
   return known
@@ -49,7 +49,7 @@ export function play(one: Case, policy: PolicyId): Outcome {
     if (act === NO_READING || act.kind === 'stuck') break
     if (act.kind === 'test') {
       const present = chance.next() < one.presence
-      const read = present ? vehicle : truthVehicle(one.seed, vehicle.model.specification, [], one.layoutId, vehicle.mismatch)
+      const read = present ? vehicle : truthVehicle(one.seed, vehicle.model.specification, [], vehicle.model.layout, vehicle.mismatch)
       state = answer(state, act, { kind: 'reading', value: standInById(read, act.test.id), faultPresent: one.presence < 1 ? (present ? 'yes' : 'no') : 'yes' }, planner)
       continue
     }

@@ -6,7 +6,7 @@ const ohms = (nominal: number, spread: number): ParameterDef[] => [{ name: 'ohm'
 const wire = (id: string, n1: string, n2: string, ohm: number): ElectricalComponent => ({ id, kind: 'resistor', n1, n2, ohm })
 
 /** A resistance between two wire nodes. */
-const series = (nominal: number, spread: number): KindDef => ({
+export const series = (nominal: number, spread: number): KindDef => ({
   parameters: ohms(nominal, spread),
   elements: (part) => ({ components: [wire(part.id, ends(part).from, ends(part).to, nominal)] }),
 })

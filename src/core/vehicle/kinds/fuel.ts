@@ -14,6 +14,8 @@ const SQUEEZED_BORE = 0.12
 /** Least opening in a scene without demand, as a share: keeps the area above zero. A bowl is vented and never holds pressure, so its jets stay open a trace. */
 const SHUT_INJECTORS = 1e-7
 const SHUT_JETS = 1e-4
+/** Part of the capacity that is in the tank when nobody has looked. */
+export const USUAL_FILL = 0.43
 /** Content at which the pickup draws only air, and over which it is wet. */
 const PICKUP_DRY_M3 = 0.001
 const PICKUP_WET_M3 = 0.003
@@ -117,7 +119,7 @@ const jets = (bindCoil: boolean): NonNullable<KindDef['scene']> => (bind) => {
 export const FUEL_KINDS = {
   tank: {
     parameters: [
-      hidden('volumeM3', 0.03, 'm3'),
+      hidden('volumeM3', ({ tankCapacityM3 }) => USUAL_FILL * tankCapacityM3.value, 'm3'),
       { name: 'gaugePa', nominal: 0, unit: 'Pa', spread: 0, fields: [{ field: 'pressurePa', landing: 'value' }, { suffix: 'Top', field: 'pressurePa', landing: 'value' }] },
       hidden('debris', 0, ''),
     ],

@@ -24,7 +24,8 @@ export type Landing = 'value' | 'factor' | 'areaFactor'
 
 export interface ParameterDef {
   name: string
-  nominal: number
+  /** Of a sound vehicle; a function where it follows from the specification. */
+  nominal: number | ((specification: Specification) => number)
   unit: string
   /** Standard deviation of the logarithm over sound vehicles; typical. */
   spread: number
@@ -60,7 +61,7 @@ export interface KindDef {
 export const factor = (name: string, spread: number, fields: string[], landing: Landing = 'factor'): ParameterDef => ({
   name, nominal: 1, unit: '', spread, fields: fields.map((field) => ({ field, landing })),
 })
-export const hidden = (name: string, nominal: number, unit: string, spread = 0): ParameterDef => ({ name, nominal, unit, spread, fields: [] })
+export const hidden = (name: string, nominal: ParameterDef['nominal'], unit: string, spread = 0): ParameterDef => ({ name, nominal, unit, spread, fields: [] })
 export const lossFactor = (spread: number) => [factor('loss', spread, ['linearPaPerM3S', 'quadraticPaPerM3S2'])]
 
 /** Ends of a part that lies between two nodes. */

@@ -36,7 +36,7 @@ const RETURN_STATIONS = [station('return', 'regulatorOut', 'Return'), station('r
 const JUNCTIONS = { pumpIn: 0, pumpOut: 0.1, flange: 0.3, filterIn: 0.15, filterOut: 0.15, rail: 0.6 }
 
 export const portReturn: Layout = {
-  id: 'A01', name: 'Port injection, return type', fuel: 'petrolE10', generic: {},
+  id: 'A01', scope: 'engine', name: 'Port injection, return type', fuel: 'petrolE10', generic: {},
   junctions: { ...JUNCTIONS, regulatorOut: 0.6 },
   parts: [...MODULE.parts, ...FEED.parts, ...RAIL.parts, own('regulator', 'rail', 'regulatorOut'), own('returnLine', 'regulatorOut', 'tankTop', { lengthShare: 0.9 }), ...RELAYED_CIRCUIT.parts],
   stations: [...RELAYED_CIRCUIT.stations, ...MODULE.stations, ...FEED.stations, ...RAIL.stations, ...RETURN_STATIONS],
@@ -48,7 +48,7 @@ export const portReturn: Layout = {
 }
 
 export const tankRegulated: Layout = {
-  id: 'A02', name: 'Port injection, regulator in the tank', fuel: 'petrolE10',
+  id: 'A02', scope: 'engine', name: 'Port injection, regulator in the tank', fuel: 'petrolE10',
   generic: { regulatorSetPa: 350e3, reliefPa: 680e3, pumpFlowM3PerS: 110 * LH, peakDemandM3PerS: 75 * LH },
   junctions: JUNCTIONS,
   parts: [...MODULE.parts, part('regulator', 'tankRegulator', 'flange', 'tankTop'), ...FEED.parts, ...RAIL.parts, ...RELAYED_CIRCUIT.parts],
@@ -69,7 +69,7 @@ export const throttleBody: Layout = {
 }
 
 export const motorcycle: Layout = {
-  id: 'A11', name: 'Motorcycle, module in the tank', fuel: 'petrolE10',
+  id: 'A11', scope: 'engine', name: 'Motorcycle, module in the tank', fuel: 'petrolE10',
   generic: { regulatorSetPa: 300e3, reliefPa: 600e3, pumpFlowM3PerS: 62 * LH, pumpCurrentA: 3.2, peakDemandM3PerS: 28 * LH, tankCapacityM3: 0.016, feedLengthM: 0.6, feedBoreM: 0.006, cylinders: 2 },
   junctions: { pumpIn: 0.7, pumpOut: 0.75, flange: 0.68, rail: 0.6 },
   parts: [

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { nodePressurePa, solveNetwork } from '../../physics'
-import { KINDS, LAYOUTS, OPEN_OHM, buildNetwork, solveScene, specificationOf, vehicleModel, type Layout, type SceneId } from '..'
+import { KINDS, LAYOUTS, gaugeLoopOf, OPEN_OHM, buildNetwork, solveScene, specificationOf, vehicleModel, type Layout, type SceneId } from '..'
 
 type Range = [number, number] | null
 const RANGES = JSON.parse(readFileSync(new URL('../../../../tests/reference/layouts.json', import.meta.url), 'utf8')) as Record<string, { keyon_kPa: Range; idle_kPa: Range; full_kPa: Range; deadhead_kPa: Range; current_A: Range }>
@@ -59,7 +59,7 @@ describe.each(Object.values(LAYOUTS).map((layout) => [layout.id, layout] as cons
     for (const station of layout.stations) expect(model.system.nodeIndex.has(station.node) || model.system.electrical.nodeIndex.has(station.node), station.id).toBe(true)
     const shown = new Set([...layout.segments, ...layout.beside].flatMap((segment) => segment.parts))
     // What is nobody's suspect: the technician's own meter and can.
-    for (const part of layout.parts) expect(shown.has(part.id) || ['meter', 'jar'].includes(part.kind), `${part.id} lies on no segment`).toBe(true)
+    for (const part of layout.parts) expect(shown.has(part.id) || ['meter', 'jar', 'testLead'].includes(part.kind), `${part.id} lies on no segment`).toBe(true)
   })
   it('leaves no current path and no flow when the key is off', () => {
     solveScene(model, model.nominal, 'rest', true)
@@ -77,9 +77,9 @@ describe.each(Object.values(LAYOUTS).map((layout) => [layout.id, layout] as cons
 
 describe('kinds', () => {
   it('every kind is used by some layout', () => {
-    const used = new Set(Object.values(LAYOUTS).flatMap((layout) => layout.parts.map((part) => part.kind)))
-    // A bridge and a bypass hose come with an edit only.
-    expect(Object.keys(KINDS).filter((kind) => !used.has(kind as keyof typeof KINDS))).toEqual(['bypassHose', 'bridge'])
+    const used = new Set([...Object.values(LAYOUTS), ...Object.values(LAYOUTS).map(gaugeLoopOf)].flatMap((layout) => layout.parts.map((part) => part.kind)))
+    // A bridge, a bypass hose and a capacitive probe come with an edit only.
+    expect(Object.keys(KINDS).filter((kind) => !used.has(kind as keyof typeof KINDS))).toEqual(['bypassHose', 'bridge', 'probe'])
   })
   it('a parameter that lands nowhere is refused by name', () => {
     const astray = { ...LAYOUTS.A01, parts: LAYOUTS.A01.parts.map((part) => (part.id === 'engine' ? { ...part, kind: 'filter' as const, from: 'rail', to: 'nowhere' } : part)) }

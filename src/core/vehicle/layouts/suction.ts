@@ -11,7 +11,7 @@ const CARBURETTOR = {
 }
 
 export const carbMechanical: Layout = {
-  id: 'A05', name: 'Carburettor, mechanical pump', fuel: 'petrolE0',
+  id: 'A05', scope: 'engine', name: 'Carburettor, mechanical pump', fuel: 'petrolE0',
   generic: { regulatorSetPa: 30e3, pumpFlowM3PerS: 130 * LH, peakDemandM3PerS: 26 * LH, feedLengthM: 3.2, feedBoreM: 0.007 },
   junctions: { pickupOut: 0.3, pumpIn: 0.6, pumpOut: 0.6, needleIn: 0.7, seatOut: 0.7, bowl: 0.7 },
   parts: [
@@ -30,7 +30,7 @@ export const carbMechanical: Layout = {
 }
 
 export const carbElectric: Layout = {
-  id: 'A06', name: 'Carburettor, electric pump', fuel: 'petrolE0',
+  id: 'A06', scope: 'engine', name: 'Carburettor, electric pump', fuel: 'petrolE0',
   generic: { regulatorSetPa: 28e3, reliefPa: 28e3, pumpFlowM3PerS: 75 * LH, pumpCurrentA: 1.5, peakDemandM3PerS: 26 * LH, feedLengthM: 3.2, feedBoreM: 0.007 },
   junctions: { pickupOut: 0.3, pumpIn: 0.5, pumpOut: 0.5, needleIn: 0.7, seatOut: 0.7, bowl: 0.7 },
   parts: [
@@ -49,7 +49,7 @@ export const carbElectric: Layout = {
 }
 
 export const dieselSuction: Layout = {
-  id: 'A08', name: 'Diesel, suction-fed', fuel: 'diesel',
+  id: 'A08', scope: 'engine', name: 'Diesel, suction-fed', fuel: 'diesel',
   generic: { regulatorSetPa: 200e3, pumpFlowM3PerS: 170 * LH, peakDemandM3PerS: 34 * LH, tankCapacityM3: 0.18, feedLengthM: 3.5, feedBoreM: 0.01, returnBoreM: 0.008 },
   junctions: { pickupOut: 0.6, primerIn: 0.75, primerOut: 0.8, pumpIn: 0.8, pumpOut: 0.8, gallery: 0.9, overflowOut: 0.9 },
   parts: [

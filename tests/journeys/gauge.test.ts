@@ -1,0 +1,61 @@
+/** A pick-up whose fuel gauge is dead, with two faults in one loop: the gauge, and behind it the tank plug. */
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { DEMO_VEHICLES } from '@/core/practice'
+import { Hands } from '../support/bench'
+
+const vehicle = DEMO_VEHICLES.find((candidate) => candidate.unit === '12')!
+let hands: Hands
+beforeAll(async () => {
+  hands = await Hands.at(vehicle, 'gauge')
+})
+afterAll(() => hands?.session.close())
+
+/** Reads what is proposed until a repair can be planned; returns the finding. */
+async function traceOn(from: number): Promise<string> {
+  let taken = from
+  while (!(await hands.has('[data-act="plan"]'))) {
+    expect(taken).toBeLessThan(16)
+    await hands.takeNextReading()
+    taken += 1
+    await hands.entries(taken)
+  }
+  return hands.text('h1')
+}
+
+async function repair(): Promise<string> {
+  const id = new URL((await (await hands.shown('[data-act="plan"]')).getAttribute('href'))!, 'http://here').searchParams.get('repair')!
+  await hands.act('plan')
+  await hands.act('start')
+  expect(await hands.doAllSteps()).toBeGreaterThan(2)
+  hands.cure([id])
+  await hands.act('prove')
+  await hands.sees('The same readings, before and after')
+  return id
+}
+
+it('cures one, finds that the complaint remains, and goes on to the other', async () => {
+  expect(vehicle.truth!.hidden.map((fault) => fault.faultId).sort()).toEqual(['F79g', 'F87'])
+  await hands.session.go('/')
+  await hands.sees('Scarp 3 pick-up')
+  await hands.session.go('/job/complaint?id=demo-job-12')
+  await hands.sees('Gauge at empty, the tank is not')
+  await hands.session.go('/job/trace?id=demo-job-12')
+  await hands.entries(2)
+  await hands.sees('too little')
+  const first = await traceOn(2)
+  const repairs = [await repair()]
+  await hands.see('complaintGone', 'No')
+  await hands.press('Bad')
+  await hands.press('Trace on')
+  await hands.sees('round 2')
+  const second = await traceOn(0)
+  repairs.push(await repair())
+  // Both findings were right: nothing sound was taken out.
+  expect(repairs.sort(), `${first} ${second}`).toEqual(['gauge', 'senderPlug'])
+  await hands.proveReadings()
+  await hands.see('complaintGone')
+  await hands.press('Bad')
+  await hands.act('sign')
+  await hands.sees('Recorded: unit 12')
+  expect(await hands.session.problems()).toEqual([])
+})
