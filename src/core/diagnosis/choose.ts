@@ -34,7 +34,7 @@ export interface Situation {
 /** Gain below this many bits is noise. */
 const LEAST_GAIN_BITS = 0.004
 /** A repair is committed to from here; a dear one from the second. */
-export const COMMIT = 0.6
+export const COMMIT = 0.75
 export const COMMIT_DEAR = 0.9
 /** How far a pair speaks for a repair that covers one of its faults: a second fault also explains noise, so a pair is trusted less than its weight. */
 const PAIR_CREDIT = 0.75
@@ -42,6 +42,8 @@ const PAIR_CREDIT = 0.75
 const LEAST_NAMED = 0.3
 /** Nothing is ever shown as surer than this. */
 export const MOST_SHOWN = 0.99
+/** A confirming test may cost so much of what a wrong repair would. */
+const CONFIRM_SHARE = 0.3
 const BINS = 9
 /** Particles lighter than this do not move a choice. */
 const CHOICE_FLOOR = 2e-4
@@ -317,7 +319,7 @@ function expected(posterior: Posterior, live: number[], outcomes: OutcomeChances
   return { bits: Math.max(0, bits), afterLoss, verdictChance, split: [largest, 1 - largest] as [number, number] }
 }
 
-/** Commits when nothing is worth reading any more; for a dear repair only after a reading at the named part itself. */
+/** Commits when nothing is worth reading any more, and after a reading at the named part itself: the last net for a fault that the library does not have. */
 function decide(posterior: Posterior, situation: Situation, candidates: Candidate[], loss: LossModel): Choice['verdict'] {
   const best = loss.best(posterior.classWeights)
   const top = candidates.find((candidate) => candidate.why === 'ranked')
@@ -326,17 +328,21 @@ function decide(posterior: Posterior, situation: Situation, candidates: Candidat
   const probability = Math.min(best.probability, MOST_SHOWN)
   const worthwhile = candidates.some((candidate) => candidate.why === 'ranked' && candidate.worth > 0)
   if (top && (best.probability < (dear ? COMMIT_DEAR : COMMIT) || worthwhile)) return { kind: 'test', testId: top.testId }
-  const confirming = dear ? confirmingTest(posterior, best.repairId, candidates) : null
+  const most = dear ? Infinity : CONFIRM_SHARE * (repairById(best.repairId).money + situation.workshop.comebackMoney)
+  const confirming = confirmingTest(posterior, best.repairId, candidates, most)
   return confirming ? { kind: 'confirm', repairId: best.repairId, probability, testId: confirming } : { kind: 'repair', repairId: best.repairId, probability }
 }
 
-/** The cheapest test at the part that leads under this repair; null when one was read, or none can be. */
-function confirmingTest(posterior: Posterior, repairId: string, candidates: Candidate[]): string | null {
+/**
+ * The cheapest test at the part that leads under this repair; null when the part itself or both its ends
+ * were read, or no test there costs as little as this.
+ */
+function confirmingTest(posterior: Posterior, repairId: string, candidates: Candidate[], most: Money): string | null {
   const lead = suspectsOf(posterior).find((suspect) => suspect.id === repairId)
   const segment = posterior.table.model.layout.segments.find((entry) => entry.id === lead?.segment)
   const places = segment ? [segment.id, segment.from, segment.to] : lead ? [lead.segment] : []
-  const there = candidates.filter((candidate) => places.includes(testById(candidate.testId).at))
-  if (there.some((candidate) => candidate.why === 'read')) return null
-  const open = there.filter((candidate) => candidate.why === 'ranked' || (candidate.why === 'says-little' && candidate.bits > 0))
+  const readAt = (place: string) => candidates.some((candidate) => candidate.why === 'read' && testById(candidate.testId).at === place)
+  if (readAt(places[0] ?? '') || (places.length > 1 && places.slice(1).every(readAt))) return null
+  const open = candidates.filter((candidate) => places.includes(testById(candidate.testId).at) && candidate.cost <= most && (candidate.why === 'ranked' || (candidate.why === 'says-little' && candidate.bits > 0)) && !readAt(testById(candidate.testId).at))
   return open.sort((one, other) => one.cost - other.cost)[0]?.testId ?? null
 }

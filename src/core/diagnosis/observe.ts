@@ -89,6 +89,8 @@ class Compiler {
         const shown = this.shown(quantity.scene), fill = this.fill()
         return (probes, theta) => shown(probes, theta) - fill(probes, theta)
       }
+      case 'lel': return quantity.at === undefined ? this.mostLel(quantity.scene) : this.lel(quantity.at, quantity.scene)
+      case 'wets': return this.wets(quantity.scene, quantity.at)
       case 'ohms': return this.single(this.probe('rest', 'figure', slotOf(this.model.system, quantity.part, 'ohm')))
       case 'residual': return residualFormula(this.model, quantity.clamped, quantity.minutes)
       case 'mixture': return this.mixture(quantity.scene)
@@ -143,6 +145,25 @@ class Compiler {
       return Math.min(1 + PEGS, Math.max(-PEGS, (taken - emptyOhm) / (fullOhm - emptyOhm) + theta[offset]!))
     }
   }
+  /** Places where fuel escapes: metres along, index of the rate, and the share of it that runs in a scene. */
+  private seeps(scene: SceneId) {
+    return this.model.layout.parts.filter((part) => part.kind === 'seep').map((part) => ({ id: part.id, alongM: part.figures!.alongM!, rate: parameterAt(this.model, `${part.id}.mlPerMin`), share: scene === 'primed' ? 1 : part.figures!.restShare! }))
+  }
+  private wets(scene: SceneId, at?: string): Formula {
+    const seeps = this.seeps(scene).filter((seep) => at === undefined || seep.id === at)
+    return (_, theta) => seeps.reduce((sum, { rate, share }) => sum + share * theta[rate]!, 0)
+  }
+  /** Vapour thins out with the square of the distance, and with the draught; a meter ends at its scale. */
+  private lel(at: string, scene: SceneId): Formula {
+    const seeps = this.seeps(scene)
+    const here = seeps.find((seep) => seep.id === at)!
+    const thins = parameterAt(this.model, 'draught.thins')
+    return (_, theta) => Math.min(1, BACKGROUND_LEL + theta[thins]! * seeps.reduce((sum, { alongM, rate, share }) => sum + (share * theta[rate]! * LEL_PER_ML_PER_MIN) / (1 + ((alongM - here.alongM) / HALF_M) ** 2), 0))
+  }
+  private mostLel(scene: SceneId): Formula {
+    const everywhere = this.seeps(scene).map(({ id }) => this.lel(id, scene))
+    return (probes, theta) => everywhere.reduce((most, at) => Math.max(most, at(probes, theta)), 0)
+  }
   /** Share of air in what the pump moves, 0 to 1. */
   private airShare(scene: SceneId): Formula {
     const leak = this.probe(scene, 'flow', this.model.system.linkIds.indexOf('airLeak'))
@@ -150,6 +171,11 @@ class Compiler {
     return (probes) => (probes[pump]! > NO_FLOW_M3_PER_S ? Math.min(1, Math.max(0, probes[leak]! / probes[pump]!)) : 0)
   }
 }
+
+/** A meter at a leak of 1 mL/min, in still air; the distance at which half of it is left; what it shows outdoors. Typical. */
+const LEL_PER_ML_PER_MIN = 0.06
+const HALF_M = 0.35
+const BACKGROUND_LEL = 0.002
 
 /** Volts that gauges by current are scaled for, and volts under which none moves. */
 const LIMITED_V = 10

@@ -38,7 +38,7 @@ export type ProofItem = (typeof PROOF_ITEMS)[number]
 
 /** What has to be seen of this job: for a gauge neither prime nor start, and dry joints only where fuel was opened. */
 export function proofItems(job: JobView): ProofItem[] {
-  if (job.layout.scope === 'engine') return [...PROOF_ITEMS]
+  if (job.layout.scope !== 'gauge') return [...PROOF_ITEMS]
   return (job.work?.repairIds ?? []).some((id) => repairById(id).sets.leakCheck === 'due') ? ['dry', 'complaintGone'] : ['complaintGone']
 }
 

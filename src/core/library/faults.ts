@@ -39,6 +39,8 @@ export interface Fault {
 export interface FaultTemplate extends Omit<Fault, 'segment'> {
   /** Kinds of part it sits on. In `name`, {it} is `it`, or the segment where a layout has several such parts; in `repairs`, {part} is the part. */
   on: PartKind[]
+  /** Only at these of them. */
+  parts?: string[]
   it?: string
   engines?: Layout['engine']['kind'][]
   /** Only in these layouts. */
@@ -65,6 +67,8 @@ const loses = (parameter: string, lowV: number, highV: number): FaultChange => (
 /** Area of a hole, from square millimetres. */
 const hole = (parameter: string, lowMm2: number, highMm2: number): FaultChange => set(parameter, lowMm2 * 1e-6, highMm2 * 1e-6)
 
+/** Leak at a place with the pump running, mL/min. */
+const seeps = (low: number, high: number): FaultChange => set('self.mlPerMin', low, high)
 /** Every type of gauge. */
 const GAUGES: PartKind[] = ['thermalGauge', 'coilGauge', 'ironGauge', 'clusterGauge']
 
@@ -154,13 +158,24 @@ export const FAULT_TEMPLATES: FaultTemplate[] = [
   { id: 'F85', name: 'Sender runs the other way', on: ['sender'], cause: 'Its ohms rise where this gauge wants them to fall', changes: [set('self.turned', 1)], weight: 0.5, raisers: ['recentWork'], repairs: ['sender'] },
   { id: 'F85r', name: 'Sender of another range', on: ['sender'], cause: 'Its ends are not those of this gauge', changes: [scale('self.range', 0.3, 0.65)], weight: 0.5, raisers: ['recentWork'], repairs: ['sender'] },
   { id: 'F89', name: 'Probe misled by the fuel', on: ['probe'], cause: 'Ethanol or water changes what a capacitive probe sees', changes: [set('self.shift', 0.15, 0.6), set('self.permittivity', 2, 8)], weight: 1, raisers: ['ethanol', 'damp'], repairs: ['drainFuel'] },
+  // Where fuel escapes.
+  { id: 'F17', name: 'Filler neck or hose leaks', on: ['seep'], parts: ['fillerPlace'], cause: 'Rusted through or cracked: wet when filling', changes: [seeps(1, 300)], weight: 1.5, raisers: ['damp', 'age'], repairs: ['fillerHose'] },
+  { id: 'F18', name: 'Cap seal perished', on: ['seep'], parts: ['capPlace'], cause: 'Vapour and splashes pass the cap', changes: [seeps(0.1, 15)], weight: 1.5, raisers: ['age', 'ethanol'], repairs: ['capSeal'] },
+  { id: 'F16', name: 'Canister full of liquid', on: ['seep'], parts: ['canisterPlace'], cause: 'Overfilled, or its valve leaks: it gives off vapour', changes: [seeps(0.2, 8)], weight: 1, raisers: ['recentWork', 'age'], repairs: ['canister'] },
+  { id: 'F33', name: 'Flange seal leaks', on: ['seep'], parts: ['flangePlace'], cause: 'It wets the tank top, the more the fuller the tank', changes: [seeps(0.2, 50)], weight: 2.5, raisers: ['recentWork', 'age'], repairs: ['flangeSeal'] },
+  { id: 'F37', name: '{it} leaks', it: 'Rear joint', on: ['seep'], parts: ['rearPlace', 'filterPlace', 'returnPlace', 'injectionPlace'], cause: 'A hose end, ring or clamp lets fuel past', changes: [seeps(0.5, 400)], weight: 3, raisers: ['recentWork', 'age', 'damp'], repairs: ['feedJoint'] },
+  { id: 'F39', name: 'Line under the floor rusted through', on: ['seep'], parts: ['linePlace'], cause: 'A pinhole, wet under pressure', changes: [seeps(0.3, 400)], weight: 2, raisers: ['damp', 'age'], repairs: ['frontLine', 'suctionLine'] },
+  { id: 'F53', name: 'Injector ring leaks', on: ['seep'], parts: ['railPlace'], cause: 'Fuel stands round an injector at the rail', changes: [seeps(0.2, 30)], weight: 1.5, raisers: ['recentWork', 'age'], repairs: ['injectorRings'] },
+  { id: 'F46', name: 'Regulator diaphragm split', on: ['seep'], parts: ['regulatorPlace'], cause: 'Fuel stands in its vacuum hose', changes: [seeps(0.5, 40)], weight: 1.2, raisers: ['age', 'ethanol'], repairs: ['regulator'] },
+  { id: 'F57l', name: 'Carburettor runs over', on: ['seep'], parts: ['carbPlace'], cause: 'The needle does not shut: fuel runs out at the bowl', changes: [seeps(1, 200)], weight: 3, raisers: ['stood', 'dirtyFuel'], repairs: ['carburettor'] },
+  { id: 'F60l', name: 'Feed pump weeps', on: ['seep'], parts: ['pumpPlace'], cause: 'Its diaphragm or gasket lets fuel out', changes: [seeps(0.3, 50)], weight: 2, raisers: ['age', 'ethanol'], repairs: ['strokePump', 'linePump'] },
 ]
 
 /** The faults that the parts of a layout can have. */
 export function faultsOf(layout: Layout): Fault[] {
   return FAULT_TEMPLATES.flatMap((template) => {
     if ((template.engines && !template.engines.includes(layout.engine.kind)) || (template.layouts && !template.layouts.includes(layout.id))) return []
-    const parts = layout.parts.filter((part) => template.on.includes(part.kind))
+    const parts = layout.parts.filter((part) => template.on.includes(part.kind) && (!template.parts || template.parts.includes(part.id)))
     return parts.map((part, at): Fault => {
       const segment = [...layout.segments, ...layout.beside].find((entry) => entry.parts.includes(part.id))
       if (!segment) throw new Error(`${part.id} can fail and lies on no segment of ${layout.id}`)

@@ -3,7 +3,7 @@
  * and parts it has, the repairs that cure, the symptoms it can show. Nothing is listed by hand: an
  * edited layout changes its library by itself.
  */
-import { KINDS, layoutNetwork, specificationOf, type Layout, type PartKind } from '../vehicle'
+import { KINDS, LAYOUTS, layoutNetwork, specificationOf, type Layout, type PartKind } from '../vehicle'
 import { faultsOf, type Fault, type RaiserId } from './faults'
 import type { Quantity, SoftRule } from './quantity'
 import { REPAIRS, type Repair } from './repairs'
@@ -24,10 +24,13 @@ export function libraryOf(layout: Layout): LayoutLibrary {
   const before = known.get(layout)
   if (before) return before
   const words = vocabularyOf(layout)
+  // Places where fuel escapes are not the parts that a repair takes in hand: those are the vehicle's own.
+  const standing = layout.scope === 'leak' ? LAYOUTS[layout.id].parts : layout.parts
   const repairFits = (id: string) => {
     const repair = REPAIRS.find((candidate) => candidate.id === id)
     if (!repair) throw new Error(`No repair ${id}`)
-    return !repair.object || layout.parts.some((part) => part.kind === repair.object)
+    const objects = [repair.object ?? []].flat()
+    return objects.length === 0 || standing.some((part) => objects.includes(part.kind))
   }
   const faults = faultsOf(layout).map((fault) => ({ ...fault, repairs: fault.repairs.filter(repairFits) }))
   const library: LayoutLibrary = {
@@ -94,6 +97,8 @@ function speaks(words: Vocabulary, quantity: Quantity): boolean {
     case 'shown':
     case 'gaugeError':
     case 'fill': return words.layout.scope === 'gauge'
+    case 'lel':
+    case 'wets': return words.layout.scope === 'leak' && (quantity.at === undefined || words.layout.parts.some((part) => part.id === quantity.at))
     case 'ohms': return words.resistors.has(quantity.part)
     case 'parameter': return words.parameters.has(quantity.id)
     case 'residual':

@@ -31,6 +31,10 @@ export type Quantity =
   | { of: 'gaugeError'; scene: SceneId }
   /** Resistance of a part on its own, its plug parted. */
   | { of: 'ohms'; part: string }
+  /** What a gas meter shows at a place, as a share of the lower explosive limit; the highest of all places where none is named. */
+  | { of: 'lel'; at?: string; scene: SceneId }
+  /** Fuel that wets a place, mL/min; at all places together where none is named. */
+  | { of: 'wets'; at?: string; scene: SceneId }
   /** A parameter that can be looked at directly. */
   | { of: 'parameter'; id: string }
 

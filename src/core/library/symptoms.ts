@@ -16,7 +16,7 @@ export interface Symptom {
   /** The vehicle shows it when any group of rules holds in full. */
   shows: SoftRule[][]
   danger?: boolean
-  /** Of the gauge, traced on its own; of the engine where left out. */
+  /** What it is traced by; the engine where left out. */
   scope?: Scope
   /** Kind of part without which nobody says it. */
   part?: PartKind
@@ -25,6 +25,7 @@ export interface Symptom {
 }
 
 const mixture = (scene: 'cranking' | 'idle' | 'load'): Quantity => ({ of: 'mixture', scene })
+const wets: Quantity = { of: 'wets', scene: 'primed' }
 const shown: Quantity = { of: 'shown', scene: 'gaugeOn' }
 const tooMuch: Quantity = { of: 'gaugeError', scene: 'gaugeOn' }
 const leftAfter = (minutes: number): Quantity => ({ of: 'residual', clamped: 'none', minutes })
@@ -50,8 +51,8 @@ export const SYMPTOMS: Symptom[] = [
   { id: 'floods', engines: ['injected', 'carburettor'], says: 'Black smoke, fuel at the exhaust', means: 'Runs rich', shows: [[above(mixture('idle'), 1.25, 0.05)], [above(parameter('injectors.restLeak'), 2, 0.6)]] },
   { id: 'noisyPump', part: 'pump', says: 'The pump is loud', means: 'Noisy pump', shows: [[below({ of: 'pressure', at: 'pumpIn', scene: 'keyOn' }, -10e3, 3e3)], [above(parameter('pump.noise'), 0.4, 0.08)], [above({ of: 'pressure', at: 'pumpOut', scene: 'keyOn' }, 480e3, 30e3)]] },
   { id: 'capHelps', says: 'It runs better with the cap loose', means: 'Runs with the cap off', shows: [[below(parameter('tank.gaugePa'), -5e3, 1e3)]] },
-  { id: 'smell', says: 'It smells of fuel', means: 'Smell of fuel', danger: true, shows: [[above(parameter('leak.holeM2'), 4e-9, 1e-9)], [above(parameter('regulator.wetHose'), 0.4, 0.08)]] },
-  { id: 'leak', says: 'Fuel drips under it', means: 'Fuel leaks', danger: true, shows: [[above(parameter('leak.holeM2'), 8e-9, 2e-9)]] },
+  { id: 'smell', scope: 'leak', says: 'It smells of fuel', means: 'Smell of fuel', danger: true, shows: [[above(wets, 0.08, 0.03)]] },
+  { id: 'leak', scope: 'leak', says: 'Fuel drips under it', means: 'Fuel leaks', danger: true, shows: [[above(wets, 3, 0.8)]] },
   { id: 'gaugeDead', scope: 'gauge', says: 'Gauge at empty, the tank is not', means: 'Gauge at empty', shows: [[below(shown, 0.05, 0.015), below(tooMuch, -0.12, 0.03)]] },
   { id: 'gaugeFull', scope: 'gauge', says: 'Gauge stands at full', means: 'Gauge at full', shows: [[above(shown, 0.95, 0.015), above(tooMuch, 0.12, 0.03)]] },
   { id: 'gaugeOff', scope: 'gauge', says: 'Gauge shows too much or too little', means: 'Gauge wrong', shows: [[above(tooMuch, 0.15, 0.03)], [below(tooMuch, -0.15, 0.03)]] },
@@ -60,5 +61,8 @@ export const SYMPTOMS: Symptom[] = [
 
 export const symptomById = (id: SymptomId): Symptom => SYMPTOMS.find((symptom) => symptom.id === id)!
 
-/** What is traced for a complaint: the gauge only where nothing is said of the engine. */
-export const scopeOf = (symptoms: SymptomId[]): Scope => (symptoms.length > 0 && symptoms.every((id) => symptomById(id).scope === 'gauge') ? 'gauge' : 'engine')
+/** What is traced for a complaint: a leak before anything else, the gauge only where nothing is said of the engine. */
+export function scopeOf(symptoms: SymptomId[]): Scope {
+  const said = symptoms.map((id) => symptomById(id).scope ?? 'engine')
+  return said.includes('leak') ? 'leak' : said.length > 0 && said.every((scope) => scope === 'gauge') ? 'gauge' : 'engine'
+}

@@ -4,10 +4,10 @@
  * work itself; reaching the state is priced by the planner. Instrument limits are typical (handbook 3).
  */
 import type { UnitName } from '../shared'
-import type { Layout, PartKind, SceneId, VehicleState } from '../vehicle'
+import { PLACES, type Layout, type PartKind, type SceneId, type VehicleState } from '../vehicle'
 import { above, below, parameter, type Outcome, type Quantity } from './quantity'
 
-export type Instrument = 'voltmeter' | 'clamp' | 'gauge' | 'lowGauge' | 'jar' | 'ohmmeter' | 'waveform' | 'dip' | 'scan' | 'dial' | 'eye'
+export type Instrument = 'voltmeter' | 'clamp' | 'gauge' | 'lowGauge' | 'jar' | 'ohmmeter' | 'waveform' | 'dip' | 'scan' | 'dial' | 'gasMeter' | 'eye'
 
 /** Standard deviation of one reading: a share of the value and a floor, SI. */
 export const ACCURACY: Record<Instrument, { relative: number; floor: (unit: UnitName) => number; words: string }> = {
@@ -20,6 +20,7 @@ export const ACCURACY: Record<Instrument, { relative: number; floor: (unit: Unit
   waveform: { relative: 0.02, floor: () => 4, words: 'clamp and scope' },
   dip: { relative: 0.04, floor: () => 5e-4, words: 'dip stick' },
   scan: { relative: 0.03, floor: () => 0.02, words: 'scan tool' },
+  gasMeter: { relative: 0.1, floor: () => 0.01, words: 'gas meter, 5 % LEL' },
   dial: { relative: 0, floor: () => 0.03, words: 'the gauge’s own scale' },
   eye: { relative: 0, floor: () => 0, words: 'eye and ear' },
 }
@@ -82,6 +83,37 @@ const KEYED: VehicleState = { battery: 'on', ignition: 'on' }
 const AT_TANK: VehicleState = { hatch: 'open', vapour: 'clear' }
 const PLUG_RULE = { text: 'Tank shut, meter under 1 % LEL, key off while the plug is parted or mated.', stopWhen: 'Stop at 10 % LEL.' }
 
+const METER = { text: 'Fuel escapes: key out, outdoors, nobody smokes, no lamp without guard.', stopWhen: 'Stop and ventilate at 10 % LEL. Everyone out at 20 %.' }
+const PRIMED: VehicleState = { battery: 'on', area: 'safe', vapour: 'clear' }
+/** Where each place is, and what has to be out of the way to see it. */
+const SEEN_AT: Record<string, { where: string; needs: VehicleState }> = {
+  fillerPlace: { where: 'Filler neck and its hose, from inside the wheel arch.', needs: {} },
+  capPlace: { where: 'Filler cap and the lip of the neck.', needs: {} },
+  canisterPlace: { where: 'Vapour canister and its hoses.', needs: { height: 'raised' } },
+  flangePlace: { where: 'Tank top at the flange, under the hatch.', needs: { hatch: 'open' } },
+  rearPlace: { where: 'First joints after the tank.', needs: { height: 'raised' } },
+  filterPlace: { where: 'Both joints of the filter.', needs: { height: 'raised' } },
+  linePlace: { where: 'Line along the floor, clips above all.', needs: { height: 'raised' } },
+  pumpPlace: { where: 'Feed pump: gasket, weep hole, both hoses.', needs: {} },
+  returnPlace: { where: 'Joints of the return line.', needs: { height: 'raised' } },
+  regulatorPlace: { where: 'Vacuum hose of the regulator, pulled off over a cloth.', needs: {} },
+  railPlace: { where: 'Along the rail, round each injector.', needs: {} },
+  carbPlace: { where: 'Bowl, joints and throttle shaft of the carburettor.', needs: {} },
+  injectionPlace: { where: 'Joints of the injection pump.', needs: {} },
+}
+
+/** The meter and the eye at one place, pump off; and the eye again with the line primed. */
+function placeTests({ id, name }: (typeof PLACES)[number]): Test[] {
+  const { where, needs } = SEEN_AT[id]!
+  const it = name.toLowerCase()
+  const wet = (scene: SceneId, least: number): TestReading => see(outcome('wet', 'Wet', above({ of: 'wets', at: id, scene }, least, 0.3 * least)), outcome('dry', 'Dry'))
+  return [
+    { id: `T76-${id}`, title: `Hold the gas meter to the ${it}`, short: `Meter: ${it}`, where, steps: ['Key out, meter zeroed outdoors', '30 s at the lowest point there', 'Enter % LEL'], at: id, instrument: 'gasMeter', reading: number({ of: 'lel', at: id, scene: 'rest' }, '%', 1, 0, 100), scene: 'rest', needs: { ignition: 'off' }, leaves: {}, minutes: 3, money: 0, caution: METER, blind: 'Vapour drifts: the neighbour reads too.' },
+    { id: `T70-${id}`, title: `Look at the ${it}, key out`, short: `Seen: ${it}`, where, steps: ['Guarded lamp', 'Wipe, wait 5 min, paper against it'], at: id, instrument: 'eye', reading: wet('rest', 0.4), scene: 'rest', needs: { ignition: 'off', ...needs }, leaves: {}, minutes: 7, money: 0, caution: METER, blind: 'Without pressure a small leak stays dry.' },
+    { id: `T70p-${id}`, title: `Look at the ${it} with the line primed`, short: `Primed: ${it}`, where, steps: ['Wiped dry, everyone clear', 'Prime three times, key out', 'Paper on a stick, never the hand'], at: id, instrument: 'eye', reading: wet('primed', 0.25), scene: 'primed', needs: { ...PRIMED, ...needs }, leaves: { ...PRESSURE, ignition: 'off' }, minutes: 6, money: 0, caution: SPRAY, blind: 'A drop inside a hose stays hidden.' },
+  ]
+}
+
 export const TESTS: Test[] = [
   { id: 'T82', title: 'Dip the tank', short: 'Tank, by dip', where: 'Filler neck, vehicle level.', steps: ['Wooden or plastic dip, slowly to the floor', 'Read the wet mark, cap back on'], at: 'tank', instrument: 'dip', reading: number(parameter('tank.volumeM3'), 'L', 1, 0, 120), scene: 'rest', needs: { ignition: 'off' }, leaves: { vapour: 'unchecked' }, minutes: 4, money: 0, caution: { text: 'Vapour at the neck. No metal dip, no phone.', stopWhen: 'Stop when the floor slopes or fuel rises.' }, blind: 'Says nothing of what the fuel is.' },
   { id: 'T01-rest', title: 'Read the battery at rest', short: 'Battery, at rest', where: 'Battery posts.', steps: ['Key out for two minutes, lamps off', 'Red on plus post, black on minus post'], at: 'battery', instrument: 'voltmeter', reading: number({ of: 'volts', red: 'cell', black: '0', scene: 'rest' }, 'V', 0.1, 6, 16), scene: 'rest', needs: { battery: 'on', ignition: 'off' }, leaves: {}, minutes: 1, money: 0, blind: 'A tired battery can look sound at rest.' },
@@ -91,6 +123,7 @@ export const TESTS: Test[] = [
   { id: 'T19', title: 'Watch engine speed and key release while cranking', short: 'Crank signal, by scan', where: 'Diagnostic socket.', steps: ['Connect, live data', 'Crank 5 s, watch speed and release'], at: 'command', instrument: 'scan', reading: see(outcome('missing', 'No speed, or not released', below(parameter('command.release'), 0.5, 0.08)), outcome('present', 'Speed and release there')), scene: 'cranking', needs: { battery: 'on' }, leaves: { ...PRESSURE, ignition: 'off' }, minutes: 5, money: 0, blind: 'Slow tools miss a short crank.' },
   { id: 'T09', title: 'Read the drop across fuse F12', short: 'Fuse F12, drop', where: 'Fuse box, rear wall of the cab.', steps: ['Leave the fuse in', 'Probe both test points of its back', PUMP_RUNS], at: 'fuse', instrument: 'voltmeter', reading: drop('post', 'fuseOut'), scene: 'keyOn', needs: { ...LIVE }, leaves: { ...PRESSURE }, minutes: 3, money: 0, blind: 'No current, no drop: zero proves nothing alone.' },
   { id: 'T07-relay', title: 'Read volts out of relay K3 while the pump runs', short: 'Relay out, loaded', where: 'Relay base, back-probe pin 87.', steps: ['Leave the relay in', BLACK, PUMP_RUNS], at: 'relayOut', instrument: 'voltmeter', reading: volts('relayOut', 'keyOn'), scene: 'keyOn', needs: { ...LIVE }, leaves: { ...PRESSURE }, minutes: 3, money: 0, blind: 'Without load it reads full volts through any joint.' },
+  { id: 'T07-key', parts: ['keySwitch'], title: 'Read volts out of the key switch while the pump runs', short: 'Key switch out, loaded', where: 'Behind the dash, switched terminal.', steps: ['Leave the wires on', BLACK, 'Key on, pump ticking, read the mean'], at: 'switchOut', instrument: 'voltmeter', reading: volts('switchOut', 'keyOn'), scene: 'keyOn', needs: { ...LIVE }, leaves: { ...PRESSURE }, minutes: 6, money: 0, blind: 'Without load it reads full volts through any contact.' },
   { id: 'T07-cut', title: 'Read volts out of the cut-off switch while the pump runs', short: 'Cut-off out, loaded', where: 'Behind the left kick panel.', steps: ['Panel off, leave the switch plugged', BLACK, PUMP_RUNS], at: 'cutOffOut', instrument: 'voltmeter', reading: volts('cutOffOut', 'keyOn'), scene: 'keyOn', needs: { ...LIVE }, leaves: { ...PRESSURE }, minutes: 6, money: 0, blind: 'Without load it reads full volts through any joint.' },
   { id: 'T17', title: 'Look at the cut-off switch', short: 'Cut-off switch, seen', where: 'Behind the left kick panel.', steps: ['Look at the button: in or popped', 'Do not press it before a look for leaks'], at: 'cutOff', instrument: 'eye', reading: see(outcome('tripped', 'Popped', above(parameter('cutOff.ohm'), 1000, 200)), outcome('in', 'In')), scene: 'rest', needs: {}, leaves: {}, minutes: 4, money: 0, blind: 'A burnt contact looks sound.' },
   { id: 'T10', title: 'Bridge the relay with a fused, switched jumper', short: 'Relay bridged', where: 'Relay base, pins 30 and 87.', steps: ['Relay out, pin 30 shows battery volts', 'Fused jumper, switch last, 3 s', 'Take the jumper out again'], at: 'relay', instrument: 'eye', reading: see(outcome('dead', 'Pump stays silent', below({ of: 'volts', red: 'pumpPlus', black: 'pumpMinus', scene: 'keyOn' }, 4, 0.8), above(parameter('relay.coil'), 0.5, 0.05), below(parameter('relay.ohm'), 60, 10)), outcome('runs', 'Pump runs', above({ of: 'speed', scene: 'keyOn' }, 60, 20)), outcome('runsNow', 'Runs only with the jumper', below(parameter('relay.coil'), 0.5, 0.05)), outcome('silent', 'Pump stays silent here too')), scene: 'keyOn', needs: { battery: 'on', module: 'in', moduleHoses: 'joined', filterJoint: 'joined', hatch: 'closed' }, leaves: { ...PRESSURE, vapour: 'unchecked' }, minutes: 6, money: 0, caution: { text: 'A jumper sparks. Only with the tank shut and no smell; never battery leads at the pump.', stopWhen: 'Stop when you smell fuel.' }, blind: 'Proves the way, not the volts.' },
@@ -186,6 +219,9 @@ export const TESTS: Test[] = [
   { id: 'T68', parts: ['sender'], title: 'Sweep the sender by hand', short: 'Sender sweep', where: 'Sender on the bench, dry, outdoors.', steps: ['Ohmmeter on, float slowly from stop to stop, three times', 'Watch for jumps, and which way it runs'], at: 'sender', instrument: 'eye', reading: see(outcome('jumps', 'Jumps or gaps', above(parameter('sender.jumps'), 0.5, 0.06)), outcome('turned', 'Runs the other way', above(parameter('sender.turned'), 0.5, 0.06)), outcome('ends', 'Ends off by far', below(parameter('sender.range'), 0.75, 0.03)), outcome('sound', 'Smooth, ends right')), scene: 'rest', needs: { module: 'out', fuelLevel: 'below flange' }, leaves: {}, minutes: 12, money: 0, caution: { text: 'The sender is wet with fuel: let it drain and dry outdoors before the meter goes on.', stopWhen: 'Stop when it still smells.' }, blind: 'Sweeps dry; the float may still sink.' },
   { id: 'T72', parts: ['sender'], title: 'Look at float and arm', short: 'Float and arm', where: 'Sender on the bench.', steps: ['Shake the float: fuel inside?', 'Lay the arm on the drawing or the new part'], at: 'sender', instrument: 'eye', reading: see(outcome('heavy', 'Float heavy or sunk', below(parameter('sender.floats'), 0.8, 0.04)), outcome('bent', 'Arm bent', above(parameter('sender.shift'), 0.1, 0.015)), outcome('bentDown', 'Arm bent down', below(parameter('sender.shift'), -0.1, 0.015)), outcome('sound', 'Light and straight')), scene: 'rest', needs: { module: 'out', fuelLevel: 'below flange' }, leaves: {}, minutes: 6, money: 0, caution: { text: 'Parts wet with fuel: gloves, outdoors.', stopWhen: 'Stop when it still smells.' }, blind: 'A float that sinks slowly looks light when dry.' },
   { id: 'T66', parts: ['probe'], title: 'Check the probe against the fuel', short: 'Probe, by fuel', where: 'Sample jar and probe plug.', steps: ['Sample of 200 mL, water paste, ethanol by water wash', 'Probe capacity at a known level against its sheet'], at: 'sender', instrument: 'eye', reading: see(outcome('misled', 'Fuel is not what it is set for', above(parameter('sender.permittivity'), 1.5, 0.15)), outcome('sound', 'Fuel as it should be')), scene: 'rest', needs: { ignition: 'off', area: 'safe' }, leaves: { vapour: 'unchecked' }, minutes: 18, money: 4, caution: { text: 'Open sample: bonded, outdoors, lid on after.', stopWhen: 'Stop at 10 % LEL.' }, blind: 'Long cables add capacity of their own.' },
+  ...PLACES.flatMap((place) => placeTests(place)),
+  { id: 'T76-round', parts: ['draught'], title: 'Carry the gas meter once round the vehicle', short: 'Meter, once round', where: 'From the filler forwards, at the floor and at each joint.', steps: ['Meter zeroed outdoors, key out', '10 s at each place, low first: vapour sinks', 'Enter the highest value'], at: 'fillerPlace', instrument: 'gasMeter', reading: number({ of: 'lel', scene: 'rest' }, '%', 1, 0, 100), scene: 'rest', needs: { ignition: 'off' }, leaves: {}, minutes: 6, money: 0, caution: METER, blind: 'Wind hides a small leak; silicone spray blinds the meter.' },
+  { id: 'T70-round', parts: ['draught'], title: 'Prime and look along every joint', short: 'All joints, seen', where: 'From the tank to the engine.', steps: ['Wipe all dry, prime three times', 'Paper on a stick at each joint, 5 min'], at: 'fillerPlace', instrument: 'eye', reading: see(outcome('wet', 'Wet somewhere', above({ of: 'wets', scene: 'primed' }, 0.25, 0.08)), outcome('dry', 'Dry')), scene: 'primed', needs: { ...PRIMED }, leaves: { ...PRESSURE, ignition: 'off' }, minutes: 14, money: 0, caution: SPRAY, blind: 'A drop inside a hose stays hidden.' },
 ]
 
 /** A stored reading may name a test that this version no longer has. */

@@ -22,7 +22,7 @@ export const DEMO_VEHICLES: VehicleRecord[] = [
   vehicle('04', 'Larch 9 shuttle minibus', 5204, 'F41', 0.93, 2012, 168000, 'Filter last changed in 2019.', { regulatorSetPa: maker(300e3) }),
   vehicle('15', 'Cairn parcel van', 6115, 'F78', 0.84, 2007, 242000, 'Floor repaired last spring.', { pumpFlowM3PerS: maker(110 * LH) }),
   vehicle('11', 'Scarp 4 pick-up', 7311, 'F28', 0.55, 2010, 131000, 'Load bed carries salt.', { feedLengthM: maker(4.2) }),
-  vehicle('02', 'Larch 22 school bus', 8802, 'F37', 0.7, 2014, 98000, 'School run at 7:00.', { peakDemandM3PerS: maker(110 * LH), pumpFlowM3PerS: maker(150 * LH) }),
+  vehicle('02', 'Larch 22 school bus', 8802, 'F37@rearPlace', 0.55, 2014, 98000, 'School run at 7:00.', { peakDemandM3PerS: maker(110 * LH), pumpFlowM3PerS: maker(150 * LH) }),
   vehicle('21', 'Corrie 3 fire tender', 2612, 'F38', 0.72, 1978, 31000, 'Kept in the lower hall, driven on Saturdays.', {}, 'A06'),
   vehicle('31', 'Arete 5 piste groomer', 3108, 'F41@firstFilter', 0.8, 2004, 9000, 'Runs at night above 2000 m.', {}, 'A08'),
   vehicle('12', 'Scarp 3 pick-up', 1207, 'F79g', 0.7, 1994, 187000, 'Load bed off last autumn.', {}, 'A07', [{ faultId: 'F87', severity: 0.5 }]),

@@ -9,7 +9,7 @@
 import { factorise, fromSi, newFactors, seedFrom, seededRandom, solveInPlace, type Entered, type Random } from '../shared'
 import type { ElectricalComponent, HydraulicLink, Network } from '../physics'
 import { ACCURACY, faulty, libraryOf, testById, type Fault, type Quantity, type SoftRule, type Test } from '../library'
-import { LAYOUTS, SCENE, buildNetwork, gaugeLoopOf, parameterAt, restLeakSide, vehicleModel, type Layout, type PartKind, type SceneId, type Specification, type VehicleModel } from '../vehicle'
+import { LAYOUTS, SCENE, SCOPES, buildNetwork, inScope, parameterAt, restLeakSide, vehicleModel, type Layout, type PartKind, type SceneId, type Specification, type VehicleModel } from '../vehicle'
 import type { MotorAt, MotorState } from './truthLaws'
 import { solveTruth, type TruthFields } from './truthSolver'
 
@@ -54,12 +54,14 @@ export function truthVehicle(seed: number, specification: Specification, hidden:
   return { seed, model, theta, hidden, mismatch }
 }
 
-/** A fault of this layout; null when it is one of the vehicle's other scope. An edit may have given its part a sister: then the fault is the first one's. */
+/**
+ * A fault of this layout; null when it is one of the vehicle's other scopes. An edit may have given its
+ * part a sister: then the fault is the first one's. A leak at a place is the one leak that a whole system has.
+ */
 function faultIn(layout: Layout, id: string): Fault | null {
-  const named = (of: Layout) => libraryOf(of).faults.find((candidate) => candidate.id === id || candidate.id.startsWith(`${id}@`)) ?? null
+  const named = (of: Layout) => libraryOf(of).faults.find((candidate) => candidate.id === id || candidate.id.startsWith(`${id}@`) || id.startsWith(`${candidate.id}@`)) ?? null
   const fault = named(layout)
-  const elsewhere = layout.scope === 'engine' ? gaugeLoopOf(layout) : LAYOUTS[layout.id]
-  if (!fault && !named(elsewhere)) throw new Error(`No fault ${id} in layout ${layout.id}`)
+  if (!fault && !SCOPES.some((scope) => named(inScope(LAYOUTS[layout.id], scope)))) throw new Error(`No fault ${id} in layout ${layout.id}`)
   return fault
 }
 
@@ -219,6 +221,17 @@ function truthMixture(vehicle: TruthVehicle, sceneId: SceneId): number {
   return ((share + (engine.kind === 'injected' ? drip : 0)) * (1 - airShare(vehicle, sceneId))) / (engine.kind === 'diesel' ? 1 : 1 + of('engine.airLeak'))
 }
 
+const seepsOf = ({ model, theta }: TruthVehicle, scene: SceneId) =>
+  model.layout.parts.filter((part) => part.kind === 'seep').map((part) => ({ id: part.id, alongM: part.figures!.alongM!, mlPerMin: (scene === 'primed' ? 1 : part.figures!.restShare!) * theta[parameterAt(model, `${part.id}.mlPerMin`)]! }))
+
+/** Vapour falls off by an exponential here, and a large leak saturates its own air. */
+function truthLel(vehicle: TruthVehicle, at: string, scene: SceneId): number {
+  const seeps = seepsOf(vehicle, scene)
+  const here = seeps.find((seep) => seep.id === at)!
+  const still = vehicle.theta[parameterAt(vehicle.model, 'draught.thins')]!
+  return Math.min(1, 0.002 + still * seeps.reduce((sum, seep) => sum + 0.063 * Math.pow(seep.mlPerMin, 0.92) * Math.exp(-Math.abs(seep.alongM - here.alongM) / 0.42), 0))
+}
+
 const fillOf = ({ model, theta }: TruthVehicle) => theta[parameterAt(model, 'tank.volumeM3')]! / theta[parameterAt(model, 'tank.capacityM3')]!
 
 /** Share by which a gauge bends away from a straight scale in its middle. */
@@ -271,6 +284,8 @@ export function truthValue(vehicle: TruthVehicle, quantity: Quantity): number {
     case 'fill': return fillOf(vehicle)
     case 'shown': return truthShown(vehicle, quantity.scene)
     case 'gaugeError': return truthShown(vehicle, quantity.scene) - fillOf(vehicle)
+    case 'lel': return Math.max(...(quantity.at === undefined ? seepsOf(vehicle, quantity.scene).map((seep) => seep.id) : [quantity.at]).map((place) => truthLel(vehicle, place, quantity.scene)))
+    case 'wets': return seepsOf(vehicle, quantity.scene).reduce((sum, seep) => sum + (quantity.at === undefined || seep.id === quantity.at ? seep.mlPerMin : 0), 0)
     case 'ohms': {
       const part = buildNetwork(vehicle.model, vehicle.theta, 'rest').components.find((component) => component.id === quantity.part)
       return part?.kind === 'resistor' ? part.ohm : Infinity

@@ -6,8 +6,8 @@
 import { z } from 'zod'
 import { fail, ok, type Result } from '../shared'
 import { KINDS, type Part, type PartKind } from './kinds'
-import type { Layout, LayoutId, Scope, Segment } from './layout'
-import { LAYOUTS, gaugeLoopOf } from './layouts'
+import { SCOPES, type Layout, type LayoutId, type Scope, type Segment } from './layout'
+import { LAYOUTS, gaugeLoopOf, leakPlacesOf } from './layouts'
 
 export type Edit =
   /** A further part right behind another one, in the same line or wire. */
@@ -144,13 +144,15 @@ export function layoutOf({ layoutId, edits, scope }: LayoutKey): Layout {
   const key = JSON.stringify([layoutId, scope, edits])
   const known = stands.get(key)
   if (known) return known
-  const base = scope === 'gauge' ? gaugeLoopOf(LAYOUTS[layoutId]) : LAYOUTS[layoutId]
+  const base = inScope(LAYOUTS[layoutId], scope)
   const edited = editLayout(base, editsIn(base, edits))
   if (!edited.ok) throw new Error(`Edit ${edited.error.edit + 1} of this vehicle does not fit: ${edited.error.problem}`)
-  const layout = edits.length === 0 && scope === 'engine' ? base : edited.value
-  stands.set(key, layout)
-  return layout
+  stands.set(key, edited.value)
+  return edited.value
 }
+
+/** The same vehicle as each complaint sees it. */
+export const inScope = (base: Layout, scope: Scope): Layout => (scope === 'gauge' ? gaugeLoopOf(base) : scope === 'leak' ? leakPlacesOf(base) : base)
 
 /** The edits that concern a layout: those at its own parts, and at parts that they have added. */
 export function editsIn(base: Layout, edits: Edit[]): Edit[] {
@@ -163,9 +165,9 @@ export function editsIn(base: Layout, edits: Edit[]): Edit[] {
   })
 }
 
-/** The first edit that fits neither the vehicle's layout nor its gauge loop; null when all fit. */
+/** The first edit that fits the vehicle in none of its scopes; null when all fit. */
 export function editProblem(layoutId: LayoutId, edits: Edit[]): EditProblem | null {
-  const bases = [LAYOUTS[layoutId], gaugeLoopOf(LAYOUTS[layoutId])]
+  const bases = SCOPES.map((scope) => inScope(LAYOUTS[layoutId], scope))
   const placed = new Set(bases.flatMap((base) => editsIn(base, edits)))
   const astray = edits.findIndex((edit) => !placed.has(edit))
   if (astray >= 0) return { edit: astray, problem: 'It names a part that this vehicle does not have.' }

@@ -1,7 +1,7 @@
 export * from './specification'
 export { KINDS, OPEN_OHM, type Part, type PartKind } from './kinds'
 export * from './layout'
-export { GAUGE_LOOPS, LAYOUTS, gaugeLoopOf } from './layouts'
+export { GAUGE_LOOPS, LAYOUTS, PLACES, gaugeLoopOf, leakPlacesOf } from './layouts'
 export * from './edits'
 export * from './scene'
 export * from './model'

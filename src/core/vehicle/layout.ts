@@ -13,10 +13,11 @@ import type { Specification, SpecificationField } from './specification'
 export const LAYOUT_IDS = ['A01', 'A02', 'A05', 'A06', 'A07', 'A08', 'A11'] as const
 export type LayoutId = (typeof LAYOUT_IDS)[number]
 
-export type TrackId = 'electrical' | 'fuel' | 'return' | 'gauge'
+export type TrackId = 'electrical' | 'fuel' | 'return' | 'gauge' | 'places'
 
-/** What is traced: why the engine starves or does not start, or why the gauge is wrong. */
-export type Scope = 'engine' | 'gauge'
+/** What is traced: why the engine starves or does not start, why the gauge is wrong, or where fuel escapes. */
+export const SCOPES = ['engine', 'gauge', 'leak'] as const
+export type Scope = (typeof SCOPES)[number]
 
 /** A place where one can put a probe, a gauge or a jar. */
 export interface Station {
@@ -39,7 +40,7 @@ export interface Segment {
 
 export interface Layout {
   id: LayoutId
-  /** The fuel system with its pump circuit, or the gauge loop alone. */
+  /** The fuel system with its pump circuit, the gauge loop alone, or the places where fuel can escape. */
   scope: Scope
   name: string
   /** Inner nodes of the fuel side and their heights, m. */

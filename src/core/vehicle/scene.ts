@@ -2,7 +2,7 @@
  * Scenes: a condition of the vehicle with a rig on it, in which a test reads. One steady solution per
  * scene serves every test that looks at it.
  */
-export const SCENES = ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'pinched', 'noReference', 'capOff', 'canFed', 'gaugeOn', 'senderParted', 'senderWireGrounded', 'knownResistor'] as const
+export const SCENES = ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'pinched', 'noReference', 'capOff', 'canFed', 'gaugeOn', 'senderParted', 'senderWireGrounded', 'knownResistor', 'primed'] as const
 export type SceneId = (typeof SCENES)[number]
 
 export interface Scene {
@@ -27,8 +27,8 @@ export interface Scene {
 const IDLE_MANIFOLD_PA = -55e3
 const LOAD_MANIFOLD_PA = -4e3
 
-/** The gauge loop does not care whether the pump runs. */
-const gauge = (id: SceneId, words: string, rig: Scene['rig']): Scene => ({ id, words, supply: 'battery', pumpFed: false, gaugeLive: true, engineTurns: false, engineSpeedFraction: 0, demandFraction: 0, manifoldPa: 0, rig })
+/** The engine stands: scenes of the gauge loop, and of a search for leaks. */
+const standing = (id: SceneId, words: string, gaugeLive: boolean, rig: Scene['rig'] = 'none'): Scene => ({ id, words, supply: 'battery', pumpFed: false, gaugeLive, engineTurns: false, engineSpeedFraction: 0, demandFraction: 0, manifoldPa: 0, rig })
 
 export const SCENE: Record<SceneId, Scene> = {
   rest: { id: 'rest', words: 'at rest, key off', supply: 'battery', pumpFed: false, gaugeLive: false, engineTurns: false, engineSpeedFraction: 0, demandFraction: 0, manifoldPa: 0, rig: 'none' },
@@ -41,9 +41,10 @@ export const SCENE: Record<SceneId, Scene> = {
   pinched: { id: 'pinched', words: 'return squeezed', supply: 'battery', pumpFed: true, gaugeLive: true, engineTurns: false, engineSpeedFraction: 0, demandFraction: 0, manifoldPa: 0, rig: 'pinchedReturn' },
   noReference: { id: 'noReference', words: 'at idle, vacuum hose off', supply: 'charging', pumpFed: true, gaugeLive: true, engineTurns: true, engineSpeedFraction: 0.25, demandFraction: 0.03, manifoldPa: IDLE_MANIFOLD_PA, rig: 'referenceOff' },
   canFed: { id: 'canFed', words: 'fed from a can at the pump', supply: 'charging', pumpFed: true, gaugeLive: true, engineTurns: true, engineSpeedFraction: 1, demandFraction: 1, manifoldPa: LOAD_MANIFOLD_PA, rig: 'canFed' },
-  gaugeOn: gauge('gaugeOn', 'key on, gauge settled', 'none'),
-  senderParted: gauge('senderParted', 'key on, tank plug parted', 'senderParted'),
-  senderWireGrounded: gauge('senderWireGrounded', 'key on, sender wire held to ground', 'senderWireGrounded'),
-  knownResistor: gauge('knownResistor', 'key on, a known resistor for the sender', 'knownResistor'),
+  gaugeOn: standing('gaugeOn', 'key on, gauge settled', true),
+  senderParted: standing('senderParted', 'key on, tank plug parted', true, 'senderParted'),
+  senderWireGrounded: standing('senderWireGrounded', 'key on, sender wire held to ground', true, 'senderWireGrounded'),
+  knownResistor: standing('knownResistor', 'key on, a known resistor for the sender', true, 'knownResistor'),
+  primed: standing('primed', 'primed three times, key off', false),
   capOff: { id: 'capOff', words: 'filler cap loose', supply: 'charging', pumpFed: true, gaugeLive: true, engineTurns: true, engineSpeedFraction: 1, demandFraction: 1, manifoldPa: LOAD_MANIFOLD_PA, rig: 'capOff' },
 }

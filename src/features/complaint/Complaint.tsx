@@ -22,10 +22,12 @@ const NOW = [
   { id: 'unknown', label: 'Cannot say' },
 ]
 
+const FIRST: Record<Scope, string> = { leak: 'where fuel escapes', engine: 'the engine', gauge: 'the gauge' }
+
 export function Complaint({ hand }: { hand: JobInHand }) {
   const { job, job: { noted } } = hand
   const libraryIn = (scope: Scope) => libraryOf(layoutOf(layoutKeyOf(hand.vehicle, scope)))
-  const sayable = [...libraryIn('engine').symptoms, ...libraryIn('gauge').symptoms]
+  const sayable = (['engine', 'leak', 'gauge'] as const).flatMap((scope) => libraryIn(scope).symptoms)
   const [symptoms, setSymptoms] = useState<SymptomId[]>(job.complaint.symptoms)
   const [raisers, setRaisers] = useState<RaiserId[]>(job.complaint.raisers)
   const [failingNow, setFailingNow] = useState<ComplaintData['failingNow']>(noted ? job.complaint.failingNow : 'yes')
@@ -35,7 +37,7 @@ export function Complaint({ hand }: { hand: JobInHand }) {
   const draft = useMemo(() => ({ symptoms, raisers, failingNow }), [symptoms, raisers, failingNow])
   const request = useMemo(() => (symptoms.length > 0 ? rankRequestOf(hand, draft) : null), [hand, draft, symptoms])
   const ranking = useRanking(request)
-  const both = symptoms.some((id) => symptomById(id).scope === 'gauge') && scopeOf(symptoms) === 'engine'
+  const apart = new Set(symptoms.map((id) => symptomById(id).scope ?? 'engine')).size > 1
   const danger = symptoms.includes('smell') || symptoms.includes('leak')
 
   const keep = async () => {
@@ -47,33 +49,22 @@ export function Complaint({ hand }: { hand: JobInHand }) {
     <>
       {danger && <DangerBand />}
       <main className="grid min-h-0 flex-1 grid-cols-[852px_356px] gap-6 px-6 pt-3">
-        <section className="space-y-3 overflow-y-auto p-1 pb-3" aria-label="What the driver says">
+        <section className="space-y-2 overflow-y-auto p-1" aria-label="What the driver says">
           <h1 className="text-title">What does the driver say?</h1>
           <ManyChoices label="Symptoms" columns={3} options={sayable.map((symptom) => ({ id: symptom.id, label: symptom.says }))} value={symptoms} onChange={(ids) => setSymptoms(ids as SymptomId[])} />
           <div className="grid grid-cols-[300px_1fr] items-center gap-4">
             <span className="text-main font-semibold">Is it failing now?</span>
             <ChoiceGroup label="Is it failing now?" options={NOW} value={failingNow} onChange={(id) => setFailingNow(id as ComplaintData['failingNow'])} />
           </div>
-          <h2 className="pt-1 text-step">What raises a suspicion</h2>
+          <h2 className="text-step">What raises a suspicion</h2>
           <ManyChoices label="History" columns={3} options={Object.entries(RAISERS).filter(([id]) => libraryIn(scopeOf(symptoms)).raisers.includes(id as RaiserId)).map(([id, raiser]) => ({ id, label: raiser.label }))} value={raisers} onChange={(ids) => setRaisers(ids as RaiserId[])} />
-          <details className="border-t border-rule pt-2">
-            <summary className="min-h-[44px] cursor-pointer py-2 text-main font-semibold">More, if there is time: when, last fill, lamps, own words</summary>
-            <div className="space-y-3 pb-2">
-              <ManyChoices label="When" columns={3} options={CONDITIONS.map((name) => ({ id: name, label: name }))} value={conditions} onChange={setConditions} />
-              <div className="grid grid-cols-2 gap-3">
-                <Line label="In the driver’s own words" value={more.words} onChange={(words) => setMore({ ...more, words })} />
-                <Line label="What was filled last, and where" value={more.lastFill} onChange={(lastFill) => setMore({ ...more, lastFill })} />
-                <Line label="Warning lamps and codes" value={more.lamps} onChange={(lamps) => setMore({ ...more, lamps })} />
-                <Line label="Work done lately" value={more.history} onChange={(history) => setMore({ ...more, history })} />
-              </div>
-            </div>
-          </details>
+          <Later conditions={conditions} onConditions={setConditions} more={more} onMore={setMore} />
         </section>
         <aside className="flex flex-col" aria-label="First ranking">
           <svg width="0" height="0" className="absolute"><HatchDefs /></svg>
           <h2 className="pb-2 font-instrument text-second font-normal text-ink-2">{symptoms.length === 0 ? 'First ranking' : `Suspects from the complaint ${hand.job.evidence.length > 0 ? 'and the readings so far' : 'alone'}${ranking.status === 'working' ? ', working' : ''}`}</h2>
           {symptoms.length === 0 ? <Notice title="Nothing said yet.">Touch what the driver says. The first suspects appear here.</Notice> : ranking.last ? <SuspectList suspects={ranking.last.suspects} most={6} /> : <Notice kind="working" title="Solving this vehicle." />}
-          {both && <Notice title="Engine and gauge are traced apart.">This traces the engine. For the gauge note it alone, now or once the engine runs.</Notice>}
+          {apart && <Notice title={`Traced first: ${FIRST[scopeOf(symptoms)]}.`}>The rest is noted with it and traced after, each on its own.</Notice>}
           {ranking.status === 'failed' && <Notice title="The ranking stopped.">{ranking.problem}. The complaint can be noted all the same.</Notice>}
           <div className="mt-auto py-3">
             <Button variant={symptoms.length > 0 ? 'act' : 'held'} tall className="w-full" disabled={symptoms.length === 0} onClick={() => void keep()}>
@@ -84,6 +75,31 @@ export function Complaint({ hand }: { hand: JobInHand }) {
       </main>
       <StateStrip hand={hand} message={danger ? 'Do not start it. Find the leak first.' : 'Set what you have seen. The rest follows from readings.'} danger={danger} />
     </>
+  )
+}
+
+interface More {
+  words: string
+  lastFill: string
+  lamps: string
+  history: string
+}
+
+/** What can be noted when there is time. */
+function Later({ conditions, onConditions, more, onMore }: { conditions: string[]; onConditions: (conditions: string[]) => void; more: More; onMore: (more: More) => void }) {
+  return (
+    <details className="border-t border-rule">
+      <summary className="min-h-[44px] cursor-pointer py-2 text-main font-semibold">More, if there is time: when, last fill, lamps, own words</summary>
+      <div className="space-y-3 pb-2">
+        <ManyChoices label="When" columns={3} options={CONDITIONS.map((name) => ({ id: name, label: name }))} value={conditions} onChange={onConditions} />
+        <div className="grid grid-cols-2 gap-3">
+          <Line label="In the driver’s own words" value={more.words} onChange={(words) => onMore({ ...more, words })} />
+          <Line label="What was filled last, and where" value={more.lastFill} onChange={(lastFill) => onMore({ ...more, lastFill })} />
+          <Line label="Warning lamps and codes" value={more.lamps} onChange={(lamps) => onMore({ ...more, lamps })} />
+          <Line label="Work done lately" value={more.history} onChange={(history) => onMore({ ...more, history })} />
+        </div>
+      </div>
+    </details>
   )
 }
 

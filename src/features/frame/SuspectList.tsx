@@ -22,7 +22,7 @@ export function SuspectList({ suspects, most, onOpen }: Props) {
       ))}
       {rest.length > 0 && (
         <li className="flex items-center gap-3 py-1.5 text-second text-ink-2">
-          <span className="w-16 text-right text-step font-semibold text-ink">{percent(left)} <span className="text-second font-normal">%</span></span>
+          <span className="w-16 shrink-0 whitespace-nowrap text-right text-step font-semibold text-ink">{percent(left)} <span className="text-second font-normal">%</span></span>
           <span className="truncate">{rest.length} others: {rest.slice(0, 3).map((suspect) => suspect.name.toLowerCase()).join(', ')}</span>
         </li>
       )}

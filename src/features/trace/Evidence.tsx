@@ -7,7 +7,7 @@ import { entryText } from './traceText'
 export function Evidence({ hand, surprises }: { hand: JobInHand; surprises: string[] }) {
   const { job } = hand
   const readings = job.readings.filter((reading) => reading.epoch === job.epoch)
-  const shown = readings.slice(-4)
+  const shown = readings.slice(-3)
   return (
     <section aria-label="Evidence" className="border-t-2 border-ink pt-1">
       <h2 className="font-instrument text-second font-normal text-ink-2">Evidence{readings.length > shown.length ? `, the last ${shown.length} of ${readings.length}` : ''}</h2>

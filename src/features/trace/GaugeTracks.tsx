@@ -10,7 +10,8 @@ import { pinsOf, stationOf, targetOf } from './trackPins'
 import { profileSi } from './traceText'
 import type { TracksProps } from './Tracks'
 
-const VOLT_TOP = 206
+/** Below the finding and its act. */
+const VOLT_TOP = 240
 const VOLT_BOTTOM = 300
 const volt = scaleOf(0, 14, VOLT_TOP, VOLT_BOTTOM, [0, 4, 8, 12])
 const LEVEL_LEFT = 500
@@ -32,12 +33,12 @@ export function GaugeTracks({ ranking, job, test, entry, capacityM3, onSegment }
     <svg width="1280" height="388" viewBox="0 0 1280 388" className="absolute inset-0" role="img" aria-label="Gauge loop with readings and suspects">
       <HatchDefs />
       <LevelScale job={job} capacityM3={capacityM3} />
-      <Axis scale={volt} x1={54} x2={868} unit="V" text={String} />
+      <Axis scale={volt} x1={54} x2={x.batteryMinus!} unit="V" text={String} />
       <Profile values={ranking.profile} scale={volt} x={x} />
       <Pins pins={pins} scaleOf={() => volt} top={VOLT_TOP} x={x} />
       {layout.segments.map((segment) => <SegmentInk key={segment.id} segment={segment} span={spanOf(geometry, segment)} share={share.get(segment.id)!} onOpen={() => onSegment(segment.id)} />)}
       {layout.stations.map((station) => <StationMark key={station.id} station={station} x={x[station.id]!} read={read.has(station.id)} next={target?.station === station.id} />)}
-      <text x={x.batteryMinus!} y={ELECTRIC_Y - 14} textAnchor="middle" {...label}>minus</text>
+      <text x={x.batteryMinus! + 12} y={ELECTRIC_Y + 6} {...label}>minus</text>
       <text x={x.battery! - 42} y={ELECTRIC_Y + 27} {...label}>Battery</text>
       {target && <Leader x={target.x} y={target.y} station={target.station !== null} />}
       {entry !== null && test && entryStation && <EntryPin x={x[entryStation.id]!} y={volt.y(profileSi(test, entry))} text={String(entry)} />}

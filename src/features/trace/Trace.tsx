@@ -14,7 +14,8 @@ import { percent, stageHref, variableWord } from '../frame/words'
 import { Evidence } from './Evidence'
 import { NextTest } from './NextTest'
 import { GaugeTracks } from './GaugeTracks'
-import { Tracks } from './Tracks'
+import { PlacesTrack } from './PlacesTrack'
+import { Tracks, type TracksProps } from './Tracks'
 import { WhyPanel, type Question } from './WhyPanel'
 import { findingOf } from './traceText'
 
@@ -49,7 +50,7 @@ export function Trace({ hand }: { hand: JobInHand }) {
             </Link>
           )}
         </section>
-        {ranking ? (job.layout.scope === 'gauge' ? <GaugeTracks {...tracksOf(ranking)} capacityM3={hand.vehicle.specification.tankCapacityM3.value} /> : <Tracks {...tracksOf(ranking)} />) : <div className="p-6 pt-36"><Notice kind="working" title="Solving this vehicle." /></div>}
+        {ranking ? <Traced {...tracksOf(ranking)} capacityM3={hand.vehicle.specification.tankCapacityM3.value} /> : <div className="p-6 pt-36"><Notice kind="working" title="Solving this vehicle." /></div>}
         {ranking && test && (
           <NextTest key={`${test.id} ${job.evidence.length}`} hand={hand} ranking={ranking} test={test} busy={view.status === 'working'} conflicts={conflicts} onEntry={setEntry} onChoose={setChosenTest} onWhy={(testId) => setQuestion({ kind: 'test', testId })} />
         )}
@@ -64,6 +65,15 @@ export function Trace({ hand }: { hand: JobInHand }) {
       {ranking && request && <WhyPanel question={question} onClose={() => setQuestion(null)} ranking={ranking} job={job} vehicle={hand.vehicle} request={request} onChoose={(testId) => { setChosenTest(testId); setQuestion(null) }} onSkip={(testId, reason) => { void hand.add({ kind: 'test-skipped', body: { testId, reason } }); setChosenTest(null); setQuestion(null) }} />}
     </>
   )
+}
+
+/** The drawing that the complaint asks for. */
+function Traced({ capacityM3, ...props }: TracksProps & { capacityM3: number }) {
+  switch (props.job.layout.scope) {
+    case 'engine': return <Tracks {...props} />
+    case 'gauge': return <GaugeTracks {...props} capacityM3={capacityM3} />
+    case 'leak': return <PlacesTrack {...props} />
+  }
 }
 
 /** Moves the focus to the neighbouring segment of the tracks. */

@@ -6,8 +6,19 @@ import type { Band, Candidate } from '@/core/diagnosis'
 import type { Ranking } from '@/workers/protocol'
 import { lowerFirst, minutesText, percent, shortOf, unitText } from '../frame/words'
 
-/** What is so, said first; how it is known, after. */
-export function findingOf(job: JobView, ranking: Ranking | null): { title: string; detail: string } {
+interface Finding {
+  title: string
+  detail: string
+}
+
+/** What is so, said first; how it is known, after. A gas meter over its mark speaks before any suspect. */
+export function findingOf(job: JobView, ranking: Ranking | null): Finding {
+  const finding = suspectFinding(job, ranking)
+  const alarm = lelAlarm(job)
+  return alarm ? { title: alarm.title, detail: `${alarm.detail} ${finding.title}` } : finding
+}
+
+function suspectFinding(job: JobView, ranking: Ranking | null): Finding {
   if (!ranking) return { title: 'Solving this vehicle.', detail: '' }
   const { verdict, candidates } = ranking.choice
   const [lead, second] = ranking.suspects
@@ -21,7 +32,7 @@ export function findingOf(job: JobView, ranking: Ranking | null): { title: strin
     const odd = job.readings.find((reading) => reading.readingId === ranking.surprises[0])
     return { title: `${odd ? shortOf(odd.testId) : 'One reading'} does not fit the others.`, detail: 'No suspect explains it. Repeat it, or take it back.' }
   }
-  if (job.danger && job.evidence.length === 0) return { title: 'Do not start it. Find the leak first.', detail: 'It stays outside. Gas meter in hand: stop at 10 % LEL, leave at 20 %. Leak not found: it stays outside.' }
+  if (job.danger && job.evidence.length === 0) return { title: 'Do not start it. Find the leak first.', detail: 'It stays outside. Gas meter in hand: stop at 10 % LEL, leave at 20 %.' }
   if (job.evidence.length === 0) {
     const first = ranking.shownTest ? candidates.find((candidate) => candidate.testId === ranking.shownTest!.testId) : undefined
     return { title: first ? `No readings yet. Start with: ${shortOf(first.testId).toLowerCase()}, ${minutesText(first.workMinutes + first.reachMinutes)}.` : 'No readings yet.', detail: lead ? `From the complaint alone ${lead.name.toLowerCase()} leads with ${percent(lead.probability)} %.` : '' }
@@ -31,8 +42,19 @@ export function findingOf(job: JobView, ranking: Ranking | null): { title: strin
   if (verdict.kind === 'repair') return { title: `${named.name}: ${percent(verdict.probability)} %.`, detail: verdict.probability >= 0.95 ? lostText(job) : `Not proven, but no test is worth its time. ${lostText(job)}` }
   if (verdict.kind === 'confirm') return { title: `${named.name}: ${percent(verdict.probability)} %. Confirm it at the part.`, detail: `${repairById(verdict.repairId).part} is dear: one reading at the part itself before it comes out.` }
   if (none && none.probability > 0.3) return { title: 'This model does not fit the vehicle.', detail: 'None of the known faults explains the readings. Suspect a reading, or a change to the vehicle.' }
+  if (verdict.kind === 'stuck' && job.layout.scope === 'leak') return { title: 'Leak not found: it stays outside.', detail: 'Key out, nobody smokes. Prime it again when it is cold, and after filling.' }
   if (verdict.kind === 'stuck') return { title: 'No test here tells the suspects apart.', detail: `${lead!.name} leads with ${percent(lead!.probability)} %.` }
   return { title: lead && lead.probability > 0.4 ? `${lead.name} leads, ${percent(lead.probability)} %.` : `Open still: ${lead?.name.toLowerCase()} or ${second?.name.toLowerCase()}.`, detail: lostText(job) }
+}
+
+/** What the last reading of the gas meter asks for; nothing under 10 % LEL. */
+function lelAlarm(job: JobView): Finding | null {
+  const last = job.readings.filter((reading) => reading.epoch === job.epoch).at(-1)
+  if (!last?.testId.startsWith('T76') || last.value.kind !== 'number') return null
+  const share = toSi(last.value.entered)
+  if (share >= 0.2) return { title: `${percent(share)}\u00a0% LEL: everyone out.`, detail: 'Touch no switch. Air it from outside, meter from upwind, go on under 10 %.' }
+  if (share >= 0.1) return { title: `${percent(share)}\u00a0% LEL: stop and ventilate.`, detail: 'Go on when the meter is under 10 % again. The reading counts.' }
+  return null
 }
 
 /** The loss between the two loaded readings that lie furthest apart, both taken while the pump ran. */

@@ -8,7 +8,7 @@ import type { Layout, Segment, Station, TrackId } from '@/core/vehicle'
 export const FUEL_Y = 132
 export const RETURN_Y = 206
 export const ELECTRIC_Y = 322
-export const TRACK_Y: Record<TrackId, number> = { fuel: FUEL_Y, return: RETURN_Y, electrical: ELECTRIC_Y, gauge: ELECTRIC_Y }
+export const TRACK_Y: Record<TrackId, number> = { fuel: FUEL_Y, return: RETURN_Y, electrical: ELECTRIC_Y, gauge: ELECTRIC_Y, places: ELECTRIC_Y }
 
 const FUEL_LEFT = 480
 const FUEL_RIGHT = 1128
@@ -68,7 +68,7 @@ function spread(x: Record<string, number>, stations: Station[], from: number, to
 }
 
 /** Where the gauge loop ends: left of the panel beside the tracks, so that every place can be led to the sheet below. */
-const LOOP_RIGHT = 868
+const LOOP_RIGHT = 826
 
 /** Stations of a gauge loop: one line from the battery round to its minus. */
 export function gaugeGeometry(layout: Layout): Pick<TrackGeometry, 'x'> {

@@ -6,7 +6,7 @@ import { deriveSome, nominalTable, type Complaint, type Table } from '@/core/dia
 import { libraryOf, type Fault } from '@/core/library'
 import { seedFrom, seededRandom } from '@/core/shared'
 import { HARSH, STANDARD, truthValue, truthVehicle, type TruthVehicle } from '@/core/simulate'
-import { LAYOUTS, gaugeLoopOf, specificationOf, vehicleModel, type Layout, type LayoutId } from '@/core/vehicle'
+import { LAYOUTS, inScope, specificationOf, vehicleModel, type Layout, type LayoutId } from '@/core/vehicle'
 
 /** standard: 85 % single faults, 15 % pairs. missing: the true fault is not in the library. */
 export const GROUPS = ['standard', 'harsh', 'intermittent', 'missing'] as const
@@ -28,9 +28,9 @@ const PAIRS = 0.15
 /** A fault that comes and goes is there this often. */
 const PRESENCE = 0.6
 
-/** A layout by its id, or its gauge loop by the id and a g. */
-export type BenchLayout = LayoutId | `${LayoutId}g`
-export const benchLayout = (id: BenchLayout): Layout => (id.endsWith('g') ? gaugeLoopOf(LAYOUTS[id.slice(0, -1) as LayoutId]) : LAYOUTS[id as LayoutId])
+/** A layout by its id, its gauge loop by the id and a g, its places by the id and an l. */
+export type BenchLayout = LayoutId | `${LayoutId}${'g' | 'l'}`
+export const benchLayout = (id: BenchLayout): Layout => inScope(LAYOUTS[id.slice(0, 3) as LayoutId], id.endsWith('g') ? 'gauge' : id.endsWith('l') ? 'leak' : 'engine')
 
 const tables = new Map<BenchLayout, Table>()
 export function tableOf(layoutId: BenchLayout): Table {

@@ -1,6 +1,6 @@
 /**
  * npm run bench:diagnosis: draws vehicles, lets the policies work, prints the table of docs/DIAGNOSIS.md.
- *   --layouts A01,A02,A06,A08 (A07g is the gauge loop of A07)  --seed 20000  --vehicles 1000  --others 150  --baselines 300  --shard 0/1  --file FILE  --print
+ *   --layouts A01,A02,A06,A08 (A07g is the gauge loop of A07, A07l its places)  --seed 20000  --vehicles 1000  --others 150  --baselines 300  --shard 0/1  --file FILE  --print
  * Results are kept line by line in FILE, so a run that was cut off goes on where it stopped; shards share
  * the file. A seed whose vehicle nobody would complain of is passed over.
  */

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { nodePressurePa, solveNetwork } from '../../physics'
-import { KINDS, LAYOUTS, gaugeLoopOf, OPEN_OHM, buildNetwork, solveScene, specificationOf, vehicleModel, type Layout, type SceneId } from '..'
+import { KINDS, LAYOUTS, gaugeLoopOf, leakPlacesOf, OPEN_OHM, buildNetwork, solveScene, specificationOf, vehicleModel, type Layout, type SceneId } from '..'
 
 type Range = [number, number] | null
 const RANGES = JSON.parse(readFileSync(new URL('../../../../tests/reference/layouts.json', import.meta.url), 'utf8')) as Record<string, { keyon_kPa: Range; idle_kPa: Range; full_kPa: Range; deadhead_kPa: Range; current_A: Range }>
@@ -77,7 +77,7 @@ describe.each(Object.values(LAYOUTS).map((layout) => [layout.id, layout] as cons
 
 describe('kinds', () => {
   it('every kind is used by some layout', () => {
-    const used = new Set([...Object.values(LAYOUTS), ...Object.values(LAYOUTS).map(gaugeLoopOf)].flatMap((layout) => layout.parts.map((part) => part.kind)))
+    const used = new Set([...Object.values(LAYOUTS), ...Object.values(LAYOUTS).map(gaugeLoopOf), ...Object.values(LAYOUTS).map(leakPlacesOf)].flatMap((layout) => layout.parts.map((part) => part.kind)))
     // A bridge, a bypass hose and a capacitive probe come with an edit only.
     expect(Object.keys(KINDS).filter((kind) => !used.has(kind as keyof typeof KINDS))).toEqual(['bypassHose', 'bridge', 'probe'])
   })

@@ -1,9 +1,9 @@
 /** The gauge loop: needle positions worked out by hand, polarity of faults by type of gauge, and the truth that differs. */
 import { describe, expect, it } from 'vitest'
-import { faulty, libraryOf, type Quantity } from '../library'
-import { standInById, truthValue, truthVehicle } from '../simulate'
-import { GAUGE_LOOPS, LAYOUTS, gaugeLoopOf, parameterAt, specificationOf, vehicleModel, type LayoutId } from '../vehicle'
-import { nominalTable, observe, observerOf, posteriorOf, suspectsOf, type Evidence } from '.'
+import { faulty, libraryOf, type Quantity } from '@/core/library'
+import { standInById, truthValue, truthVehicle } from '@/core/simulate'
+import { GAUGE_LOOPS, LAYOUTS, gaugeLoopOf, parameterAt, specificationOf, vehicleModel, type LayoutId } from '@/core/vehicle'
+import { nominalTable, observe, observerOf, posteriorOf, suspectsOf, type Evidence } from '@/core/diagnosis'
 
 const modelOf = (id: LayoutId) => {
   const layout = gaugeLoopOf(LAYOUTS[id])

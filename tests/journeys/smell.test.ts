@@ -1,0 +1,46 @@
+/** A school bus that smells of fuel: it is not started; the meter finds the place, the joint is remade and seen dry. */
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { DEMO_VEHICLES } from '@/core/practice'
+import { Hands } from '../support/bench'
+
+const vehicle = DEMO_VEHICLES.find((candidate) => candidate.unit === '02')!
+let hands: Hands
+beforeAll(async () => {
+  hands = await Hands.at(vehicle, 'leak')
+})
+afterAll(() => hands?.session.close())
+
+it('from the smell to the joint that was wet, and dry again', async () => {
+  expect(vehicle.truth!.hidden[0]!.faultId).toBe('F37@rearPlace')
+  await hands.session.go('/')
+  await hands.sees('Smell of fuel at the rear step')
+  await hands.session.go('/job/complaint?id=demo-job-02')
+  await hands.sees('Do not start it')
+  await hands.sees('Leak not found: it stays outside')
+  await hands.press('Note it. Trace without starting it')
+  await hands.entries(0)
+  expect(await hands.text('h1')).toContain('Do not start it')
+  const read: string[] = []
+  while (!(await hands.has('[data-act="plan"]'))) {
+    expect(read.length).toBeLessThan(16)
+    read.push(await hands.takeNextReading())
+    await hands.entries(read.length)
+  }
+  expect(read.some((id) => id.startsWith('T76')), 'the meter was used').toBe(true)
+  await hands.sees('Rear joint leaks')
+  await hands.sees('LEL: everyone out')
+  await hands.act('plan')
+  await hands.sees('Remake the leaking joint')
+  await hands.act('start')
+  expect(await hands.doAllSteps()).toBeGreaterThan(3)
+  hands.cure(['feedJoint'])
+  await hands.act('prove')
+  await hands.sees('The same readings, before and after')
+  expect(await hands.proveReadings()).toBeGreaterThan(1)
+  for (const item of ['primes', 'dry', 'starts', 'complaintGone']) await hands.see(item)
+  await hands.press('Bad')
+  await hands.sees('All is proven.')
+  await hands.act('sign')
+  await hands.sees('Recorded: unit 02')
+  expect(await hands.session.problems()).toEqual([])
+})
