@@ -10,29 +10,6 @@ beforeAll(async () => {
 })
 afterAll(() => hands?.session.close())
 
-/** Reads what is proposed until a repair can be planned; returns the finding. */
-async function traceOn(from: number): Promise<string> {
-  let taken = from
-  while (!(await hands.has('[data-act="plan"]'))) {
-    expect(taken).toBeLessThan(16)
-    await hands.takeNextReading()
-    taken += 1
-    await hands.entries(taken)
-  }
-  return hands.text('h1')
-}
-
-async function repair(): Promise<string> {
-  const id = new URL((await (await hands.shown('[data-act="plan"]')).getAttribute('href'))!, 'http://here').searchParams.get('repair')!
-  await hands.act('plan')
-  await hands.act('start')
-  expect(await hands.doAllSteps()).toBeGreaterThan(2)
-  hands.cure([id])
-  await hands.act('prove')
-  await hands.sees('The same readings, before and after')
-  return id
-}
-
 it('cures one, finds that the complaint remains, and goes on to the other', async () => {
   expect(vehicle.truth!.hidden.map((fault) => fault.faultId).sort()).toEqual(['F79g', 'F87'])
   await hands.session.go('/')
@@ -42,14 +19,16 @@ it('cures one, finds that the complaint remains, and goes on to the other', asyn
   await hands.session.go('/job/trace?id=demo-job-12')
   await hands.entries(2)
   await hands.sees('too little')
-  const first = await traceOn(2)
-  const repairs = [await repair()]
+  const first = await hands.traceOn(2)
+  const repairs = [await hands.repair()]
   await hands.see('complaintGone', 'No')
   await hands.press('Bad')
   await hands.press('Trace on')
+  await hands.sees('What is left of the complaint?')
+  await hands.press('Note it and trace')
   await hands.sees('round 2')
-  const second = await traceOn(0)
-  repairs.push(await repair())
+  const second = await hands.traceOn(0)
+  repairs.push(await hands.repair())
   // Both findings were right: nothing sound was taken out.
   expect(repairs.sort(), `${first} ${second}`).toEqual(['gauge', 'senderPlug'])
   await hands.proveReadings()

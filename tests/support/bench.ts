@@ -117,6 +117,26 @@ export class Hands {
       return texts[0] ? (await texts[0].getText().catch(() => heading)) !== heading : false
     }, WAIT, `step stays: ${heading}`)
   }
+  /** Reads what is proposed, from so many entries on, until a repair can be planned; returns the finding. */
+  async traceOn(entries: number, most = 20): Promise<string> {
+    for (let taken = entries; !(await this.has('[data-act="plan"]')); await this.entries((taken += 1))) {
+      if (taken >= most) throw new Error(`No repair after ${taken} entries: ${await this.text('h1')}`)
+      await this.takeNextReading()
+    }
+    return this.text('h1')
+  }
+  /** Plans the repair that was found, does all of it, and comes to Prove; returns its id. */
+  async repair(): Promise<string> {
+    const href = await (await this.shown('[data-act="plan"]')).getAttribute('href')
+    const id = new URL(href!, 'http://here').searchParams.get('repair')!
+    await this.act('plan')
+    await this.act('start')
+    if ((await this.doAllSteps()) < 3) throw new Error(`The plan of ${id} has no way in and out`)
+    this.cure([id])
+    await this.act('prove')
+    await this.sees('The same readings, before and after')
+    return id
+  }
   /** After the repair the truth vehicle is cured of what it covers. */
   cure(repairIds: string[]): void {
     this.truth = repaired(this.truth, repairIds)

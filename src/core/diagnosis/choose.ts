@@ -241,7 +241,7 @@ function lossModel(posterior: Posterior, situation: Situation): LossModel {
   const repairs = table.catalogue.library.repairs.filter((repair) => !situation.tried.includes(repair.id))
   const all = new Map(table.catalogue.library.repairs.map((repair, at) => [repair.id, at]))
   const place = new Map(repairs.map((repair, k) => [repair.id, k]))
-  const money = repairs.map((repair) => repair.money + situation.workshop.ratePerMinute * (situation.repairMinutes[repair.id] ?? repair.minutes + 120))
+  const money = repairs.map((repair) => costOfRepair(repair.id, situation))
   const needed = new Float64Array(repairs.length)
   const cured = new Float64Array(repairs.length)
   // Sparse cover: most classes are touched by one or two repairs.
@@ -277,6 +277,12 @@ function lossModel(posterior: Posterior, situation: Situation): LossModel {
       return top < 0 ? null : { repairId: repairs[top]!.id, probability: credited(top) }
     },
   }
+}
+
+/** Parts and minutes of a repair from here; where there is no way known, two hours of it. */
+function costOfRepair(repairId: string, { workshop, repairMinutes }: Situation): Money {
+  const repair = repairById(repairId)
+  return repair.money + workshop.ratePerMinute * (repairMinutes[repairId] ?? repair.minutes + 120)
 }
 
 /** Weight of each class among the live particles. */
@@ -328,7 +334,7 @@ function decide(posterior: Posterior, situation: Situation, candidates: Candidat
   const probability = Math.min(best.probability, MOST_SHOWN)
   const worthwhile = candidates.some((candidate) => candidate.why === 'ranked' && candidate.worth > 0)
   if (top && (best.probability < (dear ? COMMIT_DEAR : COMMIT) || worthwhile)) return { kind: 'test', testId: top.testId }
-  const most = dear ? Infinity : CONFIRM_SHARE * (repairById(best.repairId).money + situation.workshop.comebackMoney)
+  const most = dear ? Infinity : CONFIRM_SHARE * (costOfRepair(best.repairId, situation) + situation.workshop.comebackMoney)
   const confirming = confirmingTest(posterior, best.repairId, candidates, most)
   return confirming ? { kind: 'confirm', repairId: best.repairId, probability, testId: confirming } : { kind: 'repair', repairId: best.repairId, probability }
 }

@@ -26,6 +26,7 @@ export const DEMO_VEHICLES: VehicleRecord[] = [
   vehicle('21', 'Corrie 3 fire tender', 2612, 'F38', 0.72, 1978, 31000, 'Kept in the lower hall, driven on Saturdays.', {}, 'A06'),
   vehicle('31', 'Arete 5 piste groomer', 3108, 'F41@firstFilter', 0.8, 2004, 9000, 'Runs at night above 2000 m.', {}, 'A08'),
   vehicle('12', 'Scarp 3 pick-up', 1207, 'F79g', 0.7, 1994, 187000, 'Load bed off last autumn.', {}, 'A07', [{ faultId: 'F87', severity: 0.5 }]),
+  vehicle('25', 'Firn 1 snow scooter', 6603, 'F57', 0.7, 1998, 12000, 'Stood over the summer with fuel in it.', {}, 'A05', [{ faultId: 'F35', severity: 0.5 }]),
   vehicle('18', 'Tarn stand-by generator set', 9918, 'F23', 0.6, 2006, 4000, 'Test run each Monday.', { feedLengthM: maker(2) }),
 ]
 
@@ -166,6 +167,11 @@ export function demoJobs(now: number): DemoJob[] {
       .note({ symptoms: ['gaugeDead'], raisers: ['recentWork', 'damp'], words: 'Fuel gauge dead since the load bed was off', failingNow: 'yes' })
       .state({ battery: 'on', ignition: 'off' })
       .read('T82', 'T87')
+      .done(),
+    new JobScript(byUnit('25'), now - 18 * minute, 'demo-job-25')
+      .open('Black smoke, and dies on the slope', null)
+      .note({ symptoms: ['floods', 'starvesUnderLoad'], raisers: ['stood'], words: 'Black smoke, and dies on the slope', failingNow: 'yes' })
+      .state({ battery: 'on' }, 11)
       .done(),
     recordedJob(now),
   ]

@@ -50,7 +50,7 @@ export function Complaint({ hand }: { hand: JobInHand }) {
       {danger && <DangerBand />}
       <main className="grid min-h-0 flex-1 grid-cols-[852px_356px] gap-6 px-6 pt-3">
         <section className="space-y-2 overflow-y-auto p-1" aria-label="What the driver says">
-          <h1 className="text-title">What does the driver say?</h1>
+          <h1 className="text-title">{job.epoch > 0 ? 'What is left of the complaint?' : 'What does the driver say?'}</h1>
           <ManyChoices label="Symptoms" columns={3} options={sayable.map((symptom) => ({ id: symptom.id, label: symptom.says }))} value={symptoms} onChange={(ids) => setSymptoms(ids as SymptomId[])} />
           <div className="grid grid-cols-[300px_1fr] items-center gap-4">
             <span className="text-main font-semibold">Is it failing now?</span>

@@ -33,7 +33,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
     if (await hand.add({ kind: 'job-signed', body: { unproven: missing, note } })) router.push(stageHref('record', job.id))
   }
   const again = async () => {
-    if (await hand.add({ kind: 'complaint-remains', body: { words: note } })) router.push(stageHref('trace', job.id))
+    if (await hand.add({ kind: 'complaint-remains', body: { words: note } })) router.push(stageHref('complaint', job.id))
   }
   return (
     <>
@@ -61,7 +61,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
           <label className="text-second text-ink-2">Signed by<input value={by} onChange={(event) => setBy(event.target.value)} className="mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-sheet px-2 text-main text-ink" /></label>
           {remains ? (
             <>
-              <Notice title="The complaint remains.">The trace goes on with fresh readings. State, access and what was done stay.</Notice>
+              <Notice title="The complaint remains.">Say what is left of it; the trace goes on with fresh readings. State, access and what was done stay.</Notice>
               <Button variant="act" tall onClick={() => void again()}>Trace on</Button>
             </>
           ) : job.signed ? (
