@@ -42,7 +42,7 @@ const PAIR_CREDIT = 0.75
 const LEAST_NAMED = 0.3
 /** Nothing is ever shown as surer than this. */
 export const MOST_SHOWN = 0.99
-/** A confirming test may cost so much of what a wrong repair would. */
+/** A confirming test may cost so much of the part and of a comeback; more bought nothing on trial vehicles. */
 const CONFIRM_SHARE = 0.3
 const BINS = 9
 /** Particles lighter than this do not move a choice. */
@@ -334,7 +334,7 @@ function decide(posterior: Posterior, situation: Situation, candidates: Candidat
   const probability = Math.min(best.probability, MOST_SHOWN)
   const worthwhile = candidates.some((candidate) => candidate.why === 'ranked' && candidate.worth > 0)
   if (top && (best.probability < (dear ? COMMIT_DEAR : COMMIT) || worthwhile)) return { kind: 'test', testId: top.testId }
-  const most = dear ? Infinity : CONFIRM_SHARE * (costOfRepair(best.repairId, situation) + situation.workshop.comebackMoney)
+  const most = dear ? Infinity : CONFIRM_SHARE * (repairById(best.repairId).money + situation.workshop.comebackMoney)
   const confirming = confirmingTest(posterior, best.repairId, candidates, most)
   return confirming ? { kind: 'confirm', repairId: best.repairId, probability, testId: confirming } : { kind: 'repair', repairId: best.repairId, probability }
 }

@@ -5,7 +5,7 @@
  * matrix of that one solution (implicit function theorem), not from further solves.
  */
 import { factoriseHere, linearisedShift, newSavedState, nodePressurePa, restoreState, saveState, slotOf, wireVoltage, type SavedState } from '../physics'
-import { SCENE, SCENES, apply, parameterAt, restLeakSide, solveScene, type SceneId, type VehicleModel } from '../vehicle'
+import { SCENE, SCENES, apply, parameterAt, pumpMotor, restLeakSide, solveScene, type SceneId, type VehicleModel } from '../vehicle'
 import type { Quantity } from '../library'
 
 interface Probe {
@@ -89,11 +89,48 @@ class Compiler {
         const shown = this.shown(quantity.scene), fill = this.fill()
         return (probes, theta) => shown(probes, theta) - fill(probes, theta)
       }
+      case 'rail': {
+        const reach = this.railReach(quantity.scene), sensor = parameterAt(this.model, `${this.model.layout.engine.part}.sensor`)
+        const target = RAIL_TARGET_PA[this.model.layout.engine.kind === 'commonRail' ? 'commonRail' : 'direct'][quantity.scene] ?? 0
+        return (probes, theta) => target * theta[sensor]! * reach(probes, theta)
+      }
+      case 'sensed': {
+        const rail = this.node(quantity.scene, this.model.layout.gaugeAt), sensor = parameterAt(this.model, 'speedControl.sensor')
+        return (probes, theta) => probes[rail]! * theta[sensor]!
+      }
+      case 'duty': return this.duty(quantity.scene)
       case 'lel': return quantity.at === undefined ? this.mostLel(quantity.scene) : this.lel(quantity.at, quantity.scene)
       case 'wets': return this.wets(quantity.scene, quantity.at)
       case 'ohms': return this.single(this.probe('rest', 'figure', slotOf(this.model.system, quantity.part, 'ohm')))
       case 'residual': return residualFormula(this.model, quantity.clamped, quantity.minutes)
       case 'mixture': return this.mixture(quantity.scene)
+    }
+  }
+  /** True rail pressure over its target: what the pump can make of its feed, less what flows back; held at the target as the sensor sees it. */
+  private railReach(scene: SceneId): Formula {
+    const { engine, parts } = this.model.layout
+    const feed = this.node(scene, engine.feed)
+    const at = (name: string) => parameterAt(this.model, `${engine.part}.${name}`)
+    const capability = at('capability'), backLeak = at('backLeak'), sensor = at('sensor')
+    const fillPa = parts.find((part) => part.id === engine.part)!.figures!.fillPa!
+    const leakShare = scene === 'cranking' ? BACK_LEAK_CRANKING : BACK_LEAK_RUNNING
+    return (probes, theta) => {
+      const filled = Math.sqrt(Math.min(1, Math.max(probes[feed]!, 0) / fillPa))
+      const able = RAIL_RESERVE * theta[capability]! * filled - leakShare * (theta[backLeak]! - 1)
+      return Math.max(0, Math.min(1 / theta[sensor]!, able))
+    }
+  }
+  /** EQ07 turned round: volts that move what leaves the pump at its pressure, over the volts that are there. */
+  private duty(scene: SceneId): Formula {
+    const out = this.node(scene, 'pumpOut'), into = this.node(scene, 'pumpIn'), flow = this.probe(scene, 'flow', this.model.system.linkIds.indexOf('checkValve'))
+    const plus = this.wire(scene, 'pumpPlus'), minus = this.wire(scene, 'pumpMinus')
+    const motor = pumpMotor(this.model.specification)
+    const [size, leakage] = ['pump.displacement', 'pump.leakage'].map((id) => parameterAt(this.model, id)) as [number, number]
+    return (probes, theta) => {
+      const volts = probes[plus]! - probes[minus]!
+      if (volts < DEAD_FEED_V) return 1
+      const needed = ((probes[flow]! + motor.betaM3PerSPa * theta[leakage]! * (probes[out]! - probes[into]!)) / theta[size]! + motor.gammaM3PerS) / motor.alphaM3PerSV
+      return Math.min(1, Math.max(0, needed / volts))
     }
   }
   private motor(scene: SceneId, kind: 'current' | 'speed', pump = 'pump') {
@@ -116,10 +153,11 @@ class Compiler {
     const burn = scene === 'idle' ? IDLE_BURN_ML_PER_MIN : LOAD_BURN_ML_PER_MIN
     const drawnAir = layout.parts.some((part) => part.kind === 'airLeak') ? this.airShare(scene) : null
     const supply = SUPPLY[layout.engine.kind]
+    const reach = this.model.parameterIndex.has(`${layout.engine.part}.capability`) ? this.railReach(scene) : null
     return (probes, theta) => {
       const dropPa = Math.max(probes[feed]! - (draws < 0 ? 0 : probes[draws]!), 0)
-      const delivered = theta[gain]! * supply(dropPa, soundPa) * (coil < 0 || theta[coil]! > 0.5 ? 1 : 0.5) + (drip < 0 ? 0 : theta[drip]! / burn)
-      return (delivered * (drawnAir ? 1 - drawnAir(probes, theta) : 1)) / (layout.engine.kind === 'diesel' ? 1 : 1 + theta[air]!)
+      const delivered = theta[gain]! * (reach ? Math.sqrt(reach(probes, theta)) : supply(dropPa, soundPa)) * (coil < 0 || theta[coil]! > 0.5 ? 1 : 0.5) + (drip < 0 ? 0 : theta[drip]! / burn)
+      return (delivered * (drawnAir ? 1 - drawnAir(probes, theta) : 1)) / (layout.engine.kind === 'diesel' || layout.engine.kind === 'commonRail' ? 1 : 1 + theta[air]!)
     }
   }
   private fill(): Formula {
@@ -187,6 +225,16 @@ const GAUGE_REST = -0.04
 /** A winding of more than this is open: a ratio of two coils has nothing to compare. */
 const OPEN_WINDING_OHM = 1e4
 
+/** Reserve of a sound high-pressure pump over its target, and what a share of back-leak costs of it. Typical. */
+const RAIL_RESERVE = 1.45
+const BACK_LEAK_CRANKING = 0.09
+const BACK_LEAK_RUNNING = 0.02
+/** Rail pressure that the controller asks for, Pa; typical. */
+const RAIL_TARGET_PA: Record<'direct' | 'commonRail', Partial<Record<SceneId, number>>> = {
+  direct: { cranking: 4e6, idle: 5e6, load: 15e6, capOff: 15e6 },
+  commonRail: { cranking: 25e6, idle: 30e6, load: 140e6, capOff: 140e6 },
+}
+
 /** A pump that moves less than this stands, m3/s (0.04 L/h). */
 const NO_FLOW_M3_PER_S = 1e-8
 /** An injection pump fills at this gallery pressure or more, Pa; typical. */
@@ -197,6 +245,9 @@ const SUPPLY: Record<VehicleModel['layout']['engine']['kind'], (dropPa: number, 
   injected: (dropPa, soundPa) => Math.sqrt(dropPa / soundPa),
   carburettor: (dropPa, soundPa) => Math.sqrt(dropPa / soundPa),
   diesel: (dropPa) => Math.sqrt(Math.min(1, dropPa / GALLERY_FILLS_PA)),
+  // What the rail does with it is judged by `railReach`.
+  direct: () => 1,
+  commonRail: () => 1,
 }
 
 /** Drop at the jets of the sound vehicle in a scene, Pa. */

@@ -97,6 +97,9 @@ function speaks(words: Vocabulary, quantity: Quantity): boolean {
     case 'shown':
     case 'gaugeError':
     case 'fill': return words.layout.scope === 'gauge'
+    case 'rail': return words.links.has('hpPump')
+    case 'sensed':
+    case 'duty': return words.links.has('speedControl')
     case 'lel':
     case 'wets': return words.layout.scope === 'leak' && (quantity.at === undefined || words.layout.parts.some((part) => part.id === quantity.at))
     case 'ohms': return words.resistors.has(quantity.part)

@@ -24,6 +24,12 @@ export type Quantity =
   | { of: 'better'; scene: SceneId; against: SceneId }
   /** Share of air in what the pump moves. */
   | { of: 'air'; scene: SceneId }
+  /** Pressure of the high-pressure rail as its sensor reports it, Pa. */
+  | { of: 'rail'; scene: SceneId }
+  /** Feed pressure as the sensor of a controlled pump reports it, Pa. */
+  | { of: 'sensed'; scene: SceneId }
+  /** Duty at which a controlled pump holds its pressure; 1 when it cannot. */
+  | { of: 'duty'; scene: SceneId }
   /** What the gauge shows: 0 empty, 1 full, a little past both when it pegs. */
   | { of: 'shown'; scene: SceneId }
   /** What is in the tank, as a share of it, and by how much the gauge shows too much. */

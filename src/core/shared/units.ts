@@ -47,6 +47,7 @@ const UNITS = {
   ohm: { kind: 'resistance', factor: 1 },
   mohm: { kind: 'resistance', factor: 1e-3 },
   kPa: { kind: 'pressure', factor: 1e3 },
+  MPa: { kind: 'pressure', factor: 1e6 },
   bar: { kind: 'pressure', factor: 1e5 },
   psi: { kind: 'pressure', factor: 6894.757293168 },
   'L/h': { kind: 'flow', factor: M3_PER_S_PER_L_PER_H },

@@ -15,9 +15,9 @@ describe('truth vehicles', () => {
     const truth = truthScene(vehicle, scene)
     for (const station of layout.stations.filter((candidate) => ['fuel', 'return'].includes(candidate.track))) {
       const modelPa = nodePressurePa(system, system.nodeIndex.get(station.node)!)
-      expect(Math.abs(truth.pressurePa[station.node]! - modelPa), station.name).toBeLessThan(Math.max(4e3, 0.02 * Math.abs(modelPa)))
+      expect(Math.abs(truth.pressurePa[station.node]! - modelPa), station.name).toBeLessThan(Math.max(5e3, 0.04 * Math.abs(modelPa)))
     }
-    if (system.motors.length > 0) expect(truth.motors.pump!.currentA).toBeCloseTo(system.motorCurrent[0]!, 0)
+    system.motors.forEach((motor, at) => expect(Math.abs(truth.motors[motor.id]!.currentA - system.motorCurrent[at]!), motor.id).toBeLessThan(0.5))
   })
   it('a junction balances on the truth too: what the pump moves arrives', () => {
     const { flow } = truthScene(truthVehicle(5, specificationOf(), [{ faultId: 'F32', severity: 0.5 }]), 'load')

@@ -216,9 +216,10 @@ function truthMixture(vehicle: TruthVehicle, sceneId: SceneId): number {
   ofLayout.set(key, sound)
   const of = (id: string) => (model.parameterIndex.has(id) ? theta[parameterAt(model, id)]! : 0)
   const now = truthScene(vehicle, sceneId)
-  const share = engine.kind === 'diesel' ? of(`${engine.part}.gain`) * Math.sqrt(Math.min(1, Math.max(now.pressurePa[engine.feed]!, 0) / 26e3)) : Math.max(now.flow[engine.part]!, 0) / truthScene(sound, sceneId).flow[engine.part]!
+  const measured = engine.kind === 'direct' || engine.kind === 'commonRail' ? of(`${engine.part}.gain`) * Math.pow(truthReach(vehicle, sceneId), 0.55) : null
+  const share = measured !== null ? measured : engine.kind === 'diesel' ? of(`${engine.part}.gain`) * Math.sqrt(Math.min(1, Math.max(now.pressurePa[engine.feed]!, 0) / 26e3)) : Math.max(now.flow[engine.part]!, 0) / truthScene(sound, sceneId).flow[engine.part]!
   const drip = of(`${engine.part}.restLeak`) / (SCENE[sceneId].demandFraction < 0.1 ? 30 : 600)
-  return ((share + (engine.kind === 'injected' ? drip : 0)) * (1 - airShare(vehicle, sceneId))) / (engine.kind === 'diesel' ? 1 : 1 + of('engine.airLeak'))
+  return ((share + (engine.kind === 'injected' ? drip : 0)) * (1 - airShare(vehicle, sceneId))) / (engine.kind === 'diesel' || engine.kind === 'commonRail' ? 1 : 1 + of('engine.airLeak'))
 }
 
 const seepsOf = ({ model, theta }: TruthVehicle, scene: SceneId) =>
@@ -258,6 +259,33 @@ function truthShown(vehicle: TruthVehicle, sceneId: SceneId): number {
   return Math.min(1.08, Math.max(-0.08, straight + BENDS * Math.sin(2 * Math.PI * within) + theta[parameterAt(model, 'gauge.offset')]!))
 }
 
+/** True rail pressure over its target. The truth's pump fills along another curve, and its reserve is another. */
+function truthReach(vehicle: TruthVehicle, sceneId: SceneId): number {
+  const { model, theta } = vehicle
+  const { engine, parts } = model.layout
+  const of = (name: string) => theta[parameterAt(model, `${engine.part}.${name}`)]!
+  const fillPa = parts.find((part) => part.id === engine.part)!.figures!.fillPa!
+  const feedPa = Math.max(truthScene(vehicle, sceneId).pressurePa[engine.feed]!, 0)
+  const filled = Math.min(1, Math.pow(feedPa / fillPa, 0.6))
+  const back = (sceneId === 'cranking' ? 0.095 : 0.022) * (of('backLeak') - 1)
+  return Math.max(0, Math.min(1 / of('sensor'), 1.42 * of('capability') * filled - back))
+}
+
+const TRUTH_RAIL_PA: Record<string, Partial<Record<SceneId, number>>> = { direct: { cranking: 4e6, idle: 5e6, load: 15e6, capOff: 15e6 }, commonRail: { cranking: 25e6, idle: 30e6, load: 140e6, capOff: 140e6 } }
+
+/** Duty of a controlled pump, from its own flow and volts. */
+function truthDuty(vehicle: TruthVehicle, sceneId: SceneId): number {
+  const { model, theta } = vehicle
+  const { pressurePa, flow, volts } = truthScene(vehicle, sceneId)
+  const acrossV = volts.pumpPlus! - volts.pumpMinus!
+  const network = buildNetwork(model, theta, sceneId)
+  const pump = network.links.find((link) => link.id === 'pump')
+  if (acrossV < 3 || pump?.type !== 'motor-pump' || pump.motor.kind !== 'displacement') return 1
+  const { motor } = pump
+  const leak = motor.leakageFactor * motor.betaM3PerSPa * 3e5 * Math.pow(Math.max(pressurePa.pumpOut! - pressurePa.pumpIn!, 0) / 3e5, 1.08)
+  return Math.min(1, Math.max(0, ((flow.checkValve! + leak) / motor.displacementFactor + motor.gammaM3PerS) / motor.alphaM3PerSV / acrossV))
+}
+
 /** Value of a quantity on the truth's laws. */
 export function truthValue(vehicle: TruthVehicle, quantity: Quantity): number {
   switch (quantity.of) {
@@ -284,6 +312,9 @@ export function truthValue(vehicle: TruthVehicle, quantity: Quantity): number {
     case 'fill': return fillOf(vehicle)
     case 'shown': return truthShown(vehicle, quantity.scene)
     case 'gaugeError': return truthShown(vehicle, quantity.scene) - fillOf(vehicle)
+    case 'rail': return (TRUTH_RAIL_PA[vehicle.model.layout.engine.kind]?.[quantity.scene] ?? 0) * truthReach(vehicle, quantity.scene) * vehicle.theta[parameterAt(vehicle.model, `${vehicle.model.layout.engine.part}.sensor`)]!
+    case 'sensed': return truthScene(vehicle, quantity.scene).pressurePa[vehicle.model.layout.gaugeAt]! * vehicle.theta[parameterAt(vehicle.model, 'speedControl.sensor')]!
+    case 'duty': return truthDuty(vehicle, quantity.scene)
     case 'lel': return Math.max(...(quantity.at === undefined ? seepsOf(vehicle, quantity.scene).map((seep) => seep.id) : [quantity.at]).map((place) => truthLel(vehicle, place, quantity.scene)))
     case 'wets': return seepsOf(vehicle, quantity.scene).reduce((sum, seep) => sum + (quantity.at === undefined || seep.id === quantity.at ? seep.mlPerMin : 0), 0)
     case 'ohms': {

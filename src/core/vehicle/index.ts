@@ -1,5 +1,6 @@
 export * from './specification'
 export { KINDS, OPEN_OHM, type Part, type PartKind } from './kinds'
+export { pumpMotor } from './kinds/fuel'
 export * from './layout'
 export { GAUGE_LOOPS, LAYOUTS, PLACES, gaugeLoopOf, leakPlacesOf } from './layouts'
 export * from './edits'

@@ -10,7 +10,7 @@ import { KINDS, type Part, type PartKind } from './kinds'
 import type { SceneId } from './scene'
 import type { Specification, SpecificationField } from './specification'
 
-export const LAYOUT_IDS = ['A01', 'A02', 'A05', 'A06', 'A07', 'A08', 'A11'] as const
+export const LAYOUT_IDS = ['A01', 'A02', 'A03', 'A04', 'A05', 'A06', 'A07', 'A08', 'A09', 'A10', 'A11', 'A12', 'A13'] as const
 export type LayoutId = (typeof LAYOUT_IDS)[number]
 
 export type TrackId = 'electrical' | 'fuel' | 'return' | 'gauge' | 'places'
@@ -53,7 +53,7 @@ export interface Layout {
   /** Scenes that this vehicle can be in. */
   scenes: SceneId[]
   /** How the engine takes its fuel: the node it draws from, and the side it draws to. */
-  engine: { kind: 'injected' | 'carburettor' | 'diesel'; feed: string; part: string }
+  engine: { kind: 'injected' | 'direct' | 'carburettor' | 'diesel' | 'commonRail'; feed: string; part: string }
   /** Node where the workshop's pressure gauge goes. */
   gaugeAt: string
   /** Generic figures of this layout where they differ from the common ones. */

@@ -60,6 +60,30 @@ export const ELECTRICAL_KINDS = {
       }
     },
   },
+  /** The second circuit of a vehicle with two pumps, as one resistance: fuse, relay, wire and ground of the lift pump. */
+  liftCircuit: {
+    parameters: series(0.09, 0.2).parameters,
+    elements: series(0.09, 0.2).elements!,
+    scene: (bind) => {
+      const ohm = bind.slot('ohm')
+      return (values, _theta, scene) => {
+        if (!scene.pumpFed) values[ohm] = OPEN_OHM
+      }
+    },
+  },
+  /** Driver module of a pump whose speed is controlled. */
+  driver: series(0.03, 0.25),
+  /** Switch of a boost pump: on for take-off and for tests, off while gravity feeds. */
+  boostSwitch: {
+    parameters: series(0.02, 0.3).parameters,
+    elements: series(0.02, 0.3).elements!,
+    scene: (bind) => {
+      const ohm = bind.slot('ohm')
+      return (values, _theta, scene) => {
+        if (!['load', 'deadhead', 'openLine', 'capOff'].includes(scene.id)) values[ohm] = OPEN_OHM
+      }
+    },
+  },
   cutOff: series(0.006, 0.3),
   loom: series(0.03, 0.2),
   feedPlug: series(0.006, 0.3),

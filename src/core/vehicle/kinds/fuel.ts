@@ -25,6 +25,8 @@ const AIR_FOR_FUEL = 25
 const CAN_HOSE_BORE_M = 0.012
 /** Losses that are left of the suction side when a short hose from a can feeds the pump, as a share. */
 const CAN_FED_LOSS = 1e-3
+/** A jet of 0.8 mm (EQ12). */
+const JET_M2 = 0.5e-6
 /** Roughness of drawn tube and polyamide, m. */
 const SMOOTH_M = 1.5e-6
 
@@ -41,9 +43,9 @@ export function pumpMotor(specification: Specification): DisplacementMotor {
 }
 
 /** A low-pressure vane or plunger pump for a carburettor: free flow and current at 13.5 V, its own stall pressure from the relief. */
-function pusherMotor(specification: Specification): DisplacementMotor {
-  const free = specification.pumpFlowM3PerS.value
-  const current = specification.pumpCurrentA.value
+function pusherMotor(specification: Specification, part: Placed): DisplacementMotor {
+  const free = specification.pumpFlowM3PerS.value * figure(part, 'flowShare', 1)
+  const current = specification.pumpCurrentA.value * figure(part, 'currentShare', 1)
   const alpha = free / (13.5 - 3)
   return {
     kind: 'displacement',
@@ -61,12 +63,14 @@ const PUMP_PARAMETERS = [
   hidden('noise', 0, ''),
 ]
 
-const motorPump = (motorOf: (specification: Specification) => DisplacementMotor): KindDef => ({
+const motorPump = (motorOf: (specification: Specification, part: Placed) => DisplacementMotor): KindDef => ({
   parameters: PUMP_PARAMETERS,
-  elements: (part, { specification }) => ({ links: [{ type: 'motor-pump', ...ends(part), plus: 'pumpPlus', minus: 'pumpMinus', motor: motorOf(specification) }] }),
-  scene: (bind) => {
+  elements: (part, { specification }) => ({ links: [{ type: 'motor-pump', ...ends(part), plus: part.wires?.[0] ?? 'pumpPlus', minus: part.wires?.[1] ?? 'pumpMinus', motor: motorOf(specification, part) }] }),
+  scene: (bind, part) => {
     const displacement = bind.slot('displacementFactor')
-    const volume = bind.other('tank.volumeM3')
+    // The main pump of a surge tank drinks from that; every other from the tank.
+    const surge = bind.other('surge.volumeM3')
+    const volume = surge >= 0 && part.id === 'pump' ? surge : bind.other('tank.volumeM3')
     return (values, theta, scene) => (values[displacement]! *= scene.rig === 'canFed' ? 1 : wetness(theta[volume]!))
   },
 })
@@ -140,6 +144,37 @@ export const FUEL_KINDS = {
   strainer: passage(0.3, 0.004, 2e-5),
   pump: motorPump(pumpMotor),
   pusherPump: motorPump(pusherMotor),
+  /** A pump for injection that lies in the line, outside the tank. */
+  inlinePump: motorPump(pumpMotor),
+  /** A small tank that the lift pump keeps full, for the main pump to drink from. */
+  surge: {
+    parameters: [hidden('volumeM3', 0.004, 'm3')],
+    elements: (part) => ({ nodes: [{ id: part.id, kind: 'boundary', elevationM: figure(part, 'levelM', 0.4), pressurePa: 0 }] }),
+  },
+  /** Nozzle of a transfer jet: the flow that drives it leaves the feed; what it carries over is `effect` times that (EQ12). */
+  jet: {
+    parameters: [factor('area', 0.05, ['areaM2']), hidden('effect', 1.4, '', 0.1)],
+    elements: (part) => ({ links: [{ type: 'orifice', ...ends(part), areaM2: JET_M2, dischargeCoefficient: 0.9 }] }),
+  },
+  /** Takes the pressure in hand by the speed of the pump: what the pump could move beyond it never leaves it. */
+  speedControl: {
+    parameters: [{ name: 'held', nominal: 1, unit: '', spread: 0.02, fields: [{ field: 'crackPa', landing: 'factor' }] }, hidden('sensor', 1, '', 0.015)],
+    elements: (part, { specification }) => ({ links: [{ type: 'relief', ...ends(part), crackPa: specification.regulatorSetPa.value, slopePaPerM3S: 20 / LH }] }),
+    scene: (bind) => {
+      const crack = bind.slot('crackPa')
+      const sensor = bind.own('sensor')
+      return (values, theta, scene) => {
+        values[crack]! /= theta[sensor]!
+        if (scene.rig === 'deadhead') values[crack] = CLAMPED_SET_PA
+      }
+    },
+  },
+  /** A high-pressure pump that takes what it needs from its feed, and the rail behind it, judged by scan only. */
+  hpPump: {
+    parameters: [factor('gain', 0.03, ['areaM2']), hidden('imbalance', 0.02, '', 0.3), hidden('capability', 1, '', 0.05), hidden('backLeak', 1, '', 0.2), hidden('sensor', 1, '', 0.01), hidden('sumpLeak', 0.01, 'mL/min', 0.4)],
+    elements: (part, context) => ({ links: [{ type: 'orifice', ...ends(part), areaM2: jetArea(context, figure(part, 'feedPa', 400e3)), dischargeCoefficient: 0.7 }] }),
+    scene: jets(false),
+  },
   /** Diaphragm pump stroked by the engine. */
   strokePump: {
     parameters: [factor('spring', 0.06, ['springPa']), factor('stroke', 0.08, ['freeFlowM3PerS']), hidden('diaphragm', 1, '')],
@@ -179,6 +214,10 @@ export const FUEL_KINDS = {
     },
   },
   filter: passage(0.3, 0.03, 1.5e-4),
+  /** A selector or shut-off in the line. */
+  passageValve: passage(0.2, 0.003, 1.5e-5),
+  /** Flap past a pump: lets gravity feed while the pump stands. */
+  bypassFlap: { parameters: lossFactor(0.2), elements: (part) => ({ links: [{ type: 'linear-quadratic', ...ends(part), ...losses(0.004, 3e-5), checkValve: true }] }) },
   /** A hose that somebody put past a part. */
   bypassHose: passage(0.2, 0.006, 3e-5),
   leak: hole('holeM2'),

@@ -17,6 +17,8 @@ export interface Placed {
   from?: string
   to?: string
   figures?: Record<string, number>
+  /** Wire nodes of a motor that does not hang on the pump's own. */
+  wires?: [string, string]
 }
 
 /** How a parameter lands on a field: as the value itself, as a factor, or as a factor on area that moves the bore. */

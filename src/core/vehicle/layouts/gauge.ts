@@ -18,7 +18,9 @@ const CLUSTER: GaugeLoop = { gauge: 'clusterGauge', sender: 'sender', emptyOhm: 
 const THERMAL: GaugeLoop = { gauge: 'thermalGauge', sender: 'sender', emptyOhm: 240, fullOhm: 33 }
 
 export const GAUGE_LOOPS: Record<LayoutId, GaugeLoop> = {
-  A01: CLUSTER, A02: CLUSTER,
+  A01: CLUSTER, A02: CLUSTER, A03: CLUSTER, A04: CLUSTER, A09: CLUSTER, A12: CLUSTER,
+  A10: { gauge: 'ironGauge', sender: 'sender', emptyOhm: 0, fullOhm: 90 },
+  A13: { gauge: 'coilGauge', sender: 'sender', emptyOhm: 240, fullOhm: 33 },
   A05: THERMAL, A06: THERMAL,
   A07: { gauge: 'ironGauge', sender: 'sender', emptyOhm: 0, fullOhm: 90 },
   A08: { gauge: 'coilGauge', sender: 'sender', emptyOhm: 10, fullOhm: 180 },

@@ -32,6 +32,23 @@ export const RELAYED_CIRCUIT: Circuit = {
   ],
 }
 
+/** As the relayed one, with the driver module of a speed-controlled pump after the relay; its minus comes back through the driver. */
+export const CONTROLLED_CIRCUIT: Circuit = {
+  parts: RELAYED_CIRCUIT.parts.map((entry) => (entry.id === 'cutOff' ? own('driver', 'relayOut', 'cutOffOut') : entry)),
+  stations: RELAYED_CIRCUIT.stations.map((entry) => (entry.id === 'cutOffOut' ? { ...entry, name: 'Driver out' } : entry)),
+  segments: RELAYED_CIRCUIT.segments.map((entry) => (entry.id === 'cutOff' ? segment('electrical', 'driver', 'Driver module', 'relayOut', 'cutOffOut') : entry)),
+}
+
+/** Battery bus, fuse, switch and lead of a boost pump. */
+export const BOOST_CIRCUIT: Circuit = {
+  parts: [own('battery'), own('starter'), own('fuse', 'post', 'fuseOut'), own('boostSwitch', 'fuseOut', 'switchOut'), own('hatchLead', 'switchOut', 'pumpPlus'), own('ground', 'pumpMinus', '0'), own('meter', 'pumpPlus', 'pumpMinus')],
+  stations: [station('electrical', 'battery', 'Battery', 'post'), station('electrical', 'fuseOut', 'Fuse out'), station('electrical', 'switchOut', 'Switch out'), station('electrical', 'pumpPlus', 'Pump plus'), station('electrical', 'pumpMinus', 'Pump minus'), station('electrical', 'batteryMinus', 'Battery minus', '0')],
+  segments: [
+    segment('electrical', 'fuse', 'Boost fuse', 'battery', 'fuseOut', ['battery', 'starter', 'fuse']), segment('electrical', 'boostSwitch', 'Boost switch', 'fuseOut', 'switchOut'),
+    segment('electrical', 'hatchLead', 'Pump lead', 'switchOut', 'pumpPlus'), segment('electrical', 'ground', 'Pump ground', 'pumpMinus', 'batteryMinus'),
+  ],
+}
+
 /** Key switch straight to the pump, as on older vehicles: no relay, no cut-off. */
 export const SWITCHED_CIRCUIT: Circuit = {
   parts: [

@@ -1,7 +1,7 @@
 /** What draws its fuel: carburettors with a mechanical or an electric pump, and the suction-fed diesel. Figures typical (handbook 1.2). */
 import { M3_PER_S_PER_L_PER_H as LH } from '../../shared'
 import type { Layout } from '../layout'
-import { BESIDE, STARTING_CIRCUIT, SWITCHED_CIRCUIT, own, part, segment, station } from './pieces'
+import { BESIDE, BOOST_CIRCUIT, STARTING_CIRCUIT, SWITCHED_CIRCUIT, own, part, segment, station } from './pieces'
 
 /** From the feed line through needle and bowl into the engine. */
 const CARBURETTOR = {
@@ -70,4 +70,25 @@ export const dieselSuction: Layout = {
   scenes: ['rest', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'capOff', 'canFed'],
   engine: { kind: 'diesel', feed: 'gallery', part: 'injectionPump' },
   gaugeAt: 'gallery',
+}
+
+/** High-wing tank over a carburettor: gravity feeds, a boost pump helps. Every act by licensed hands, with approved data. */
+export const aircraftGravity: Layout = {
+  id: 'A13', scope: 'engine', name: 'Light aircraft, gravity and boost pump', fuel: 'petrolE0',
+  generic: { regulatorSetPa: 30e3, reliefPa: 38e3, pumpFlowM3PerS: 110 * LH, pumpCurrentA: 3, peakDemandM3PerS: 30 * LH, feedLengthM: 2.5, feedBoreM: 0.01, tankCapacityM3: 0.09 },
+  junctions: { pickupOut: 1.3, selectorOut: 1, pumpIn: 0.8, pumpOut: 0.8, needleIn: 0.7, seatOut: 0.7, bowl: 0.7 },
+  parts: [
+    own('tank', undefined, undefined, { levelM: 1.45 }), own('strainer', 'tank', 'pickupOut', { suction: 1 }), part('selector', 'passageValve', 'pickupOut', 'selectorOut', { suction: 1 }),
+    own('filter', 'selectorOut', 'pumpIn', { linear: 0.004, quadratic: 2e-5, suction: 1 }), part('pump', 'pusherPump', 'pumpIn', 'pumpOut'), own('relief', 'pumpOut', 'pumpIn', { slopeShare: 0.1 }),
+    part('boostBypass', 'bypassFlap', 'pumpIn', 'pumpOut'), part('frontLine', 'line', 'pumpOut', 'needleIn'), own('leak', 'pumpOut', 'outside'), ...CARBURETTOR.parts, ...BOOST_CIRCUIT.parts,
+  ],
+  stations: [...BOOST_CIRCUIT.stations, station('fuel', 'tank', 'Tank'), station('fuel', 'pickupOut', 'Outlet screen'), station('fuel', 'selectorOut', 'Selector out'), station('fuel', 'pumpIn', 'Inlet'), station('fuel', 'pumpOut', 'Outlet'), ...CARBURETTOR.stations],
+  segments: [
+    ...BOOST_CIRCUIT.segments, segment('fuel', 'strainer', 'Screen', 'tank', 'pickupOut', ['tank', 'strainer']), segment('fuel', 'selector', 'Selector', 'pickupOut', 'selectorOut'), segment('fuel', 'filter', 'Gascolator', 'selectorOut', 'pumpIn'),
+    segment('fuel', 'pump', 'Boost pump', 'pumpIn', 'pumpOut', ['pump', 'relief', 'boostBypass']), segment('fuel', 'frontLine', 'Feed line', 'pumpOut', 'needleIn', ['frontLine', 'leak']), ...CARBURETTOR.segments,
+  ],
+  beside: [BESIDE.fuel, BESIDE.engine],
+  scenes: ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'capOff'],
+  engine: { kind: 'carburettor', feed: 'bowl', part: 'carbJets' },
+  gaugeAt: 'needleIn',
 }
