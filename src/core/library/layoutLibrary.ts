@@ -73,7 +73,8 @@ function vocabularyOf(layout: Layout): Vocabulary {
 
 function suits(test: Test, layout: Layout, words: Vocabulary): boolean {
   if (test.engines && !test.engines.includes(layout.engine.kind)) return false
-  const has = (kind: PartKind) => layout.parts.some((part) => part.kind === kind)
+  // What can be heard and clamped at a pump can be so wherever it lies.
+  const has = (kind: PartKind) => layout.parts.some((part) => part.kind === kind || (kind === 'pump' && part.kind === 'inlinePump'))
   if (!(test.parts ?? []).every(has)) return false
   if (test.without && layout.scenes.includes(test.without)) return false
   if (!layout.scenes.includes(test.scene)) return false

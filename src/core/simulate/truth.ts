@@ -266,9 +266,9 @@ function truthReach(vehicle: TruthVehicle, sceneId: SceneId): number {
   const of = (name: string) => theta[parameterAt(model, `${engine.part}.${name}`)]!
   const fillPa = parts.find((part) => part.id === engine.part)!.figures!.fillPa!
   const feedPa = Math.max(truthScene(vehicle, sceneId).pressurePa[engine.feed]!, 0)
-  const filled = Math.min(1, Math.pow(feedPa / fillPa, 0.6))
+  const filled = Math.min(1, Math.pow(feedPa / fillPa, 0.9))
   const back = (sceneId === 'cranking' ? 0.095 : 0.022) * (of('backLeak') - 1)
-  return Math.max(0, Math.min(1 / of('sensor'), 1.42 * of('capability') * filled - back))
+  return Math.max(0, Math.min(1 / of('sensor'), 1.18 * of('capability') * filled - back))
 }
 
 const TRUTH_RAIL_PA: Record<string, Partial<Record<SceneId, number>>> = { direct: { cranking: 4e6, idle: 5e6, load: 15e6, capOff: 15e6 }, commonRail: { cranking: 25e6, idle: 30e6, load: 140e6, capOff: 140e6 } }

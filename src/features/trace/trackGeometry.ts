@@ -53,7 +53,7 @@ export function trackGeometry(layout: Layout): TrackGeometry {
 
 /** Room for `suction` segments left of the column; without a circuit below it may stand further right. */
 function pumpColumn(suction: number, electricPump: boolean): { left: number; right: number } {
-  const left = suction <= 1 ? 556 : electricPump ? 652 : Math.min(788, FUEL_LEFT + 77 * suction)
+  const left = suction <= 1 ? 556 : electricPump ? Math.max(652, FUEL_LEFT + 66 * suction) : Math.min(788, FUEL_LEFT + 77 * suction)
   return { left, right: left + 92 }
 }
 

@@ -80,7 +80,7 @@ export const ELECTRICAL_KINDS = {
     scene: (bind) => {
       const ohm = bind.slot('ohm')
       return (values, _theta, scene) => {
-        if (!['load', 'deadhead', 'openLine', 'capOff'].includes(scene.id)) values[ohm] = OPEN_OHM
+        if (!['load', 'deadhead', 'capOff'].includes(scene.id)) values[ohm] = OPEN_OHM
       }
     },
   },

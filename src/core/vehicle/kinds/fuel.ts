@@ -70,8 +70,10 @@ const motorPump = (motorOf: (specification: Specification, part: Placed) => Disp
     const displacement = bind.slot('displacementFactor')
     // The main pump of a surge tank drinks from that; every other from the tank.
     const surge = bind.other('surge.volumeM3')
-    const volume = surge >= 0 && part.id === 'pump' ? surge : bind.other('tank.volumeM3')
-    return (values, theta, scene) => (values[displacement]! *= scene.rig === 'canFed' ? 1 : wetness(theta[volume]!))
+    const drinks = surge >= 0 && part.id === 'pump'
+    const volume = bind.other('tank.volumeM3')
+    const reach = bind.other('tank.reach')
+    return (values, theta, scene) => (values[displacement]! *= scene.rig === 'canFed' ? 1 : wetness(theta[volume]! * theta[reach]!) * (drinks ? wetness(theta[surge]!) : 1))
   },
 })
 
@@ -126,6 +128,8 @@ export const FUEL_KINDS = {
       hidden('volumeM3', ({ tankCapacityM3 }) => USUAL_FILL * tankCapacityM3.value, 'm3'),
       { name: 'gaugePa', nominal: 0, unit: 'Pa', spread: 0, fields: [{ field: 'pressurePa', landing: 'value' }, { suffix: 'Top', field: 'pressurePa', landing: 'value' }] },
       hidden('debris', 0, ''),
+      // Part of its content that the pickup reaches.
+      hidden('reach', 1, ''),
     ],
     elements: (part) => ({
       nodes: [
