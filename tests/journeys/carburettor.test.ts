@@ -30,6 +30,7 @@ it('floods and starves, and is cured of both', async () => {
   await hands.proveReadings()
   for (const item of ['primes', 'dry', 'starts', 'complaintGone']) await hands.see(item)
   await hands.press('Bad')
+  await hands.noCauseBehind()
   await hands.act('sign')
   await hands.sees('Recorded: unit 25')
   expect(await hands.session.problems()).toEqual([])

@@ -44,6 +44,7 @@ it('from two readings to a signed record on the suction side', async () => {
   expect(await hands.proveReadings()).toBeGreaterThan(1)
   for (const item of ['primes', 'dry', 'starts', 'complaintGone']) await hands.see(item)
   await hands.press('Bad')
+  await hands.noCauseBehind()
   await hands.sees('All is proven.')
   await hands.act('sign')
   await hands.sees('Recorded: unit 31')

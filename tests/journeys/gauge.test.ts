@@ -34,6 +34,7 @@ it('cures one, finds that the complaint remains, and goes on to the other', asyn
   await hands.proveReadings()
   await hands.see('complaintGone')
   await hands.press('Bad')
+  await hands.noCauseBehind()
   await hands.act('sign')
   await hands.sees('Recorded: unit 12')
   expect(await hands.session.problems()).toEqual([])

@@ -54,6 +54,7 @@ it('complaint to signed record, reloaded in Trace and in Work, nothing lost', as
   expect(await hands.proveReadings()).toBeGreaterThan(1)
   for (const item of ['primes', 'dry', 'starts', 'complaintGone']) await hands.see(item)
   await hands.press('Bad')
+  await hands.noCauseBehind()
   await hands.sees('All is proven.')
   await hands.act('sign')
   await hands.sees('Recorded: unit 07')

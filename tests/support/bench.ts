@@ -166,6 +166,17 @@ export class Hands {
     await this.driver.findElement(By.xpath(`//*[@data-proof="${item}"]//*[@role="radio"][normalize-space(.)="${answer}"]`)).click()
     await this.driver.wait(until.elementLocated(By.css(`[data-proof="${item}"] [role="radio"][data-state="on"]`)), WAIT)
   }
+  /** Says that no cause behind the bad part was there, for each that is asked. */
+  async noCauseBehind(): Promise<void> {
+    await this.shown('[data-proof^="cause:"]')
+    for (let guard = 0; guard < 8; guard += 1) {
+      const open = await this.driver.findElements(By.xpath('//*[starts-with(@data-proof, "cause:")][not(.//*[@data-state="on"])]//*[@role="radio"][normalize-space(.)="Not there"]'))
+      if (!open[0]) return
+      await open[0].click()
+      await this.driver.sleep(200)
+    }
+    throw new Error('A cause behind the part stays open')
+  }
   /** Opens what is known of a segment of the tracks. */
   async openSegment(id: string): Promise<void> {
     await (await this.shown(`[data-segment="${id}"]`)).sendKeys(Key.ENTER)

@@ -55,6 +55,8 @@ export interface JobView {
   evidence: Evidence[]
   proofs: Reading[]
   proofNotes: Map<string, 'yes' | 'no'>
+  /** Known ways that were gone before or beside the trace. */
+  ways: (BodyOf<'way-taken'> & { at: number })[]
   skipped: string[]
   captures: (BodyOf<'capture-kept'> & { at: number; eventId: string })[]
   work: WorkInHand | null
@@ -74,7 +76,7 @@ const DANGERS: SymptomId[] = ['smell', 'leak']
 function emptyJob(id: string): JobView {
   return {
     id, vehicleId: '', unit: '', vehicleName: '', layout: LAYOUTS.A01, words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
-    state: DRIVEN_IN, litres: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
+    state: DRIVEN_IN, litres: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
     hazardsConfirmedAt: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
   }
 }
@@ -140,6 +142,9 @@ function apply(job: JobView, event: JobEvent): void {
     case 'wait-ended':
       job.waits = job.waits.map((wait) => (wait.waitId === event.body.waitId ? { ...wait, ended: true } : wait))
       return
+    case 'way-taken':
+      job.ways.push({ ...event.body, at: event.at })
+      return
     case 'proof-noted':
       job.proofNotes.set(event.body.item, event.body.outcome)
       return
@@ -184,6 +189,6 @@ function newEpoch(job: JobView) {
   job.epoch += 1
   job.skipped = []
   job.work = null
-  job.proofNotes = new Map()
+  job.proofNotes = new Map([...job.proofNotes].filter(([item]) => item.startsWith('cause:')))
   for (const repairId of job.finishedRepairs) if (!job.done.some((entry) => entry.repairId === repairId)) job.done.push({ repairId, partWasBad: 'unknown' })
 }

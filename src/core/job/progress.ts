@@ -1,5 +1,5 @@
 /** Where a job stands: which stage is next, what each stage has yielded, what is not yet proven. */
-import { libraryOf, repairById, testById } from '../library'
+import { libraryOf, repairById, testById, upstreamOf, type UpstreamCause } from '../library'
 import type { PlanStep, Plan } from '../procedure'
 import { STAGES, type JobView, type Reading, type Stage } from './fold'
 
@@ -44,14 +44,29 @@ export function proofItems(job: JobView): ProofItem[] {
 
 const NOT_SEEN: Record<ProofItem, string> = { dry: 'Joints not seen dry', primes: 'Prime not seen', starts: 'Start not seen', complaintGone: 'Complaint not shown to be gone' }
 
+/** Questions upstream of the parts that were found bad, in all rounds of the job. */
+export const upstreamQuestions = (job: JobView): UpstreamCause[] => upstreamOf(job.done.filter((entry) => entry.partWasBad === 'yes').map((entry) => entry.repairId))
+
 /** What stands above the signature: everything that was not shown. */
 export function unproven(job: JobView): string[] {
   const missing: string[] = []
   for (const item of ['dry', 'primes', 'starts', 'complaintGone'] as const) if (proofItems(job).includes(item) && job.proofNotes.get(item) !== 'yes') missing.push(NOT_SEEN[item])
   for (const { testId, after } of proofTests(job)) if (!after) missing.push(`${testById(testId).short}: not read again`)
   for (const repairId of job.work?.repairIds ?? []) if (!job.done.some((entry) => entry.repairId === repairId && entry.partWasBad !== 'unknown')) missing.push(`${repairById(repairId).part}: old part not judged`)
+  for (const cause of upstreamQuestions(job)) if (!job.proofNotes.has(causeItem(cause.id))) missing.push(`${NO_CAUSE}${cause.question}`)
   return missing
 }
+
+const NO_CAUSE = 'Cause not looked for. '
+
+/** Questions that the last signed of these jobs was closed without. */
+export function leftOpen(jobs: JobView[]): string[] {
+  const last = jobs.filter((job) => job.signed).sort((one, other) => other.signed!.at - one.signed!.at)[0]
+  return (last?.signed!.unproven ?? []).filter((line) => line.startsWith(NO_CAUSE)).map((line) => line.slice(NO_CAUSE.length))
+}
+
+/** Under which item of the proof the answer to an upstream question stands. */
+export const causeItem = (causeId: string): string => `cause:${causeId}`
 
 /** A reading in words of its own unit. */
 export function readingText(reading: Reading): { value: string; unit: string } {

@@ -39,6 +39,7 @@ const KINDS = {
   'part-judged': { version: 1, body: z.object({ repairId: id, partWasBad: z.enum(['yes', 'no', 'unknown']) }) },
   'wait-started': { version: 1, body: z.object({ waitId: id, label: text, minutes: z.number().finite().positive() }) },
   'wait-ended': { version: 1, body: z.object({ waitId: id }) },
+  'way-taken': { version: 1, body: z.object({ way: id, outcome: id }) },
   'proof-noted': { version: 1, body: z.object({ item: id, outcome: z.enum(['yes', 'no']) }) },
   'complaint-remains': { version: 1, body: z.object({ words: text }) },
   'job-signed': { version: 1, body: z.object({ unproven: z.array(text), note: text }) },

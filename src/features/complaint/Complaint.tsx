@@ -12,8 +12,10 @@ import { Notice } from '@/ui/Notice'
 import { StateStrip } from '../frame/StateStrip'
 import { SuspectList } from '../frame/SuspectList'
 import type { JobInHand } from '../frame/useJob'
-import { rankRequestOf, useRanking } from '../frame/useRanking'
+import { rankRequestOf, useRanking, type RankingView } from '../frame/useRanking'
+import { useLeftOpen } from '../frame/useLeftOpen'
 import { stageHref } from '../frame/words'
+import { KnownWays, type Said } from './KnownWay'
 
 const CONDITIONS = ['Cold', 'Hot', 'Climbing', 'Low tank', 'After standing', 'After filling', 'In rain']
 const NOW = [
@@ -37,13 +39,18 @@ export function Complaint({ hand }: { hand: JobInHand }) {
   const draft = useMemo(() => ({ symptoms, raisers, failingNow }), [symptoms, raisers, failingNow])
   const request = useMemo(() => (symptoms.length > 0 ? rankRequestOf(hand, draft) : null), [hand, draft, symptoms])
   const ranking = useRanking(request)
-  const apart = new Set(symptoms.map((id) => symptomById(id).scope ?? 'engine')).size > 1
   const danger = symptoms.includes('smell') || symptoms.includes('leak')
 
   const keep = async () => {
     const words = more.words || sayable.find((symptom) => symptom.id === symptoms[0])?.says || ''
     const kept = await hand.add({ kind: 'complaint-noted', body: { symptoms, raisers, failingNow, conditions, ...more, words } })
     if (kept) router.push(stageHref('trace', job.id))
+  }
+  const follow = (said: Said) => {
+    if (said.kind === 'symptom') {
+      setSymptoms(said.symptoms as SymptomId[])
+      setRaisers(said.raisers as RaiserId[])
+    } else if (said.kind === 'repair') router.push(`${stageHref('plan', job.id)}&repair=${said.repairId}`)
   }
   return (
     <>
@@ -60,21 +67,44 @@ export function Complaint({ hand }: { hand: JobInHand }) {
           <ManyChoices label="History" columns={3} options={Object.entries(RAISERS).filter(([id]) => libraryIn(scopeOf(symptoms)).raisers.includes(id as RaiserId)).map(([id, raiser]) => ({ id, label: raiser.label }))} value={raisers} onChange={(ids) => setRaisers(ids as RaiserId[])} />
           <Later conditions={conditions} onConditions={setConditions} more={more} onMore={setMore} />
         </section>
-        <aside className="flex flex-col" aria-label="First ranking">
-          <svg width="0" height="0" className="absolute"><HatchDefs /></svg>
-          <h2 className="pb-2 font-instrument text-second font-normal text-ink-2">{symptoms.length === 0 ? 'First ranking' : `Suspects from the complaint ${hand.job.evidence.length > 0 ? 'and the readings so far' : 'alone'}${ranking.status === 'working' ? ', working' : ''}`}</h2>
-          {symptoms.length === 0 ? <Notice title="Nothing said yet.">Touch what the driver says. The first suspects appear here.</Notice> : ranking.last ? <SuspectList suspects={ranking.last.suspects} most={6} /> : <Notice kind="working" title="Solving this vehicle." />}
-          {apart && <Notice title={`Traced first: ${FIRST[scopeOf(symptoms)]}.`}>The rest is noted with it and traced after, each on its own.</Notice>}
-          {ranking.status === 'failed' && <Notice title="The ranking stopped.">{ranking.problem}. The complaint can be noted all the same.</Notice>}
-          <div className="mt-auto py-3">
-            <Button variant={symptoms.length > 0 ? 'act' : 'held'} tall className="w-full" disabled={symptoms.length === 0} onClick={() => void keep()}>
-              {symptoms.length === 0 ? 'One symptom at least' : danger ? 'Note it. Trace without starting it' : 'Note it and trace'}
-            </Button>
-          </div>
-        </aside>
+        <FirstRanking hand={hand} symptoms={symptoms} ranking={ranking} danger={danger} onSaid={follow} onKeep={() => void keep()} />
       </main>
       <StateStrip hand={hand} message={danger ? 'Do not start it. Find the leak first.' : 'Set what you have seen. The rest follows from readings.'} danger={danger} />
     </>
+  )
+}
+
+interface FirstRankingProps {
+  hand: JobInHand
+  symptoms: SymptomId[]
+  ranking: RankingView
+  danger: boolean
+  onSaid: (said: Said) => void
+  onKeep: () => void
+}
+
+/** The first suspects beside what is said; the act stays in sight however long the list is. */
+function FirstRanking({ hand, symptoms, ranking, danger, onSaid, onKeep }: FirstRankingProps) {
+  const { job } = hand
+  const said = symptoms.length > 0
+  const apart = new Set(symptoms.map((id) => symptomById(id).scope ?? 'engine')).size > 1
+  return (
+    <aside className="flex min-h-0 flex-col" aria-label="First ranking">
+      <svg width="0" height="0" className="absolute"><HatchDefs /></svg>
+      <h2 className="pb-2 font-instrument text-second font-normal text-ink-2">{said ? `Suspects from the complaint ${job.evidence.length > 0 ? 'and the readings so far' : 'alone'}${ranking.status === 'working' ? ', working' : ''}` : 'First ranking'}</h2>
+      <div className="min-h-0 flex-1 space-y-2 overflow-y-auto">
+        {!said ? <Notice title="Nothing said yet.">Touch what the driver says. The first suspects appear here.</Notice> : ranking.last ? <SuspectList suspects={ranking.last.suspects} most={danger ? 5 : 6} /> : <Notice kind="working" title="Solving this vehicle." />}
+        {apart && <Notice title={`Traced first: ${FIRST[scopeOf(symptoms)]}.`}>The rest is noted with it and traced after, each on its own.</Notice>}
+        {ranking.status === 'failed' && <Notice title="The ranking stopped.">{ranking.problem}. The complaint can be noted all the same.</Notice>}
+        <Remembered hand={hand} />
+      </div>
+      <div className="shrink-0 space-y-3 py-3">
+        {!said && job.evidence.length === 0 && <KnownWays hand={hand} onSaid={onSaid} />}
+        <Button variant={said ? 'act' : 'held'} tall className="w-full" disabled={!said} onClick={onKeep}>
+          {!said ? 'One symptom at least' : danger ? 'Note it. Trace without starting it' : 'Note it and trace'}
+        </Button>
+      </div>
+    </aside>
   )
 }
 
@@ -110,6 +140,12 @@ function Line({ label, value, onChange }: { label: string; value: string; onChan
       <input value={value} onChange={(event) => onChange(event.target.value)} className="mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-sheet px-3 text-main text-ink" />
     </label>
   )
+}
+
+/** What the last job of this vehicle was closed on without its cause. */
+function Remembered({ hand }: { hand: JobInHand }) {
+  const open = useLeftOpen(hand.vehicle.id, hand.job.id)
+  return open.length > 0 ? <Notice title="Closed on the symptom last time.">{open.join(' ')}</Notice> : null
 }
 
 /** Speaks before any ranking. */

@@ -1,7 +1,7 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { layoutKeyOf, proofItems, proofTests, readingText, unproven, type ProofItem, type Reading } from '@/core/job'
+import { causeItem, layoutKeyOf, proofItems, upstreamQuestions, proofTests, readingText, unproven, type ProofItem, type Reading } from '@/core/job'
 import { needsRunningEngine, repairById, testById, type Test } from '@/core/library'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
@@ -57,8 +57,10 @@ export function Prove({ hand }: { hand: JobInHand }) {
             <h2 className="text-step">{missing.length === 0 ? 'All is proven.' : 'Not proven'}</h2>
             <ul className="text-second leading-[23px]">{missing.map((line) => <li key={line} className="flex gap-2"><span aria-hidden="true">–</span>{line}</li>)}</ul>
           </div>
+          {!job.signed && (<>
           <label className="text-second text-ink-2">Note for the next person<textarea value={note} onChange={(event) => setNote(event.target.value)} rows={2} className="mt-1 block w-full border-2 border-ink-3 bg-sheet px-2 py-1 text-main text-ink" /></label>
           <label className="text-second text-ink-2">Signed by<input value={by} onChange={(event) => setBy(event.target.value)} className="mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-sheet px-2 text-main text-ink" /></label>
+          </>)}
           {remains ? (
             <>
               <Notice title="The complaint remains.">Say what is left of it; the trace goes on with fresh readings. State, access and what was done stay.</Notice>
@@ -76,15 +78,17 @@ export function Prove({ hand }: { hand: JobInHand }) {
   )
 }
 
-/** What has to be seen, not measured. */
+/** What has to be seen, not measured; and what may have made the part fail. */
 function Shown({ hand }: { hand: JobInHand }) {
   const { job } = hand
+  const seen = proofItems(job).map((item) => ({ item: item as string, ...ITEMS[item], options: [{ id: 'yes', label: 'Seen' }, { id: 'no', label: 'No' }] }))
+  const asked = upstreamQuestions(job).map((cause) => ({ item: causeItem(cause.id), title: cause.question, how: cause.how, options: [{ id: 'no', label: 'Not there' }, { id: 'yes', label: 'Found' }] }))
   return (
       <div className="mt-3 grid grid-cols-2 gap-x-6 gap-y-2">
-        {proofItems(job).map((item) => (
+        {[...seen, ...asked].map(({ item, title, how, options }) => (
           <div key={item} className="border-t border-rule-2 pt-1" data-proof={item}>
-            <p className="text-main leading-tight"><span className="font-semibold">{ITEMS[item].title}.</span> <span className="text-second text-ink-2">{ITEMS[item].how}.</span></p>
-            <ChoiceGroup label={ITEMS[item].title} options={[{ id: 'yes', label: 'Seen' }, { id: 'no', label: 'No' }]} value={job.proofNotes.get(item) ?? null} onChange={(outcome) => void hand.add({ kind: 'proof-noted', body: { item, outcome: outcome as 'yes' | 'no' } })} />
+            <p className="text-main leading-tight"><span className="font-semibold">{title.endsWith('?') ? title : `${title}.`}</span> <span className="text-second text-ink-2">{how}.</span></p>
+            <ChoiceGroup label={title} options={options} value={job.proofNotes.get(item) ?? null} onChange={(outcome) => void hand.add({ kind: 'proof-noted', body: { item, outcome: outcome as 'yes' | 'no' } })} />
           </div>
         ))}
       </div>
@@ -123,7 +127,7 @@ function ProofRow({ hand, test, before, after, band }: RowProps) {
       <td className="py-1 pl-6">
         {after ? (
           <span><Value reading={after} /> <span className={inside === false ? 'font-semibold' : 'text-ink-2'}>{inside === null ? '' : inside ? 'sound' : 'outside'}</span></span>
-        ) : (
+        ) : hand.job.signed ? <span className="text-ink-2">not read</span> : (
           <span className="flex items-center gap-2">
             {unit ? <input aria-label={`${test.short} after, ${unitText(unit)}`} inputMode="decimal" value={typed} onChange={(event) => setTyped(event.target.value)} onKeyDown={(event) => event.key === 'Enter' && number !== null && !Number.isNaN(number) && keep({ kind: 'number', entered: { value: number, unit } }, 'vehicle')} className="h-[44px] w-[92px] border-2 border-accent bg-sheet px-2 text-right font-semibold" /> : <ObservationSelect test={test} onPick={(outcome) => keep({ kind: 'outcome', outcome }, 'vehicle')} />}
             {unit && number !== null && !Number.isNaN(number) && <Button onClick={() => keep({ kind: 'number', entered: { value: number, unit } }, 'vehicle')}>Pin</Button>}

@@ -31,6 +31,7 @@ export function Record({ hand }: { hand: JobInHand }) {
           <Section title="Repaired">
             {job.finishedRepairs.length === 0 ? <p className="text-main">Nothing was repaired.</p> : job.finishedRepairs.map((id, at) => <p key={`${id}${at}`} className="text-main"><span className="font-semibold">{repairById(id).title}.</span> Old part {({ yes: 'was bad', no: 'was good', unknown: 'not judged' })[job.done.find((entry) => entry.repairId === id)?.partWasBad ?? 'unknown']}.</p>)}
           </Section>
+          {job.ways.length > 0 && <Section title="Known ways">{job.ways.map((way) => <p key={way.at} className="text-main">{clockText(way.at)} {WAY_WORDS[`${way.way} ${way.outcome}`] ?? way.way}.</p>)}</Section>}
           <Section title="Readings">
             <table className="w-full max-w-[720px] text-main"><tbody>
               {job.readings.map((reading) => <ReadingRow key={reading.readingId} at={reading.at} name={shortOf(reading.testId)} value={text(reading)} mark={reading.source === 'stand-in'} />)}
@@ -56,6 +57,10 @@ export function Record({ hand }: { hand: JobInHand }) {
       <StateStrip hand={hand} message={job.signed ? 'Signed. The log stays as it is.' : 'Sign on Prove.'} />
     </>
   )
+}
+
+const WAY_WORDS: Record<string, string> = {
+  'ranDry runs': 'It ran dry: filled and primed, it ran', 'ranDry still': 'It ran dry: filled and primed, it still did not start', 'justFilled right': 'Just filled: the sample was right', 'justFilled wrong': 'Just filled: it was the wrong fuel',
 }
 
 function Section({ title, children }: { title: string; children: React.ReactNode }) {
