@@ -44,6 +44,20 @@ it('carries a suction-fed diesel from complaint to cure, and keeps the act open 
   expect(await talk.ended).toBe(0)
 }, 60_000)
 
+it('consults the gauge loop for a gauge, the places for a smell, and the vehicle as it was altered', async () => {
+  const odds = async (vehicle: object) => {
+    const talk = start(vehicle)
+    const message = await talk.next()
+    await talk.ask({ stop: true })
+    return { message, names: (message.odds as { fault: string | null }[]).map((entry) => entry.fault ?? '') }
+  }
+  expect((await odds({ layout: 'A05', complaint: { symptoms: ['gaugeDead'] } })).names.some((id) => id.startsWith('F8') || id.startsWith('F69g'))).toBe(true)
+  expect((await odds({ layout: 'A01', complaint: { symptoms: ['smell'] } })).message.id).toMatch(/^T7[06]/)
+  const altered = start({ layout: 'A08', edits: [{ kind: 'insert', after: 'pump', part: { id: 'f2', kind: 'loom', name: 'x' } }], complaint: { symptoms: ['startsThenDies'] } })
+  expect((await altered.next()).error).toContain('does not belong')
+  expect(await altered.ended).toBe(2)
+}, 120_000)
+
 it('refuses a vehicle file with what would be right', async () => {
   const talk = start({ layout: 'A08', complaint: { symptoms: ['noSuchSymptom'] } })
   expect((await talk.next()).error).toContain('starvesUnderLoad')

@@ -8,8 +8,8 @@ import { createInterface } from 'node:readline'
 import { deriveSome, nominalTable } from '@/core/diagnosis'
 import { answer, openConsultation, pricerOf, propose, type Act, type Consultation, type Reply } from '@/core/practice'
 import { plannerOf } from '@/core/procedure'
-import { DRIVEN_IN, LAYOUTS, vehicleModel } from '@/core/vehicle'
-import { Refusal, actMessage, complaintOf, inTestUnit, oddsOf, replySchema, specificationFrom, stateFrom, vehicleFileSchema, type VehicleFile } from './messages'
+import { DRIVEN_IN, vehicleModel } from '@/core/vehicle'
+import { Refusal, actMessage, complaintOf, inTestUnit, layoutFrom, oddsOf, replySchema, specificationFrom, stateFrom, vehicleFileSchema, type VehicleFile } from './messages'
 
 const say = (message: object) => process.stdout.write(`${JSON.stringify(message)}\n`)
 
@@ -27,7 +27,7 @@ function readVehicle(path: string | undefined): VehicleFile {
 }
 
 /** The reply of a line to the open act; refused when it does not answer it. */
-function replyOf(line: string, act: Act, layoutId: VehicleFile['layout']): Reply | 'stop' {
+function replyOf(line: string, act: Act, file: VehicleFile): Reply | 'stop' {
   let data: unknown
   try {
     data = JSON.parse(line)
@@ -41,7 +41,7 @@ function replyOf(line: string, act: Act, layoutId: VehicleFile['layout']): Reply
   if ('repaired' in reply) {
     if (act.kind !== 'repair') throw new Refusal('No repair is proposed: answer the test.')
     const { complaint, ...rest } = reply.repaired
-    return { kind: 'repaired', ...rest, ...(complaint ? { complaint: complaintOf(layoutId, complaint) } : {}) }
+    return { kind: 'repaired', ...rest, ...(complaint ? { complaint: complaintOf(file, complaint) } : {}) }
   }
   if (act.kind !== 'test') throw new Refusal('A repair is proposed: answer with "repaired".')
   if ('notPossible' in reply) return { kind: 'not-possible' }
@@ -57,20 +57,21 @@ const summary = ({ minutes, money, readings, repairs, epoch }: Consultation) => 
 
 async function consult(): Promise<number> {
   const file = readVehicle(process.argv[2])
-  const layout = LAYOUTS[file.layout]
+  const complaint = complaintOf(file, file.complaint)
+  const layout = layoutFrom(file, complaint)
   const model = vehicleModel(layout, specificationFrom(file))
   if (!model.ok) throw new Refusal(`This vehicle does not solve: ${model.error.problem} at ${model.error.at}`)
   const table = nominalTable(model.value)
   deriveSome(table, 0, () => false)
   const planner = plannerOf()
   const pricer = pricerOf(planner, table)
-  let state = openConsultation(table, complaintOf(file.layout, file.complaint), { ...DRIVEN_IN, ...stateFrom(file) })
+  let state = openConsultation(table, complaint, { ...DRIVEN_IN, ...stateFrom(file) })
   let { act, suspects } = propose(state, file.workshop, pricer)
   say(actMessage(state, act, suspects))
   for await (const line of createInterface({ input: process.stdin })) {
     if (line.trim() === '') continue
     try {
-      const reply = replyOf(line, act, file.layout)
+      const reply = replyOf(line, act, file)
       if (reply === 'stop') {
         say({ act: 'stopped', ...summary(state), odds: oddsOf(suspects) })
         return 0

@@ -1,8 +1,8 @@
 /** The messages of a consultation (docs/formats/consult.md): what comes in, checked, and what goes out. */
 import { z } from 'zod'
 import { UNIT_NAMES, fromSi, toSi, unitKind, type UnitName } from '@/core/shared'
-import { RAISERS, libraryOf, type RaiserId, type SymptomId, type Test } from '@/core/library'
-import { LAYOUTS, LAYOUT_IDS, SCENE, SPECIFICATION_FIELDS, STATE_VARIABLES, specificationOf, specificationSchema, type Specification, type SpecificationField, type VehicleState } from '@/core/vehicle'
+import { RAISERS, libraryOf, scopeOf, type RaiserId, type SymptomId, type Test } from '@/core/library'
+import { LAYOUTS, LAYOUT_IDS, SCENE, SCOPES, editProblem, editSchema, layoutOf, type Layout, SPECIFICATION_FIELDS, STATE_VARIABLES, specificationOf, specificationSchema, type Specification, type SpecificationField, type VehicleState } from '@/core/vehicle'
 import type { Complaint, Suspect } from '@/core/diagnosis'
 import type { Act, Consultation } from '@/core/practice'
 
@@ -13,9 +13,14 @@ export const vehicleFileSchema = z.object({
   layout: z.enum(LAYOUT_IDS),
   /** Figures that are known, SI, by field of the specification; the rest is generic. */
   specification: z.record(z.string(), z.number()).default({}),
+  /** Where it differs from its layout, as a vehicle record keeps it. */
+  edits: z.array(editSchema).max(40).default([]),
   complaint: complaintSchema,
   state: z.record(z.string(), z.string()).default({}),
   workshop: z.object({ ratePerMinute: z.number().positive(), comebackMoney: z.number().nonnegative() }).default({ ratePerMinute: 1.2, comebackMoney: 60 }),
+}).superRefine((file, check) => {
+  const problem = editProblem(file.layout, file.edits)
+  if (problem) check.addIssue({ code: 'custom', path: ['edits', problem.edit], message: problem.problem })
 })
 export type VehicleFile = z.infer<typeof vehicleFileSchema>
 
@@ -30,13 +35,18 @@ export const replySchema = z.union([
 export class Refusal extends Error {}
 
 /** Symptoms and raisers by their ids; an unknown one is refused with those that this layout has. */
-export function complaintOf(layoutId: VehicleFile['layout'], given: z.infer<typeof complaintSchema>): Complaint {
-  const { symptoms } = libraryOf(LAYOUTS[layoutId])
+export function complaintOf({ layout: layoutId, edits }: VehicleFile, given: z.infer<typeof complaintSchema>): Complaint {
+  const symptoms = SCOPES.flatMap((scope) => libraryOf(layoutOf({ layoutId, edits, scope })).symptoms)
   const unknown = given.symptoms.find((id) => !symptoms.some((symptom) => symptom.id === id))
   if (unknown) throw new Refusal(`No symptom "${unknown}" on layout ${layoutId}. It has: ${symptoms.map((symptom) => symptom.id).join(', ')}.`)
   const raiser = given.raisers.find((id) => !(id in RAISERS))
   if (raiser) throw new Refusal(`No raiser "${raiser}". There are: ${Object.keys(RAISERS).join(', ')}.`)
   return { symptoms: given.symptoms as SymptomId[], raisers: given.raisers as RaiserId[], failingNow: given.failingNow }
+}
+
+/** What is consulted: the engine, the gauge loop or the places where fuel escapes, by the complaint. */
+export function layoutFrom(file: VehicleFile, { symptoms }: Complaint): Layout {
+  return layoutOf({ layoutId: file.layout, edits: file.edits, scope: scopeOf(symptoms) })
 }
 
 export function specificationFrom(file: VehicleFile): Specification {

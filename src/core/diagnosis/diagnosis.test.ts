@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { FAULT_TEMPLATES, RAISERS, REPAIRS, TESTS, faulty, libraryOf, repairById, testById } from '../library'
 import { SCENES, buildNetwork, inScope, parameterAt, LAYOUTS, SCOPES, layoutOf, solveScene, specificationOf, vehicleModel, type Layout, type LayoutId, type VehicleModel } from '../vehicle'
 import { caseFromNetwork, networkFromCase, nodePressurePa, solveNetwork } from '../physics'
-import { TYPICAL_WORKSHOP, addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, nominalTable, observe, observerOf, posteriorOf, segmentShares, suspectsOf, surprises, type Complaint, type Evidence, type Situation, type Table } from '.'
+import { TYPICAL_WORKSHOP, addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, leadingPair, nominalTable, observe, observerOf, posteriorOf, segmentShares, suspectsOf, surprises, type Complaint, type Evidence, type Situation, type Table } from '.'
 
 let model: VehicleModel
 let table: Table
@@ -173,6 +173,22 @@ describe('the posterior', () => {
     const shares = segmentShares(posterior, posteriorOf(table, complaint, []))
     expect(shares.find((share) => share.id === 'feedPlug')!.ink).toBe('first')
     expect(shares.find((share) => share.id === 'loom')!.ink).toBe('cleared')
+  })
+  it('a reading that its taker was not sure of moves less, the same way', () => {
+    const plug = (doubtful: boolean) => suspectsOf(posteriorOf(table, complaint, [number('a', 'T04-in', 12.3), { ...number('b', 'T04', 4.6), ...(doubtful ? { doubtful } : {}) }])).find((suspect) => suspect.id === 'plug')!.probability
+    const before = suspectsOf(posteriorOf(table, complaint, [number('a', 'T04-in', 12.3)])).find((suspect) => suspect.id === 'plug')!.probability
+    expect(plug(true)).toBeGreaterThan(before)
+    expect(plug(true)).toBeLessThan(plug(false))
+  })
+  it('a pair is named when it outweighs everything else, with both repairs', () => {
+    const paired = { ...table, classes: [...table.classes], predicted: [...table.predicted] }
+    addPairs(paired, ['F79', 'F28'].map((id) => paired.classes.findIndex((entry) => entry.id === id)))
+    const posterior = posteriorOf(paired, complaint, [number('a', 'T04-in', 12.3)])
+    const weighted = (pair: number) => ({ ...posterior, classWeights: posterior.classWeights.map((_, at) => (at === paired.classes.length - 1 ? pair : (1 - pair) / (paired.classes.length - 1))) })
+    expect(leadingPair(weighted(0.8))).toMatchObject({ repairs: expect.arrayContaining(['module', 'plug']), probability: 0.8 })
+    expect(leadingPair(weighted(0.4))).toBeNull()
+    // Either repair is needed, and more likely than any other.
+    expect(suspectsOf(weighted(0.8)).slice(0, 2).map((suspect) => suspect.id).sort()).toEqual(['module', 'plug'])
   })
   it('a segment that nobody read stays open, however unlikely', () => {
     const none = posteriorOf(table, complaint, [])

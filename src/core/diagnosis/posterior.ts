@@ -15,6 +15,8 @@ import type { Catalogue, NumericTest, Predicted, Table } from './table'
 export const SLIP = 0.02
 /** Tempering of each likelihood. */
 export const TEMPER = 0.85
+/** What is left of the weight of a reading that its taker was not sure of. */
+const DOUBT = 0.4
 /** Share of observations that are misjudged. */
 const MISJUDGED = 0.03
 /** Structural error of the model: share of the value, and of the span. */
@@ -38,6 +40,8 @@ export interface Evidence {
   value: { kind: 'number'; entered: Entered } | { kind: 'outcome'; outcome: string }
   /** Was the complaint there while reading? */
   faultPresent: 'yes' | 'no' | 'unknown'
+  /** The technician was not sure of it. */
+  doubtful?: boolean
 }
 
 /** What the job has excluded or damped: repairs done and found good or bad parts. */
@@ -112,7 +116,7 @@ export function posteriorOf(table: Table, complaint: Complaint, evidence: Eviden
   for (const item of canonical(table.catalogue, evidence)) {
     const repeat = seenBefore.get(item.testId) ?? 0
     seenBefore.set(item.testId, repeat + 1)
-    slips.set(item.id, foldOne(table, states, item, TEMPER / (1 + repeat)))
+    slips.set(item.id, foldOne(table, states, item, ((item.doubtful ? DOUBT : 1) * TEMPER) / (1 + repeat)))
   }
   return finish(table, states, evidence, slips)
 }

@@ -97,7 +97,7 @@ export function foldJob(jobId: string, log: JobEvent[], vehicle: Pick<VehicleRec
   return job
 }
 
-const evidenceOf = (reading: Reading): Evidence => ({ id: reading.readingId, testId: reading.testId, value: reading.value, faultPresent: reading.faultPresent })
+const evidenceOf = (reading: Reading): Evidence => ({ id: reading.readingId, testId: reading.testId, value: reading.value, faultPresent: reading.faultPresent, ...(reading.sure === 'no' ? { doubtful: true } : {}) })
 
 function apply(job: JobView, event: JobEvent): void {
   switch (event.kind) {

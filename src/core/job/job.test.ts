@@ -9,7 +9,7 @@ const opened = () =>
   new LogBuilder('job', author)
     .add(0, 'job-opened', { vehicleId: 'v', unit: '07', vehicleName: 'Larch', words: '', neededBy: null })
     .add(1, 'complaint-noted', { symptoms: ['cranksNoStart'], raisers: [], failingNow: 'yes', words: 'no start', conditions: [], lastFill: '', lamps: '', history: '' })
-const reading = (id: string, value: number) => ({ readingId: id, testId: 'T04', value: { kind: 'number' as const, entered: { value, unit: 'V' as const } }, scene: 'keyOn', instrument: 'voltmeter', faultPresent: 'yes' as const, source: 'vehicle' as const, phase: 'trace' as const })
+const reading = (id: string, value: number) => ({ readingId: id, testId: 'T04', value: { kind: 'number' as const, entered: { value, unit: 'V' as const } }, scene: 'keyOn', instrument: 'voltmeter', faultPresent: 'yes' as const, source: 'vehicle' as const, phase: 'trace' as const, sure: 'yes' as const })
 const fold = (log: LogBuilder) => foldJob('job', log.events)
 
 describe('the fold', () => {

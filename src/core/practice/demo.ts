@@ -5,9 +5,9 @@
  */
 import { plannerOf, planRepairs } from '../procedure'
 import { repaired, standInById, truthVehicle, type TruthVehicle } from '../simulate'
-import { operationById, repairById, scopeOf, testById, type SymptomId } from '../library'
+import { operationById, repairById, scopeOf, testById, upstreamOf, type SymptomId } from '../library'
 import { LogBuilder, type BodyOf, type JobEvent } from '../records'
-import { layoutKeyOf, type VehicleRecord } from '../job'
+import { causeItem, layoutKeyOf, type VehicleRecord } from '../job'
 import { DRIVEN_IN, LAYOUTS, layoutOf, specificationOf, type LayoutId, type Scope, type SpecificationField, type VehicleState } from '../vehicle'
 
 const LH = 1e-3 / 3600
@@ -78,7 +78,7 @@ class JobScript {
       this.wait(4)
       const test = testById(testId)
       this.log.add(this.at, 'state-asserted', { changes: test.needs, why: 'implied' })
-      this.log.add(this.at, 'reading-taken', { readingId: `r${(this.readings += 1)}`, testId, value: standInById(this.truth, testId), scene: test.scene, instrument: test.instrument, faultPresent: 'yes', source: 'stand-in', phase: 'trace' })
+      this.log.add(this.at, 'reading-taken', { readingId: `r${(this.readings += 1)}`, testId, value: standInById(this.truth, testId), scene: test.scene, instrument: test.instrument, faultPresent: 'yes', source: 'stand-in', phase: 'trace', sure: 'yes' })
     }
     return this
   }
@@ -103,7 +103,7 @@ class JobScript {
     for (const testId of testIds) {
       this.wait(3)
       const test = testById(testId)
-      this.log.add(this.at, 'reading-taken', { readingId: `p${testId}`, testId, value: standInById(cured, testId, 3), scene: test.scene, instrument: test.instrument, faultPresent: 'no', source: 'stand-in', phase: 'proof' })
+      this.log.add(this.at, 'reading-taken', { readingId: `p${testId}`, testId, value: standInById(cured, testId, 3), scene: test.scene, instrument: test.instrument, faultPresent: 'no', source: 'stand-in', phase: 'proof', sure: 'yes' })
     }
     return this
   }
@@ -186,6 +186,7 @@ function recordedJob(now: number): DemoJob {
     .work(['module'], { ...DRIVEN_IN, gauge: 'fitted' }, 99)
     .prove(['module'], 'T24', 'T32', 'T31')
     .add('part-judged', { repairId: 'module', partWasBad: 'yes' })
+  for (const cause of upstreamOf(['module'])) script.add('proof-noted', { item: causeItem(cause.id), outcome: 'no' })
   for (const item of ['primes', 'dry', 'starts', 'complaintGone']) script.add('proof-noted', { item, outcome: 'yes' })
   return script.add('job-signed', { unproven: ['Pump current: not read again'], note: 'Old pump kept on shelf 3.' }).done()
 }

@@ -19,11 +19,13 @@ const KINDS = {
   },
   'state-asserted': { version: 1, body: z.object({ changes: state, why: z.enum(['seen', 'implied', 'start']), litres: z.number().finite().min(0).max(2000).optional() }) },
   'reading-taken': {
-    version: 1,
+    version: 2,
     body: z.object({
       readingId: id, testId: id,
       value: z.discriminatedUnion('kind', [z.object({ kind: z.literal('number'), entered }), z.object({ kind: z.literal('outcome'), outcome: id })]),
       scene: id, instrument: id, faultPresent: z.enum(['yes', 'no', 'unknown']), source: z.enum(['vehicle', 'stand-in', 'file']), phase: z.enum(['trace', 'proof']),
+      /** How sure the technician is of it. */
+      sure: z.enum(['yes', 'no']),
     }),
   },
   'test-skipped': { version: 1, body: z.object({ testId: id, reason: text }) },
@@ -68,8 +70,11 @@ export type JobEvent = { [K in EventKind]: Envelope<K> }[EventKind]
 
 const envelopeSchema = z.object({ kind: z.string(), v: z.number().int().positive(), id, jobId: id, device: id, seq: z.number().int().min(0), clock: z.number().finite(), at: z.number().finite(), by: text, body: z.unknown() })
 
-/** Upcasters by kind: from version n (key) to n + 1. Empty while every kind is at its first version. */
-const UPCASTERS: Partial<Record<EventKind, Record<number, (body: unknown) => unknown>>> = {}
+/** Upcasters by kind: from version n (key) to n + 1. */
+export const UPCASTERS: Partial<Record<EventKind, Record<number, (body: unknown) => unknown>>> = {
+  // Nobody was asked: what was entered was meant.
+  'reading-taken': { 1: (body) => ({ ...(body as object), sure: 'yes' }) },
+}
 
 export type EventProblem = { kind: 'bad-event'; problem: string; at: string }
 

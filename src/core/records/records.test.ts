@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { EVENT_KINDS, LogBuilder, appendEvent, liveEvents, mergeLogs, readEvent, readJobFile, writeJobFile, type JobEvent } from '.'
+import { EVENT_KINDS, LogBuilder, UPCASTERS, versionOf, type EventKind, appendEvent, liveEvents, mergeLogs, readEvent, readJobFile, writeJobFile, type JobEvent } from '.'
 
 const author = { device: 'tablet-a', by: 'Ida' }
 const other = { device: 'tablet-b', by: 'Ove' }
@@ -44,6 +44,18 @@ describe('stored events', () => {
   it('one example of every kind and version is kept, and read', () => {
     expect(new Set(stored.map((event) => event.kind))).toEqual(new Set(EVENT_KINDS))
     for (const event of stored) expect(readEvent(event)).toMatchObject({ ok: true })
+  })
+  it('every upcaster is exercised by a stored event of its version, and gives the version of today', () => {
+    const steps = Object.entries(UPCASTERS).flatMap(([kind, versions]) => Object.keys(versions).map((version) => ({ kind, version: Number(version) })))
+    expect(steps.length).toBeGreaterThan(0)
+    for (const { kind, version } of steps) {
+      const old = stored.find((event) => event.kind === kind && event.v === version)
+      expect(old, `${kind} of version ${version}`).toBeDefined()
+      expect(readEvent(old)).toMatchObject({ ok: true, value: { v: versionOf(kind as EventKind) } })
+    }
+  })
+  it('a reading of before anyone was asked is one that was meant', () => {
+    expect(readEvent(stored.find((event) => event.kind === 'reading-taken' && event.v === 1))).toMatchObject({ ok: true, value: { body: { sure: 'yes' } } })
   })
   it.each([
     { name: 'an unknown kind', change: { kind: 'brakes-bled' }, at: 'kind' },

@@ -132,7 +132,7 @@ function Verdict({ hand, verdict, clamped, samples }: { hand: JobInHand; verdict
     const ok = await hand.add(
       { kind: 'capture-kept', body: { captureId: crypto.randomUUID(), clamped, seconds: samples.filter((_, k) => k % 5 === 0).map((sample) => sample.seconds), kPa: samples.filter((_, k) => k % 5 === 0).map((sample) => sample.kPa), leftFraction: verdict.leftFraction, verdict: verdict.verdict, source: 'stand-in' } },
       { kind: 'state-asserted', body: { changes: { gauge: 'fitted' }, why: 'implied' } },
-      { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId, value, scene: 'rest', instrument: 'gauge', faultPresent: 'yes', source: 'stand-in', phase: 'trace' } },
+      { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId, value, scene: 'rest', instrument: 'gauge', faultPresent: 'yes', source: 'stand-in', phase: 'trace', sure: 'yes' } },
     )
     if (ok) setKept(moves)
   }

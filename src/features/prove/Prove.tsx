@@ -109,7 +109,7 @@ function ProofRow({ hand, test, before, after, band }: RowProps) {
   const keep = (value: Reading['value'], source: 'vehicle' | 'stand-in') =>
     void hand.add(
       { kind: 'state-asserted', body: { changes: needsRunningEngine(test) ? {} : { ...test.needs }, why: 'implied' } },
-      { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId: test.id, value, scene: test.scene, instrument: test.instrument, faultPresent: 'no', source, phase: 'proof' } },
+      { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId: test.id, value, scene: test.scene, instrument: test.instrument, faultPresent: 'no', source, phase: 'proof', sure: 'yes' } },
     )
   const standIn = async () => {
     const { truth, specification } = hand.vehicle

@@ -70,6 +70,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
   const [value, setValue] = useState<number | null>(null)
   const [outcome, setOutcome] = useState<string | null>(null)
   const [present, setPresent] = useState<Present>(hand.job.complaint.failingNow === 'no' ? 'no' : 'yes')
+  const [sure, setSure] = useState<'yes' | 'no'>('yes')
   const [source, setSource] = useState<'vehicle' | 'stand-in'>('vehicle')
   const [offer, setOffer] = useState<SlipOffer | null>(null)
   useEffect(() => () => onEntry(null), [onEntry])
@@ -81,9 +82,9 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
   }
   const band = bandFor(explanation.bands, value, outcome)
   const ready = test.reading.kind === 'number' ? value !== null && Number.isFinite(value) : outcome !== null
-  const pin = async (kept: number | null = value, sure = false) => {
+  const pin = async (kept: number | null = value, meant = false) => {
     if (!ready && kept === null) return
-    if (test.reading.kind === 'number' && kept !== null && !sure) {
+    if (test.reading.kind === 'number' && kept !== null && !meant) {
       const slip = offerForSlip(test.id, kept, explanation.scale)
       if (slip) return setOffer(slip)
     }
@@ -91,7 +92,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
     onChoose(null)
     await hand.add(
       { kind: 'state-asserted', body: { changes: { ...test.needs }, why: 'implied', ...(test.id === 'T82' && kept !== null ? { litres: kept } : {}) } },
-      { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId: test.id, value: reading, scene: test.scene, instrument: test.instrument, faultPresent: present, source, phase: 'trace' } },
+      { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId: test.id, value: reading, scene: test.scene, instrument: test.instrument, faultPresent: present, source, phase: 'trace', sure } },
     )
   }
   const standIn = async () => {
@@ -119,7 +120,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
         <OutcomeEntry explanation={explanation} value={outcome} onChange={setOutcome} onPin={() => void pin()} held={conflicts.length > 0} onSkip={() => onWhy(test.id)} />
       )}
       {offer ? <Slip offer={offer} value={value!} unit={test.reading.kind === 'number' ? test.reading.unit : 'V'} onKeep={() => void pin(value, true)} onTake={(taken) => change(taken)} /> : <p aria-live="polite" className="min-h-[42px] text-second leading-[21px]"><span className="font-semibold">{meaning.title}</span> {meaning.detail}</p>}
-      <Alternatives ranking={ranking} test={test} present={present} onPresent={setPresent} onChoose={onChoose} />
+      <Alternatives ranking={ranking} test={test} present={present} onPresent={setPresent} sure={sure} onSure={setSure} onChoose={onChoose} />
     </div>
   )
 }
@@ -130,9 +131,21 @@ const fixed = (value: number, test: Test) => value.toFixed(digitsOf(test)).repla
 type Present = 'yes' | 'no' | 'unknown'
 const PRESENT: { id: Present; label: string }[] = [{ id: 'yes', label: 'yes' }, { id: 'no', label: 'no' }, { id: 'unknown', label: 'unsure' }]
 
-/** Two other tests, and whether the fault showed while reading. */
-function Alternatives({ ranking, test, present, onPresent, onChoose }: { ranking: Ranking; test: Test; present: Present; onPresent: (present: Present) => void; onChoose: (testId: string) => void }) {
-  const others = ranking.choice.candidates.filter((candidate) => candidate.why === 'ranked' && candidate.testId !== test.id).slice(0, 2)
+const SURE = [{ id: 'yes', label: 'yes' }, { id: 'no', label: 'not quite' }]
+
+interface AlternativesProps {
+  ranking: Ranking
+  test: Test
+  present: Present
+  onPresent: (present: Present) => void
+  sure: 'yes' | 'no'
+  onSure: (sure: 'yes' | 'no') => void
+  onChoose: (testId: string) => void
+}
+
+/** Another test, how sure the reading is, and whether the fault showed meanwhile. */
+function Alternatives({ ranking, test, present, onPresent, sure, onSure, onChoose }: AlternativesProps) {
+  const others = ranking.choice.candidates.filter((candidate) => candidate.why === 'ranked' && candidate.testId !== test.id).slice(0, 1)
   return (
     <div className="mt-auto flex items-stretch gap-2 border-t border-rule-2 py-1">
       {others.map((other) => (
@@ -141,6 +154,7 @@ function Alternatives({ ranking, test, present, onPresent, onChoose }: { ranking
           <span className="block truncate text-ink-2">{minutesText(other.workMinutes + other.reachMinutes)}, {Math.round(100 * other.split[0])} / {Math.round(100 * other.split[1])}</span>
         </button>
       ))}
+      <WordToggle label="Sure of it?" words={SURE} value={sure} onChange={(id) => onSure(id as 'yes' | 'no')} className="shrink-0 border-l border-rule-2 pl-2" />
       <WordToggle label="Fault there now?" words={PRESENT} value={present} onChange={(id) => onPresent(id as Present)} className="shrink-0 border-l border-rule-2 pl-2" />
     </div>
   )
