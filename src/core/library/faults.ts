@@ -201,7 +201,8 @@ export function faultsOf(layout: Layout): Fault[] {
     return parts.map((part, at): Fault => {
       const segment = [...layout.segments, ...layout.beside].find((entry) => entry.parts.includes(part.id))
       if (!segment) throw new Error(`${part.id} can fail and lies on no segment of ${layout.id}`)
-      const it = parts.length > 1 ? segment.name : (template.it ?? '')
+      // The template's own word is for its first kind of part; another kind goes by its place.
+      const it = parts.length > 1 || part.kind !== template.on[0] ? segment.name : (template.it ?? '')
       return {
         id: parts.length > 1 ? `${template.id}@${part.id}` : template.id,
         name: template.name.includes('{it}') || at === 0 ? template.name.replace('{it}', it) : `${template.name}: ${segment.name === layout.segments.find((entry) => entry.parts.includes(parts[0]!.id))?.name ? 'the second' : segment.name.toLowerCase()}`, cause: template.cause, segment: segment.id,
