@@ -166,6 +166,25 @@ export class Hands {
     await this.driver.findElement(By.xpath(`//*[@data-proof="${item}"]//*[@role="radio"][normalize-space(.)="${answer}"]`)).click()
     await this.driver.wait(until.elementLocated(By.css(`[data-proof="${item}"] [role="radio"][data-state="on"]`)), WAIT)
   }
+  /** Reads every proof again, sees what has to be seen, judges the old part bad, and signs. */
+  async signProven(unit: string): Promise<void> {
+    if ((await this.proveReadings()) < 1) throw new Error('Nothing was read again')
+    for (const item of await this.driver.findElements(By.css('[data-proof]:not([data-proof^="cause:"])'))) await this.see((await item.getAttribute('data-proof'))!)
+    await this.press('Bad')
+    await this.noCauseBehind()
+    await this.sees('All is proven.')
+    await this.act('sign')
+    await this.sees(`Recorded: unit ${unit}`)
+  }
+  /** Says on Prove that the complaint remains though the part was bad, and what is left of it. */
+  async complaintRemains(): Promise<void> {
+    await this.see('complaintGone', 'No')
+    await this.press('Bad')
+    await this.press('Trace on')
+    await this.sees('What is left of the complaint?')
+    await this.press('Note it and trace')
+    await this.sees('round 2')
+  }
   /** Says that no cause behind the bad part was there, for each that is asked. */
   async noCauseBehind(): Promise<void> {
     await this.shown('[data-proof^="cause:"]')

@@ -1,5 +1,6 @@
 /** Kinds of the electrical side. Resistances are typical (handbook 2.1, EQ16). */
 import type { ElectricalComponent } from '../../physics'
+import type { Scene } from '../scene'
 import { ends, hidden, OPEN_OHM, type KindDef, type ParameterDef } from './kind'
 
 const ohms = (nominal: number, spread: number): ParameterDef[] => [{ name: 'ohm', nominal, unit: 'ohm', spread, fields: [{ field: 'ohm', landing: 'value' }] }]
@@ -9,6 +10,17 @@ const wire = (id: string, n1: string, n2: string, ohm: number): ElectricalCompon
 export const series = (nominal: number, spread: number): KindDef => ({
   parameters: ohms(nominal, spread),
   elements: (part) => ({ components: [wire(part.id, ends(part).from, ends(part).to, nominal)] }),
+})
+
+/** A contact that is open in the scenes that do not shut it. */
+export const switched = (nominal: number, spread: number, shut: (scene: Scene) => boolean): KindDef => ({
+  ...series(nominal, spread),
+  scene: (bind) => {
+    const ohm = bind.slot('ohm')
+    return (values, _theta, scene) => {
+      if (!shut(scene)) values[ohm] = OPEN_OHM
+    }
+  },
 })
 
 export const ELECTRICAL_KINDS = {
@@ -50,40 +62,13 @@ export const ELECTRICAL_KINDS = {
     },
   },
   /** Key switch that feeds the pump straight, without a relay. */
-  keySwitch: {
-    parameters: ohms(0.02, 0.3),
-    elements: series(0.02, 0.3).elements!,
-    scene: (bind) => {
-      const ohm = bind.slot('ohm')
-      return (values, _theta, scene) => {
-        if (!scene.pumpFed) values[ohm] = OPEN_OHM
-      }
-    },
-  },
+  keySwitch: switched(0.02, 0.3, (scene) => scene.pumpFed),
   /** The second circuit of a vehicle with two pumps, as one resistance: fuse, relay, wire and ground of the lift pump. */
-  liftCircuit: {
-    parameters: series(0.09, 0.2).parameters,
-    elements: series(0.09, 0.2).elements!,
-    scene: (bind) => {
-      const ohm = bind.slot('ohm')
-      return (values, _theta, scene) => {
-        if (!scene.pumpFed) values[ohm] = OPEN_OHM
-      }
-    },
-  },
+  liftCircuit: switched(0.09, 0.2, (scene) => scene.pumpFed),
   /** Driver module of a pump whose speed is controlled. */
   driver: series(0.03, 0.25),
   /** Switch of a boost pump: on for take-off and for tests, off while gravity feeds. */
-  boostSwitch: {
-    parameters: series(0.02, 0.3).parameters,
-    elements: series(0.02, 0.3).elements!,
-    scene: (bind) => {
-      const ohm = bind.slot('ohm')
-      return (values, _theta, scene) => {
-        if (!['load', 'deadhead', 'capOff'].includes(scene.id)) values[ohm] = OPEN_OHM
-      }
-    },
-  },
+  boostSwitch: switched(0.02, 0.3, (scene) => ['load', 'deadhead', 'capOff'].includes(scene.id)),
   cutOff: series(0.006, 0.3),
   loom: series(0.03, 0.2),
   feedPlug: series(0.006, 0.3),

@@ -4,7 +4,7 @@
  * Ranges, ends and types are typical (handbook EQ17).
  */
 import { ends, factor, figure, hidden, OPEN_OHM, type KindDef, type ParameterDef, type SceneRule, type Binding, type Placed } from './kind'
-import { series } from './electrical'
+import { series, switched } from './electrical'
 import { USUAL_FILL } from './fuel'
 
 /** Content is not known before a dip: standard deviation of its logarithm. */
@@ -63,16 +63,7 @@ export const GAUGE_KINDS = {
     elements: (part) => ({ nodes: [{ id: part.id, kind: 'boundary', elevationM: 0, pressurePa: 0 }] }),
   },
   /** Fuse and switched feed of the instruments. */
-  gaugeFuse: {
-    parameters: series(0.08, 0.25).parameters,
-    elements: series(0.08, 0.25).elements!,
-    scene: (bind) => {
-      const ohm = bind.slot('ohm')
-      return (values, _theta, scene) => {
-        if (!scene.gaugeLive) values[ohm] = OPEN_OHM
-      }
-    },
-  },
+  gaugeFuse: switched(0.08, 0.25, (scene) => scene.gaugeLive),
   /** Holds a mean of about 10 V for bimetal gauges, by pulsing or electronically. */
   limiter: {
     parameters: [hidden('volts', 10, 'V', 0.025), hidden('alive', 1, '')],
@@ -103,16 +94,7 @@ export const GAUGE_KINDS = {
   },
   senderWire: series(0.4, 0.2),
   senderChafe: { parameters: [{ name: 'ohm', nominal: OPEN_OHM, unit: 'ohm', spread: 0, fields: [{ field: 'ohm', landing: 'value' }] }], elements: series(OPEN_OHM, 0).elements! },
-  senderPlug: {
-    parameters: series(0.02, 0.3).parameters,
-    elements: series(0.02, 0.3).elements!,
-    scene: (bind) => {
-      const ohm = bind.slot('ohm')
-      return (values, _theta, scene) => {
-        if (['senderParted', 'senderWireGrounded', 'knownResistor'].includes(scene.rig)) values[ohm] = OPEN_OHM
-      }
-    },
-  },
+  senderPlug: switched(0.02, 0.3, (scene) => !['senderParted', 'senderWireGrounded', 'knownResistor'].includes(scene.rig)),
   /** A resistive sender with a float. */
   sender,
   /** A capacitive probe with its own electronics: it is off by what the fuel is, and no resistor can stand for it. */
