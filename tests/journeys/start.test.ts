@@ -11,11 +11,13 @@ beforeAll(async () => {
 afterAll(() => session?.close())
 
 const rows = async () => (await session.driver.findElements(By.css('[data-job]'))).length
+/** The heading, empty while the page has none yet. */
+const heading = async () => (await session.driver.findElements(By.css('h1')))[0]?.getText().catch(() => '') ?? ''
 const until = (what: () => Promise<boolean>) => session.driver.wait(what, 10_000)
 
 it('opens on an empty day; demo data can be put in and taken out', async () => {
   await session.go('/')
-  await until(async () => (await session.driver.findElement(By.css('h1')).getText()).includes('Nothing is in. Take in a vehicle.'))
+  await until(async () => (await heading()).includes('Nothing is in. Take in a vehicle.'))
   await session.click('Put the demo data in')
   await until(async () => (await rows()) >= 5)
   await session.click('Take the demo data out')
@@ -37,5 +39,5 @@ it('solves a posted network and refuses what is not one, naming the place', asyn
 
 it('says so when a job is not on this tablet', async () => {
   await session.go('/job/trace?id=nowhere')
-  await until(async () => (await session.driver.findElement(By.css('h1')).getText()).includes('not on this tablet'))
+  await until(async () => (await heading()).includes('not on this tablet'))
 })

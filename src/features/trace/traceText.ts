@@ -6,6 +6,9 @@ import type { Band, Candidate } from '@/core/diagnosis'
 import type { Ranking } from '@/workers/protocol'
 import { lowerFirst, minutesText, percent, shortOf, unitText } from '../frame/words'
 
+/** Said on every finding of an aircraft, before anything else of it. */
+const LICENSED = 'Aircraft: by or under licensed hands only, with approved data.'
+
 interface Finding {
   title: string
   detail: string
@@ -13,7 +16,8 @@ interface Finding {
 
 /** What is so, said first; how it is known, after. A gas meter over its mark speaks before any suspect. */
 export function findingOf(job: JobView, ranking: Ranking | null): Finding {
-  const finding = suspectFinding(job, ranking)
+  const found = suspectFinding(job, ranking)
+  const finding = job.layout.id === 'A13' ? { ...found, detail: `${LICENSED} ${found.detail}` } : found
   const alarm = lelAlarm(job)
   return alarm ? { title: alarm.title, detail: `${alarm.detail} ${finding.title}` } : finding
 }

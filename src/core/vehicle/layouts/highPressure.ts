@@ -6,7 +6,7 @@ import { BESIDE, RELAYED_CIRCUIT, own, part, segment, station } from './pieces'
 
 const FEED_TO_PUMP = {
   stations: [station('fuel', 'filterIn', 'Filter in'), station('fuel', 'filterOut', 'Filter out'), station('fuel', 'rail', 'Feed'), station('fuel', 'hpPump', 'Engine', 'manifold')],
-  segments: [...FEED.segments, segment('fuel', 'hpPump', 'High-pressure pump', 'rail', 'hpPump')],
+  segments: [...FEED.segments, segment('fuel', 'hpPump', 'High pressure', 'rail', 'hpPump')],
 }
 
 /** Petrol: low-pressure module with its regulator in the tank, pump on the camshaft. */
