@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { LogBuilder } from '../records'
 import { DRIVEN_IN } from '../vehicle'
 import { planRepairs, plannerOf } from '../procedure'
-import { foldJob, nextStep, offerForSlip, stageOf, trayOf, unproven } from '.'
+import { foldJob, leftOpen, nextStep, offerForSlip, stageOf, trayOf, unproven } from '.'
 
 const author = { device: 'tablet-a', by: 'Ida' }
 const opened = () =>
@@ -97,5 +97,20 @@ describe('slips', () => {
   })
   it('no number asks back', () => {
     expect(offerForSlip('T04', Number.NaN, scale)!.reason).toBe('outside')
+  })
+})
+
+describe('what the last job left open', () => {
+  const closed = (at: number, unproven: string[]) => fold(opened().add(at, 'job-signed', { unproven, note: '' }))
+  const line = 'Cause not looked for. Is there rust or a loose liner in the tank?'
+  it('is the question that was not looked into, without what else was not proven', () => expect(leftOpen([closed(5, ['Prime not seen', line])])).toEqual(['Is there rust or a loose liner in the tank?']))
+  it('counts for the last signed job only', () => {
+    expect(leftOpen([closed(5, [line]), closed(9, [])])).toEqual([])
+    expect(leftOpen([closed(9, [line]), closed(5, []), fold(opened())])).toHaveLength(1)
+  })
+  it('the line is the one that stands above a signature', () => {
+    const job = fold(opened().add(2, 'part-judged', { repairId: 'filter', partWasBad: 'yes' }))
+    expect(unproven(job)).toContain(line)
+    expect(unproven(fold(opened().add(2, 'part-judged', { repairId: 'filter', partWasBad: 'yes' }).add(3, 'proof-noted', { item: 'cause:tankDirt', outcome: 'no' })))).not.toContain(line)
   })
 })
