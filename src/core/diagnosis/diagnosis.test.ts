@@ -118,15 +118,16 @@ describe.each(TRACED.map((layout) => [`${layout.id}, ${layout.scope}`, layout] a
   })
 })
 
-/** Faults that no driver complains of by themselves: they are found by a reading. Charging is one of them where no pump hangs on it; on a common rail the lift pump has much in reserve. */
-const QUIET: Record<LayoutId, string[]> = { A01: ['F68'], A02: ['F68'], A03: ['F68'], A04: [], A05: ['F68'], A06: ['F08', 'F68', 'F29p'], A07: ['F68'], A08: ['F08', 'F66', 'F68'], A09: ['F23', 'F68', 'F70', 'F79b', 'F49h'], A10: [], A11: ['F68'], A12: [], A13: [] }
+/** Faults that no driver complains of by themselves: they are found by a reading. Charging is one of them where no pump hangs on it, and a filter of the wrong type; on a common rail the lift pump has much in reserve. */
+const QUIET: Record<LayoutId, string[]> = { A01: ['F42', 'F68'], A02: ['F42', 'F68'], A03: ['F42', 'F68'], A04: [], A05: ['F42', 'F68'], A06: ['F08', 'F42', 'F68', 'F29p'], A07: ['F42', 'F68'], A08: ['F08', 'F66', 'F68'], A09: ['F23', 'F42', 'F68', 'F70', 'F79b', 'F49h'], A10: ['F42'], A11: ['F68'], A12: ['F42'], A13: [] }
 /** An empty tank is shown rightly. */
 const QUIET_OF_GAUGES = ['F01']
 
 describe('the library as a whole', () => {
   const withFilter = layoutOf({ layoutId: 'A01', scope: 'engine', edits: [{ kind: 'insert', after: 'frontLine', part: { id: 'addedFilter1', kind: 'filter', name: 'Added filter' } }] })
   const withProbe = layoutOf({ layoutId: 'A08', scope: 'gauge', edits: [{ kind: 'replace', part: 'sender', by: 'probe' }] })
-  const all = [withProbe, ...TRACED, withFilter].map(libraryOf)
+  const withResistor = layoutOf({ layoutId: 'A01', scope: 'engine', edits: [{ kind: 'insert', after: 'loom', part: { id: 'speedResistor1', kind: 'ballast', name: 'Speed resistor' } }] })
+  const all = [withProbe, withResistor, ...TRACED, withFilter].map(libraryOf)
   it('every fault, test and repair is used by some layout', () => {
     const used = { faults: new Set(all.flatMap((library) => library.faults.map((fault) => fault.id.split('@')[0]))), tests: new Set(all.flatMap((library) => library.tests)), repairs: new Set(all.flatMap((library) => library.repairs)) }
     expect(FAULT_TEMPLATES.filter((fault) => !used.faults.has(fault.id)).map((fault) => fault.id)).toEqual([])

@@ -62,7 +62,7 @@ export const priorWeight = (fault: Fault, raisers: RaiserId[]): number =>
   raisers.reduce((weight, raiser) => (fault.raisers.includes(raiser) ? weight * RAISERS[raiser].factor : weight), fault.weight)
 
 /** Symptoms that a vehicle which does not start cannot show. */
-const HIDDEN_BY_NO_START: SymptomId[] = ['startsThenDies', 'starvesUnderLoad', 'cutsOut', 'runsRough', 'floods', 'longCrank', 'capHelps']
+const HIDDEN_BY_NO_START: SymptomId[] = ['startsThenDies', 'starvesUnderLoad', 'cutsOut', 'runsRough', 'floods', 'longCrank', 'capHelps', 'hotStart']
 
 /** Likelihood of the complaint for one particle, from its chances of showing each symptom. */
 export function complaintLikelihood(symptoms: Symptom[], complaint: Complaint, chances: Float64Array, particle: Particle, comesAndGoes: boolean): number {

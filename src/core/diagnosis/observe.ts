@@ -113,7 +113,7 @@ class Compiler {
     const at = (name: string) => parameterAt(this.model, `${engine.part}.${name}`)
     const capability = at('capability'), backLeak = at('backLeak'), sensor = at('sensor')
     const fillPa = parts.find((part) => part.id === engine.part)!.figures!.fillPa!
-    const leakShare = scene === 'cranking' ? BACK_LEAK_CRANKING : BACK_LEAK_RUNNING
+    const leakShare = SCENE[scene].supply === 'cranking' ? BACK_LEAK_CRANKING : BACK_LEAK_RUNNING
     return (probes, theta) => {
       const filled = Math.min(1, Math.max(probes[feed]!, 0) / fillPa)
       const able = RAIL_RESERVE * theta[capability]! * filled - leakShare * (theta[backLeak]! - 1)
@@ -154,11 +154,21 @@ class Compiler {
     const drawnAir = layout.parts.some((part) => part.kind === 'airLeak') ? this.airShare(scene) : null
     const supply = SUPPLY[layout.engine.kind]
     const reach = this.model.parameterIndex.has(`${layout.engine.part}.capability`) ? this.railReach(scene) : null
+    const boils = this.boilsAway(scene)
     return (probes, theta) => {
       const dropPa = Math.max(probes[feed]! - (draws < 0 ? 0 : probes[draws]!), 0)
       const delivered = theta[gain]! * (reach ? Math.sqrt(reach(probes, theta)) : supply(dropPa, soundPa)) * (coil < 0 || theta[coil]! > 0.5 ? 1 : 0.5) + (drip < 0 ? 0 : theta[drip]! / burn)
-      return (delivered * (drawnAir ? 1 - drawnAir(probes, theta) : 1)) / (layout.engine.kind === 'diesel' || layout.engine.kind === 'commonRail' ? 1 : 1 + theta[air]!)
+      return (delivered * (drawnAir ? 1 - drawnAir(probes, theta) : 1) * (1 - boils(theta))) / (layout.engine.kind === 'diesel' || layout.engine.kind === 'commonRail' ? 1 : 1 + theta[air]!)
     }
+  }
+  /** Share of the fuel that is vapour by the time the engine gets it: lines near heat, and light fuel in a hot bowl. */
+  private boilsAway(scene: SceneId): (theta: Float64Array) => number {
+    const { heatFraction } = SCENE[scene]
+    const { layout, parameterIndex } = this.model
+    if (heatFraction === 0) return () => 0
+    const lines = layout.parts.flatMap((part) => (part.kind !== 'tank' && parameterIndex.has(`${part.id}.heat`) ? [parameterAt(this.model, `${part.id}.heat`)] : []))
+    const volatility = layout.engine.kind === 'carburettor' ? parameterAt(this.model, 'fuel.volatility') : -1
+    return (theta) => 1 - lines.reduce((liquid, at) => liquid * (1 - heatFraction * theta[at]!), volatility < 0 ? 1 : 1 - BOWL_SHARE * heatFraction * theta[volatility]!)
   }
   private fill(): Formula {
     const volume = parameterAt(this.model, 'tank.volumeM3'), capacity = parameterAt(this.model, 'tank.capacityM3')
@@ -231,9 +241,12 @@ const BACK_LEAK_CRANKING = 0.09
 const BACK_LEAK_RUNNING = 0.02
 /** Rail pressure that the controller asks for, Pa; typical. */
 const RAIL_TARGET_PA: Record<'direct' | 'commonRail', Partial<Record<SceneId, number>>> = {
-  direct: { cranking: 4e6, idle: 5e6, load: 15e6, capOff: 15e6 },
+  direct: { cranking: 4e6, hotRestart: 4e6, idle: 5e6, load: 15e6, capOff: 15e6 },
   commonRail: { cranking: 25e6, idle: 30e6, load: 140e6, capOff: 140e6 },
 }
+
+/** How much of light fuel's vapour a hot bowl turns into lean mixture. Typical. */
+const BOWL_SHARE = 0.8
 
 /** A pump that moves less than this stands, m3/s (0.04 L/h). */
 const NO_FLOW_M3_PER_S = 1e-8

@@ -14,8 +14,8 @@ export interface UpstreamCause {
 export const UPSTREAM_CAUSES: UpstreamCause[] = [
   { id: 'tankDirt', raisedBy: ['filter', 'firstFilter', 'fineFilter', 'addedFilter', 'strainer', 'pickup', 'injectors', 'carburettor'], question: 'Is there rust or a loose liner in the tank?', how: 'Cut the old filter open, rub its dirt to a magnet' },
   { id: 'dirtToInjectors', raisedBy: ['cleanTank', 'drainFuel'], question: 'Did the dirt reach filter and injectors?', how: 'Filter cut open, injectors compared' },
-  { id: 'ventShut', raisedBy: ['module', 'strokePump', 'linePump'], question: 'Was the vent shut, or the inlet starved?', how: 'Cap off while it fails, suction read at the pump' },
-  { id: 'tankCollapsed', raisedBy: ['clearVent'], question: 'Has the tank been drawn in?', how: 'Floor against the pickup, sender read from empty to full' },
+  { id: 'ventShut', raisedBy: ['module', 'strokePump', 'linePump', 'cleanTank'], question: 'Was the vent shut, or the inlet starved?', how: 'Cap off while it fails, suction read at the pump' },
+  { id: 'tankCollapsed', raisedBy: ['clearVent', 'capSeal'], question: 'Has the tank been drawn in?', how: 'Floor against the pickup, sender read from empty to full' },
   { id: 'poorFeed', raisedBy: ['module', 'linePump', 'relay', 'fuse'], question: 'Do feed and ground lose volts?', how: 'Drop on both sides, pump running' },
   { id: 'hotPlug', raisedBy: ['plug', 'hatchLead', 'senderPlug'], question: 'Does the pump draw too much, or the ground too little?', how: 'Clamp the pump, read the ground drop' },
   { id: 'whatBlewIt', raisedBy: ['fuse', 'gaugeFuse'], question: 'What blew the fuse?', how: 'Loom to ground, pump current' },

@@ -21,7 +21,7 @@ describe('differences that can be said at a segment', () => {
   it.each([
     ['A08', 'suctionLine', ['filter behind']],
     ['A01', 'cutOff', ['bridged', 'taken out']],
-    ['A01', 'loom', ['relay behind']],
+    ['A01', 'loom', ['relay behind', 'speed resistor behind']],
     ['A06', 'needle', ['another carburettor']],
     ['A06', 'pump', ['second pump']],
   ] as const)('%s %s: %s', (layoutId, segmentId, kinds) => expect(differencesAt(layoutId, [], segmentId, []).map((entry) => entry.kind)).toEqual(kinds))

@@ -6,7 +6,7 @@
 import { LAYOUTS, editLayout, solveScene, specificationOf, vehicleModel, type Edit, type Layout, type LayoutId, type Part, type PartKind } from '../vehicle'
 import { libraryOf } from './layoutLibrary'
 
-export type DifferenceKind = 'bridged' | 'taken out' | 'filter behind' | 'relay behind' | 'second pump' | 'another carburettor'
+export type DifferenceKind = 'bridged' | 'taken out' | 'filter behind' | 'relay behind' | 'speed resistor behind' | 'second pump' | 'another carburettor'
 export interface Difference {
   kind: DifferenceKind
   /** Part it is about. */
@@ -18,7 +18,7 @@ const BRIDGED: PartKind[] = ['fuse', 'relay', 'keySwitch', 'cutOff', 'feedPlug']
 const TAKEN_OUT: PartKind[] = ['cutOff', 'filter', 'primer']
 const LINES: PartKind[] = ['line', 'hose', 'suctionLine', 'returnLine']
 const WIRES: PartKind[] = ['fuse', 'loom']
-const DOUBLED: PartKind[] = ['pump', 'pusherPump']
+const DOUBLED: PartKind[] = ['pump', 'pusherPump', 'inlinePump']
 /** An added filter in a suction line: a coarse one, as on the layouts that have one there; typical. */
 const COARSE = { linear: 0.025, quadratic: 1e-5, suction: 1 }
 /** Seat of a larger carburettor: about a third wider; typical. */
@@ -41,6 +41,7 @@ function waysOf(layout: Layout, part: Part): Difference[] {
     [BRIDGED.includes(part.kind) && !layout.parts.some((other) => other.id === `${part.id}Bypass`), 'bridged', { kind: 'bypass', part: part.id }],
     [TAKEN_OUT.includes(part.kind), 'taken out', { kind: 'remove', part: part.id }],
     [WIRES.includes(part.kind), 'relay behind', { kind: 'insert', after: part.id, part: { id: fresh('addedRelay'), kind: 'relay', name: 'Added relay' } }],
+    [part.kind === 'loom' && !layout.parts.some((other) => other.kind === 'ballast'), 'speed resistor behind', { kind: 'insert', after: part.id, part: { id: fresh('speedResistor'), kind: 'ballast', name: 'Speed resistor' } }],
     [DOUBLED.includes(part.kind), 'second pump', { kind: 'parallel', part: part.id, by: { id: fresh('secondPump'), kind: part.kind } }],
     [part.kind === 'needleSeat' && !part.figures, 'another carburettor', { kind: 'replace', part: part.id, by: 'needleSeat', figures: WIDE_SEAT }],
   ]

@@ -72,6 +72,7 @@ function vocabularyOf(layout: Layout): Vocabulary {
 }
 
 function suits(test: Test, layout: Layout, words: Vocabulary): boolean {
+  if (test.layouts && !test.layouts.includes(layout.id)) return false
   if (test.engines && !test.engines.includes(layout.engine.kind)) return false
   // What can be heard and clamped at a pump can be so wherever it lies.
   const has = (kind: PartKind) => layout.parts.some((part) => part.kind === kind || (kind === 'pump' && part.kind === 'inlinePump'))

@@ -219,7 +219,16 @@ function truthMixture(vehicle: TruthVehicle, sceneId: SceneId): number {
   const measured = engine.kind === 'direct' || engine.kind === 'commonRail' ? of(`${engine.part}.gain`) * Math.pow(truthReach(vehicle, sceneId), 0.55) : null
   const share = measured !== null ? measured : engine.kind === 'diesel' ? of(`${engine.part}.gain`) * Math.sqrt(Math.min(1, Math.max(now.pressurePa[engine.feed]!, 0) / 26e3)) : Math.max(now.flow[engine.part]!, 0) / truthScene(sound, sceneId).flow[engine.part]!
   const drip = of(`${engine.part}.restLeak`) / (SCENE[sceneId].demandFraction < 0.1 ? 30 : 600)
-  return ((share + (engine.kind === 'injected' ? drip : 0)) * (1 - airShare(vehicle, sceneId))) / (engine.kind === 'diesel' || engine.kind === 'commonRail' ? 1 : 1 + of('engine.airLeak'))
+  return ((share + (engine.kind === 'injected' ? drip : 0)) * (1 - airShare(vehicle, sceneId)) * liquidShare(vehicle, sceneId)) / (engine.kind === 'diesel' || engine.kind === 'commonRail' ? 1 : 1 + of('engine.airLeak'))
+}
+
+/** Fuel that is still liquid: vapour grows faster than the heat here, not in proportion to it. */
+function liquidShare({ model, theta }: TruthVehicle, sceneId: SceneId): number {
+  const { heatFraction } = SCENE[sceneId]
+  const { parts, engine } = model.layout
+  const lines = parts.filter((part) => part.kind !== 'tank' && model.parameterIndex.has(`${part.id}.heat`)).map((part) => theta[parameterAt(model, `${part.id}.heat`)]!)
+  const bowl = engine.kind === 'carburettor' ? 0.75 * theta[parameterAt(model, 'fuel.volatility')]! : 0
+  return [...lines, bowl].reduce((liquid, heat) => liquid * (1 - Math.pow(heatFraction, 1.15) * heat), 1)
 }
 
 const seepsOf = ({ model, theta }: TruthVehicle, scene: SceneId) =>
@@ -267,11 +276,11 @@ function truthReach(vehicle: TruthVehicle, sceneId: SceneId): number {
   const fillPa = parts.find((part) => part.id === engine.part)!.figures!.fillPa!
   const feedPa = Math.max(truthScene(vehicle, sceneId).pressurePa[engine.feed]!, 0)
   const filled = Math.min(1, Math.pow(feedPa / fillPa, 0.9))
-  const back = (sceneId === 'cranking' ? 0.095 : 0.022) * (of('backLeak') - 1)
+  const back = (SCENE[sceneId].supply === 'cranking' ? 0.095 : 0.022) * (of('backLeak') - 1)
   return Math.max(0, Math.min(1 / of('sensor'), 1.18 * of('capability') * filled - back))
 }
 
-const TRUTH_RAIL_PA: Record<string, Partial<Record<SceneId, number>>> = { direct: { cranking: 4e6, idle: 5e6, load: 15e6, capOff: 15e6 }, commonRail: { cranking: 25e6, idle: 30e6, load: 140e6, capOff: 140e6 } }
+const TRUTH_RAIL_PA: Record<string, Partial<Record<SceneId, number>>> = { direct: { cranking: 4e6, hotRestart: 4e6, idle: 5e6, load: 15e6, capOff: 15e6 }, commonRail: { cranking: 25e6, idle: 30e6, load: 140e6, capOff: 140e6 } }
 
 /** Duty of a controlled pump, from its own flow and volts. */
 function truthDuty(vehicle: TruthVehicle, sceneId: SceneId): number {

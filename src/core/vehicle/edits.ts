@@ -70,7 +70,7 @@ const WORDS = { insert: 'followed by another part', remove: 'removed', bypass: '
 function isElectrical(part: Part): boolean {
   return ELECTRICAL.has(part.kind)
 }
-const ELECTRICAL: ReadonlySet<PartKind> = new Set(['fuse', 'relay', 'keySwitch', 'cutOff', 'loom', 'feedPlug', 'hatchLead', 'ground', 'chafe', 'meter', 'bridge', 'driver', 'liftCircuit', 'boostSwitch', 'gaugeFuse', 'limiter', 'thermalGauge', 'coilGauge', 'ironGauge', 'clusterGauge', 'senderWire', 'senderChafe', 'senderPlug', 'sender', 'probe', 'senderGround', 'testLead'])
+const ELECTRICAL: ReadonlySet<PartKind> = new Set(['fuse', 'relay', 'keySwitch', 'cutOff', 'loom', 'ballast', 'feedPlug', 'hatchLead', 'ground', 'chafe', 'meter', 'bridge', 'driver', 'liftCircuit', 'boostSwitch', 'gaugeFuse', 'limiter', 'thermalGauge', 'coilGauge', 'ironGauge', 'clusterGauge', 'senderWire', 'senderChafe', 'senderPlug', 'sender', 'probe', 'senderGround', 'testLead'])
 
 /** Splits the line behind the part: the new part lies between a new node and where the old part ended. */
 function insert(layout: Layout, after: Part, added: Extract<Edit, { kind: 'insert' }>['part']): Layout | string {

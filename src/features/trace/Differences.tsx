@@ -10,7 +10,7 @@ import { lowerFirst } from '../frame/words'
 
 const OFFER: Record<DifferenceKind, string> = {
   'filter behind': 'A further filter sits behind it', bridged: 'It is bridged', 'taken out': 'It has been taken out',
-  'relay behind': 'A further relay sits behind it', 'second pump': 'A second pump sits beside it', 'another carburettor': 'Another carburettor, wider seat',
+  'relay behind': 'A further relay sits behind it', 'speed resistor behind': 'A speed resistor sits in it', 'second pump': 'A second pump sits beside it', 'another carburettor': 'Another carburettor, wider seat',
 }
 
 /** Where the vehicle differs from its layout at this segment: said here, followed by tracks, suspects and tests. */

@@ -18,10 +18,17 @@ export const switched = (nominal: number, spread: number, shut: (scene: Scene) =
   scene: (bind) => {
     const ohm = bind.slot('ohm')
     return (values, _theta, scene) => {
-      if (!shut(scene)) values[ohm] = OPEN_OHM
+      if (scene.rig === 'jumper') values[ohm] = JUMPER_OHM
+      else if (!shut(scene)) values[ohm] = OPEN_OHM
     }
   },
 })
+
+/** Fused, switched jumper past what lies between the battery and the base of the relay. */
+const JUMPER_OHM = 0.01
+/** A lamp of 55 W in place of the pump (12.6 V squared over its watts), and the technician's own meter. */
+const LAMP_OHM = 2.9
+const METER_OHM = 1e7
 
 export const ELECTRICAL_KINDS = {
   battery: {
@@ -47,15 +54,27 @@ export const ELECTRICAL_KINDS = {
       return (values, theta, scene) => (values[ohm] = scene.supply === 'cranking' ? theta[own]! : OPEN_OHM)
     },
   },
-  fuse: series(0.016, 0.25),
+  fuse: {
+    ...series(0.016, 0.25),
+    scene: (bind) => {
+      const ohm = bind.slot('ohm')
+      return (values, _theta, scene) => {
+        if (scene.rig === 'jumper') values[ohm] = JUMPER_OHM
+      }
+    },
+  },
   relay: {
-    parameters: [...ohms(0.012, 0.3), hidden('coil', 1, '')],
+    parameters: [...ohms(0.012, 0.3), hidden('coil', 1, ''), hidden('backFeed', 0, '')],
     elements: series(0.012, 0.3).elements!,
     scene: (bind) => {
       const ohm = bind.slot('ohm')
       const coil = bind.own('coil')
+      const backFeed = bind.own('backFeed')
       const release = bind.other('command.release')
       return (values, theta, scene) => {
+        if (scene.rig === 'jumper') return void (values[ohm] = JUMPER_OHM)
+        // Fed from behind, its contact does not matter.
+        if (theta[backFeed]! > 0.5) return
         const released = scene.pumpFed && theta[coil]! > 0.5 && (!scene.engineTurns || release < 0 || theta[release]! > 0.5)
         if (!released) values[ohm] = OPEN_OHM
       }
@@ -71,6 +90,8 @@ export const ELECTRICAL_KINDS = {
   boostSwitch: switched(0.02, 0.3, (scene) => ['load', 'deadhead', 'capOff'].includes(scene.id)),
   cutOff: series(0.006, 0.3),
   loom: series(0.03, 0.2),
+  /** Resistor that gives a pump its low speed, where a vehicle has one. */
+  ballast: series(0.25, 0.15),
   feedPlug: series(0.006, 0.3),
   hatchLead: series(0.012, 0.2),
   ground: series(0.018, 0.25),
@@ -81,6 +102,13 @@ export const ELECTRICAL_KINDS = {
   /** A wire that somebody put past a part. */
   bridge: series(0.008, 0.4),
   /** The technician's own meter: keeps the pump's nodes defined when every branch to them is open. */
-  meter: { parameters: [], elements: series(1e7, 0).elements! },
-  command: { parameters: [hidden('release', 1, '')] },
+  meter: {
+    parameters: [],
+    elements: series(METER_OHM, 0).elements!,
+    scene: (bind) => {
+      const ohm = bind.slot('ohm')
+      return (values, _theta, scene) => (values[ohm] = scene.rig === 'lamp' ? LAMP_OHM : METER_OHM)
+    },
+  },
+  command: { parameters: [hidden('release', 1, ''), hidden('keySeen', 1, '')] },
 } satisfies Record<string, KindDef>

@@ -1,8 +1,9 @@
 /** Kinds of the fuel side. Losses, spreads and leaks at rest are typical (handbook 2.1, EQ02, EQ07, EQ08, EQ10). */
 import { M3_PER_S_PER_L_PER_H as LH } from '../../shared'
 import type { DisplacementMotor, HydraulicLink } from '../../physics'
+import type { Scene } from '../scene'
 import type { Specification } from '../specification'
-import { ends, factor, figure, hidden, losses, lossFactor, NO_HOLE_M2, type Binding, type Context, type KindDef, type Placed, type SceneRule } from './kind'
+import { ends, factor, figure, hidden, losses, lossFactor, NO_HOLE_M2, OPEN_OHM, type Binding, type Context, type KindDef, type Placed, type SceneRule } from './kind'
 
 /** Loss of a shut rig hose, and of the open hose into the can (3 kPa at 100 L/h), Pa/(m3/s). */
 const SHUT_LOSS = 1e14
@@ -73,9 +74,25 @@ const motorPump = (motorOf: (specification: Specification, part: Placed) => Disp
     const drinks = surge >= 0 && part.id === 'pump'
     const volume = bind.other('tank.volumeM3')
     const reach = bind.other('tank.reach')
-    return (values, theta, scene) => (values[displacement]! *= scene.rig === 'canFed' ? 1 : wetness(theta[volume]! * theta[reach]!) * (drinks ? wetness(theta[surge]!) : 1))
+    const winding = bind.slot('windingOhm')
+    const vapour = vapourRule(bind)
+    return (values, theta, scene) => {
+      values[displacement]! *= scene.rig === 'canFed' ? 1 : wetness(theta[volume]! * theta[reach]!) * (drinks ? wetness(theta[surge]!) : 1) * (1 - vapour(theta, scene))
+      // The lamp stands in the pump's place: its plug is parted.
+      if (scene.rig === 'lamp') values[winding] = OPEN_OHM
+    }
   },
 })
+
+/** Share of vapour in what a pump draws once fuel and lines are hot: light fuel, and fuel warmed by its own return. */
+function vapourRule(bind: Binding): (theta: Float64Array, scene: Scene) => number {
+  const volatility = bind.other('fuel.volatility')
+  const heat = bind.other('tank.heat')
+  return (theta, scene) => {
+    const of = (at: number) => (at < 0 ? 0 : scene.heatFraction * theta[at]!)
+    return 1 - (1 - of(volatility)) * (1 - of(heat))
+  }
+}
 
 const wetness = (volumeM3: number) => Math.min(1, Math.max(0, (volumeM3 - PICKUP_DRY_M3) / (PICKUP_WET_M3 - PICKUP_DRY_M3)))
 
@@ -102,7 +119,7 @@ function pipe(part: Placed, boreM: number, lengthM: number): HydraulicLink {
   return { type: 'pipe', ...ends(part), boreM: boreM * figure(part, 'boreShare', 1), lengthM: lengthM * figure(part, 'lengthShare', 1), roughnessM: SMOOTH_M, lossCoefficient: figure(part, 'lossCoefficient', 2), checkValve: false }
 }
 const feedLine: KindDef = {
-  parameters: [factor('area', 0.03, ['boreM'], 'areaFactor')],
+  parameters: [factor('area', 0.03, ['boreM'], 'areaFactor'), hidden('heat', 0, '')],
   elements: (part, { specification }) => ({ links: [pipe(part, specification.feedBoreM.value, specification.feedLengthM.value)] }),
 }
 
@@ -130,6 +147,8 @@ export const FUEL_KINDS = {
       hidden('debris', 0, ''),
       // Part of its content that the pickup reaches.
       hidden('reach', 1, ''),
+      // How far its content warms up on a run, what a look inside shows, and whether cap and valve breathe.
+      ...['heat', 'liner', 'varnish', 'dented', 'baffle', 'capBlind', 'rollover'].map((name) => hidden(name, 0, '')),
     ],
     elements: (part) => ({
       nodes: [
@@ -187,8 +206,10 @@ export const FUEL_KINDS = {
       const spring = bind.slot('springPa')
       const free = bind.slot('freeFlowM3PerS')
       const volume = bind.other('tank.volumeM3')
+      const reach = bind.other('tank.reach')
+      const vapour = vapourRule(bind)
       return (values, theta, scene) => {
-        const wet = scene.rig === 'canFed' ? 1 : wetness(theta[volume]!)
+        const wet = scene.rig === 'canFed' ? 1 : wetness(theta[volume]! * theta[reach]!) * (1 - vapour(theta, scene))
         values[spring]! *= wet
         // Valves and spring limit the stroke at speed: the flow rises with the root of it (typical).
         values[free]! *= wet * Math.sqrt(scene.engineSpeedFraction)
@@ -217,14 +238,14 @@ export const FUEL_KINDS = {
       }
     },
   },
-  filter: passage(0.3, 0.03, 1.5e-4),
+  filter: { ...passage(0.3, 0.03, 1.5e-4), parameters: [...lossFactor(0.3), hidden('turned', 0, ''), hidden('seal', 0, '')] },
   /** A selector or shut-off in the line. */
   passageValve: passage(0.2, 0.003, 1.5e-5),
   /** Flap past a pump: lets gravity feed while the pump stands. */
   bypassFlap: { parameters: lossFactor(0.2), elements: (part) => ({ links: [{ type: 'linear-quadratic', ...ends(part), ...losses(0.004, 3e-5), checkValve: true }] }) },
   /** A hose that somebody put past a part. */
   bypassHose: passage(0.2, 0.006, 3e-5),
-  leak: hole('holeM2'),
+  leak: { ...hole('holeM2'), parameters: [...hole('holeM2').parameters, hidden('joint', 0, '')] },
   /** Air drawn into the suction side: it takes the place of fuel. */
   airLeak: {
     parameters: [{ name: 'holeM2', nominal: NO_HOLE_M2, unit: 'm2', spread: 0, fields: [{ field: 'areaM2', landing: 'value' }] }],
@@ -326,7 +347,7 @@ export const FUEL_KINDS = {
     },
   },
   engine: {
-    parameters: [hidden('spark', 1, '', 0.06), hidden('compression', 1, '', 0.05), hidden('airLeak', 0.02, '', 0.4), hidden('complianceMlPerKPa', 0.01, 'mL/kPa', 0.3)],
+    parameters: [hidden('spark', 1, '', 0.06), hidden('compression', 1, '', 0.05), hidden('airLeak', 0.02, '', 0.4), hidden('boost', 1, ''), hidden('damper', 0, ''), hidden('complianceMlPerKPa', 0.01, 'mL/kPa', 0.3)],
     elements: (part) => ({
       nodes: [
         { id: 'manifold', kind: 'boundary', elevationM: figure(part, 'levelM', 0.6), pressurePa: 0 },
@@ -334,5 +355,5 @@ export const FUEL_KINDS = {
       ],
     }),
   },
-  fuel: { parameters: [hidden('quality', 1, '', 0.03), hidden('water', 0, ''), hidden('wrong', 0, '')] },
+  fuel: { parameters: [hidden('quality', 1, '', 0.03), hidden('water', 0, ''), hidden('wrong', 0, ''), hidden('volatility', 0, ''), hidden('ethanol', 0.07, '', 0.25)] },
 } satisfies Record<string, KindDef>

@@ -80,8 +80,8 @@ describe.each(Object.values(LAYOUTS).map((layout) => [layout.id, layout] as cons
 describe('kinds', () => {
   it('every kind is used by some layout', () => {
     const used = new Set([...Object.values(LAYOUTS), ...Object.values(LAYOUTS).map(gaugeLoopOf), ...Object.values(LAYOUTS).map(leakPlacesOf)].flatMap((layout) => layout.parts.map((part) => part.kind)))
-    // A bridge, a bypass hose and a capacitive probe come with an edit only.
-    expect(Object.keys(KINDS).filter((kind) => !used.has(kind as keyof typeof KINDS))).toEqual(['bypassHose', 'bridge', 'probe'])
+    // A bridge, a bypass hose, a speed resistor and a capacitive probe come with an edit only.
+    expect(Object.keys(KINDS).filter((kind) => !used.has(kind as keyof typeof KINDS))).toEqual(['bypassHose', 'ballast', 'bridge', 'probe'])
   })
   it('a parameter that lands nowhere is refused by name', () => {
     const astray = { ...LAYOUTS.A01, parts: LAYOUTS.A01.parts.map((part) => (part.id === 'engine' ? { ...part, kind: 'filter' as const, from: 'rail', to: 'nowhere' } : part)) }
