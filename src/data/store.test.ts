@@ -18,7 +18,7 @@ const open = (jobId: string) => append(jobId, [{ kind: 'job-opened', body: { veh
 describe('the store', () => {
   it('appends side by side without losing one', async () => {
     await open('job-1')
-    await Promise.all(Array.from({ length: 12 }, (_, n) => append('job-1', [{ kind: 'complaint-remains', body: { words: String(n) } }], 'Ida')))
+    await Promise.all(Array.from({ length: 12 }, (_, n) => append('job-1', [{ kind: 'complaint-remains', body: { words: String(n), run: 'same' } }], 'Ida')))
     const log = await loadLog('job-1')
     expect(log.ok && log.value.map((event) => event.seq)).toEqual([...Array(13).keys()])
   })
@@ -27,14 +27,14 @@ describe('the store', () => {
     const instance = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
       throw new Error('no room left')
     })
-    const failed = await append('job-1', [{ kind: 'complaint-remains', body: { words: 'kept' } }], 'Ida')
+    const failed = await append('job-1', [{ kind: 'complaint-remains', body: { words: 'kept', run: 'same' } }], 'Ida')
     expect(failed).toMatchObject({ ok: false, error: { kind: 'not-written' } })
     expect(unwrittenEvents('job-1')).toHaveLength(1)
     const file = await exportJob('job-1')
     expect(file.ok && file.value).toContain('kept')
     instance.mockRestore()
     vi.restoreAllMocks()
-    expect((await append('job-1', [{ kind: 'complaint-remains', body: { words: 'next' } }], 'Ida')).ok).toBe(true)
+    expect((await append('job-1', [{ kind: 'complaint-remains', body: { words: 'next', run: 'same' } }], 'Ida')).ok).toBe(true)
     expect(unwrittenEvents('job-1')).toHaveLength(0)
     const log = await loadLog('job-1')
     expect(log.ok && log.value).toHaveLength(3)

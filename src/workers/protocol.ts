@@ -1,5 +1,5 @@
 /** Requests and answers of the workers: plain data. */
-import type { Complaint, Contradiction, Done, Evidence, Choice, Pair, ProfileValue, SegmentShare, Suspect, TestExplanation, Workshop } from '@/core/diagnosis'
+import type { Complaint, Contradiction, Done, Evidence, Choice, Pair, ProfileValue, ProvocationRank, SegmentShare, Suspect, TestExplanation, Workshop } from '@/core/diagnosis'
 import type { DemoJob } from '@/core/practice'
 import type { Plan, PlanFailure } from '@/core/procedure'
 import type { GaugeSample, HiddenFault, StandInReading } from '@/core/simulate'
@@ -29,6 +29,8 @@ export interface Ranking {
   profile: ProfileValue[]
   surprises: string[]
   contradictions: Contradiction[]
+  /** Ways to make a fault show that comes and goes. */
+  provocations: ProvocationRank[]
   shownTest: TestExplanation | null
   /** Way to the shown test from here. */
   way: { operationId: string; title: string; minutes: number }[] | null

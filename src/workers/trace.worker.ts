@@ -3,7 +3,7 @@
  * that the screen is usable, then derivatives and pairs in slices between requests.
  */
 import {
-  addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, leadingPair, nominalTable, posteriorOf, profileOf, segmentShares, soundBandOf, suspectsOf, surprises,
+  addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, leadingPair, nominalTable, posteriorOf, profileOf, provocationsFor, segmentShares, soundBandOf, suspectsOf, surprises,
   type Complaint, type Done, type Posterior, type Table,
 } from '@/core/diagnosis'
 import { answeredCase } from '@/core/physics'
@@ -83,6 +83,7 @@ function rank(request: RankRequest): Ranking {
     profile: profileOf(posterior),
     surprises: surprises(posterior),
     contradictions: contradictions(posterior, request.complaint, request.done),
+    provocations: provocationsFor(posterior),
     shownTest: shown ? explainTest(posterior, shown) : null,
     way: way?.steps.map(({ operation }) => ({ operationId: operation.id, title: operation.title, minutes: operation.minutes })) ?? null,
     milliseconds: performance.now() - at,

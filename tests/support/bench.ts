@@ -25,6 +25,8 @@ export class Hands {
   async text(css: string): Promise<string> {
     return (await this.shown(css)).getText()
   }
+  /** Entries of the trace in hand. */
+  taken = 0
   async sees(words: string): Promise<void> {
     await this.driver.wait(async () => (await this.driver.findElement(By.css('body')).getText()).includes(words), WAIT, `never saw "${words}"`)
   }
@@ -118,12 +120,18 @@ export class Hands {
     }, WAIT, `step stays: ${heading}`)
   }
   /** Reads what is proposed, from so many entries on, until a repair can be planned; returns the finding. */
-  async traceOn(entries: number, most = 20): Promise<string> {
-    for (let taken = entries; !(await this.has('[data-act="plan"]')); await this.entries((taken += 1))) {
-      if (taken >= most) throw new Error(`No repair after ${taken} entries: ${await this.text('h1')}`)
+  async traceOn(entries: number, until = '[data-act="plan"]', most = 20): Promise<string> {
+    for (this.taken = entries; !(await this.has(until)); await this.entries((this.taken += 1))) {
+      if (this.taken >= most) throw new Error(`No ${until} after ${this.taken} entries: ${await this.text('h1')}`)
       await this.takeNextReading()
     }
     return this.text('h1')
+  }
+  /** Notes a further reading of the gas meter where everyone was sent out. */
+  async meter(percent: number): Promise<void> {
+    const field = await this.shown('[data-hold="meter"] input')
+    await field.sendKeys(String(percent))
+    await this.act('meter')
   }
   /** Plans the repair that was found, does all of it, and comes to Prove; returns its id. */
   async repair(): Promise<string> {
@@ -180,6 +188,7 @@ export class Hands {
   async complaintRemains(): Promise<void> {
     await this.see('complaintGone', 'No')
     await this.press('Bad')
+    await this.press('Better')
     await this.press('Trace on')
     await this.sees('What is left of the complaint?')
     await this.press('Note it and trace')

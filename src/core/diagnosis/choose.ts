@@ -43,7 +43,9 @@ const LEAST_NAMED = 0.3
 /** Nothing is ever shown as surer than this. */
 export const MOST_SHOWN = 0.99
 /** A confirming test may cost so much of the part and of a comeback; more bought nothing on trial vehicles. */
-const CONFIRM_SHARE = 0.3
+const CONFIRM_SHARE = 1
+/** A reading is repeated before a commitment that takes it for a slip by this much. */
+const ODD_SHARE = 0.5
 const BINS = 9
 /** Particles lighter than this do not move a choice. */
 const CHOICE_FLOOR = 2e-4
@@ -120,10 +122,23 @@ export interface Candidate {
   why: 'ranked' | 'needs-engine' | 'no-way' | 'skipped' | 'read' | 'says-little'
 }
 
+/** A repair tried as a test: fitted unread, and seen whether it cures. */
+export interface Attempt {
+  repairId: string
+  /** Chance that it cures by itself. */
+  cures: Probability
+  /** Its parts, its minutes and seeing whether it cured. */
+  cost: Money
+  /** Expected fall of the loss, less what is spent where it does not cure: on the scale of a test's worth. */
+  worth: Money
+}
+
 export interface Choice {
   verdict: { kind: 'repair'; repairId: string; probability: Probability } | { kind: 'confirm'; repairId: string; probability: Probability; testId: string } | { kind: 'test'; testId: string } | { kind: 'stuck' }
   /** Best first; those that cannot be taken now stand at the end with their reason. */
   candidates: Candidate[]
+  /** Repairs tried as tests, the worthiest first; dear ones are never tried. */
+  attempts: Attempt[]
 }
 
 export function chooseNext(posterior: Posterior, situation: Situation): Choice {
@@ -138,7 +153,7 @@ export function chooseNext(posterior: Posterior, situation: Situation): Choice {
   const nowLoss = loss.leastLoss(now)
   const candidates = all.map((test) => rate(heavy, situation, test, live, loss, nowBits, nowLoss, read))
   candidates.sort((one, other) => order(one) - order(other))
-  return { verdict: decide(posterior, situation, candidates, loss), candidates }
+  return { verdict: decide(posterior, situation, candidates, loss), candidates, attempts: attemptsOf(posterior, situation, loss) }
 }
 
 const order = (candidate: Candidate) => (candidate.why === 'ranked' ? -candidate.bits / candidate.cost : 1000 - candidate.bits)
@@ -222,6 +237,28 @@ function binEdges(posterior: Posterior, live: number[], means: number[], sds: nu
     }
   }
   return edges
+}
+
+/** Minutes to see whether a repair has cured: a start and a short run. */
+const TRY_MINUTES = 10
+/** An attempt less likely to cure than this is not offered. */
+const LEAST_CURED = 0.1
+
+/**
+ * Fitting a part unread, priced as a test of one step: where it cures nothing is lost, where it does not
+ * the part is paid for nothing and the loss of the best repair among the rest is left.
+ */
+function attemptsOf({ table, classWeights }: Posterior, situation: Situation, loss: LossModel): Attempt[] {
+  const nowLoss = loss.leastLoss(classWeights)
+  return table.catalogue.library.repairs.flatMap((repair): Attempt[] => {
+    if (repair.dear || situation.tried.includes(repair.id)) return []
+    const cured = table.classes.map((entry) => entry.faults.length > 0 && entry.faults.every((fault) => fault.repairs.includes(repair.id)))
+    const cures = classWeights.reduce((sum, weight, at) => sum + (cured[at] ? weight : 0), 0)
+    if (cures < LEAST_CURED || cures > MOST_SHOWN) return []
+    const rest = classWeights.map((weight, at) => (cured[at] ? 0 : weight / (1 - cures)))
+    const cost = costOfRepair(repair.id, situation) + situation.workshop.ratePerMinute * TRY_MINUTES
+    return [{ repairId: repair.id, cures, cost, worth: nowLoss - (1 - cures) * (cost + loss.leastLoss(rest)) }]
+  }).sort((one, other) => other.worth - one.worth)
 }
 
 interface LossModel {
@@ -332,6 +369,8 @@ function decide(posterior: Posterior, situation: Situation, candidates: Candidat
   if (!best) return top ? { kind: 'test', testId: top.testId } : { kind: 'stuck' }
   const { dear } = repairById(best.repairId)
   const probability = Math.min(best.probability, MOST_SHOWN)
+  const odd = unrepeated(posterior)
+  if (odd && best.probability >= COMMIT) return { kind: 'test', testId: odd }
   const worthwhile = candidates.some((candidate) => candidate.why === 'ranked' && candidate.worth > 0)
   if (top && (best.probability < (dear ? COMMIT_DEAR : COMMIT) || worthwhile)) return { kind: 'test', testId: top.testId }
   const most = dear ? Infinity : CONFIRM_SHARE * (repairById(best.repairId).money + situation.workshop.comebackMoney)
@@ -339,16 +378,46 @@ function decide(posterior: Posterior, situation: Situation, candidates: Candidat
   return confirming ? { kind: 'confirm', repairId: best.repairId, probability, testId: confirming } : { kind: 'repair', repairId: best.repairId, probability }
 }
 
+/** A reading that what leads takes for a slip, not yet repeated: a slip is seldom made twice in the same way. */
+function unrepeated({ slips, evidence }: Posterior): string | null {
+  const odd = evidence.find((item) => (slips.get(item.id) ?? 0) > ODD_SHARE && evidence.filter((other) => other.testId === item.testId).length === 1)
+  return odd?.testId ?? null
+}
+
 /**
- * The cheapest test at the part that leads under this repair; null when the part itself or both its ends
- * were read, or no test there costs as little as this.
+ * The cheapest test at the part that leads under this repair; null when a reading there has spoken of its
+ * fault or both its ends were read, or no test there costs as little as this.
  */
 function confirmingTest(posterior: Posterior, repairId: string, candidates: Candidate[], most: Money): string | null {
   const lead = suspectsOf(posterior).find((suspect) => suspect.id === repairId)
-  const segment = posterior.table.model.layout.segments.find((entry) => entry.id === lead?.segment)
-  const places = segment ? [segment.id, segment.from, segment.to] : lead ? [lead.segment] : []
-  const readAt = (place: string) => candidates.some((candidate) => candidate.why === 'read' && testById(candidate.testId).at === place)
-  if (readAt(places[0] ?? '') || (places.length > 1 && places.slice(1).every(readAt))) return null
-  const open = candidates.filter((candidate) => places.includes(testById(candidate.testId).at) && candidate.cost <= most && (candidate.why === 'ranked' || (candidate.why === 'says-little' && candidate.bits > 0)) && !readAt(testById(candidate.testId).at))
-  return open.sort((one, other) => one.cost - other.cost)[0]?.testId ?? null
+  if (!lead) return null
+  const segment = posterior.table.model.layout.segments.find((entry) => entry.id === lead.segment)
+  const places = segment ? [segment.id, segment.from, segment.to] : [lead.segment]
+  const at = (place: string, read: boolean) => candidates.filter((candidate) => testById(candidate.testId).at === place && (candidate.why === 'read') === read)
+  const speaks = (candidate: Candidate) => speaksOf(posterior, lead.leadFault, candidate.testId)
+  const measured = (place: string) => at(place, true).some((candidate) => posterior.table.catalogue.numericById.has(candidate.testId))
+  const [own, ...ends] = places as [string, ...string[]]
+  if (at(own, true).some(speaks) || (segment && ends.every(measured) && ends.some((place) => at(place, true).some(speaks)))) return null
+  const open = places.filter((place) => place === own || !measured(place)).flatMap((place) => at(place, false)).filter((candidate) => candidate.cost <= most && (candidate.why === 'ranked' || candidate.why === 'says-little'))
+  const telling = open.filter(speaks)
+  return (telling.length > 0 ? telling : open.filter((candidate) => testById(candidate.testId).at !== own)).sort((one, other) => one.cost - other.cost)[0]?.testId ?? null
+}
+
+/** Does this test read otherwise with the fault than without any: by two of its own deviations, or in every other case? */
+function speaksOf({ table, weights }: Posterior, faultId: string, testId: string): boolean {
+  const at = table.classes.findIndex((entry) => entry.id === faultId)
+  const numeric = table.catalogue.numericById.get(testId)
+  const seen = table.catalogue.seenById.get(testId)
+  const sound = numeric ? predictiveOf(table.sound, NO_BELIEF, numeric.row, table.catalogue.nuisanceCount) : null
+  let mass = 0
+  let speaking = 0
+  table.predicted.forEach((entry, k) => {
+    if (entry.particle.classIndex !== at) return
+    const differs = numeric
+      ? Math.abs(entry.values[numeric.row]! - sound!.mean) > 2 * Math.sqrt(sound!.variance + readingSigma(numeric, sound!.mean) ** 2)
+      : seen!.outcomes.reduce((sum, _, outcome) => sum + 0.5 * Math.abs(entry.chances[seen!.offset + outcome]! - table.sound.chances[seen!.offset + outcome]!), 0) > 0.5
+    mass += weights[k]!
+    if (differs) speaking += weights[k]!
+  })
+  return speaking > 0.5 * mass
 }

@@ -44,9 +44,22 @@ export function rootActionCosts(problem: ReducedProblem): { action: ReducedActio
 }
 
 /** Expected cost of a policy; it must repair where nothing else is left. */
-export function policyCost(problem: ReducedProblem, policy: (belief: Float64Array, open: number[]) => ReducedAction): Money {
+export function policyCost(problem: ReducedProblem, policy: ReducedPolicy): Money {
   const walk = (standing: Standing): Money => follow(problem, standing, policy(standing.belief, openTests(standing)), walk)
   return walk(start(problem))
+}
+
+/** A policy of repairs and tests by the belief and the tests still open. */
+export type ReducedPolicy = (belief: Float64Array, open: number[]) => ReducedAction
+
+/** One act chosen by its cost and what the given policy would spend after it: never dearer than that policy alone. */
+export function rolledOut(problem: ReducedProblem, base: ReducedPolicy): ReducedPolicy {
+  const walk = (standing: Standing): Money => follow(problem, standing, base(standing.belief, openTests(standing)), walk)
+  return (belief, open) => {
+    const standing: Standing = { outcomes: problem.tests.map((_, test) => (open.includes(test) ? -1 : 0)), ruledOut: 0, belief }
+    const priced = actionsAt(problem, standing, Infinity, false).map((action) => ({ action, cost: follow(problem, standing, action, walk) }))
+    return priced.reduce((one, other) => (other.cost < one.cost - 1e-9 ? other : one)).action
+  }
 }
 
 const openTests = (standing: Standing) => standing.outcomes.flatMap((outcome, test) => (outcome < 0 ? [test] : []))

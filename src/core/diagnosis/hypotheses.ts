@@ -28,13 +28,15 @@ export interface Complaint {
 }
 
 const STRATA = 10
+/** Of a fault known by its effect alone. */
+const UNLISTED_STRATA = 5
 const PAIR_STRATA = 2
 /** How often a fault that comes and goes shows; half its weight is on a permanent form. */
 const SOMETIMES = 0.4
 
 export function singleParticles(model: VehicleModel, fault: Fault, classIndex: number): Particle[] {
   const graded = fault.changes.some((change) => change.low !== change.high)
-  const strata = graded ? STRATA : 1
+  const strata = graded ? (fault.unlisted ? UNLISTED_STRATA : STRATA) : 1
   const forms = fault.comesAndGoes ? [1, SOMETIMES] : [1]
   return forms.flatMap((shows) =>
     Array.from({ length: strata }, (_, k): Particle => ({

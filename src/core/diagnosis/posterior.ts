@@ -111,18 +111,28 @@ function doneFactor(repairsOfFaults: string[][], done: Done[]): number {
 /** Folds the evidence. Pure: the same table, complaint and evidence give the same weights to the last bit. */
 export function posteriorOf(table: Table, complaint: Complaint, evidence: Evidence[], done: Done[] = []): Posterior {
   const states = priorStates(table, complaint, done)
-  const slips = new Map<string, number>()
+  const slipShares = new Map<string, Float64Array>()
   const seenBefore = new Map<string, number>()
   for (const item of canonical(table.catalogue, evidence)) {
+    const alike = evidence.filter((other) => other.testId === item.testId && agree(table.catalogue, item, other)).length
     const repeat = seenBefore.get(item.testId) ?? 0
     seenBefore.set(item.testId, repeat + 1)
-    slips.set(item.id, foldOne(table, states, item, ((item.doubtful ? DOUBT : 1) * TEMPER) / (1 + repeat)))
+    slipShares.set(item.id, foldOne(table, states, item, ((item.doubtful ? DOUBT : 1) * TEMPER) / (1 + repeat), alike))
   }
-  return finish(table, states, evidence, slips)
+  return finish(table, states, evidence, slipShares)
 }
 
-function finish(table: Table, states: ParticleState[], evidence: Evidence[], slips: Map<string, number>): Posterior {
+/** Two readings of one test that say the same. */
+function agree(catalogue: Catalogue, one: Evidence, other: Evidence): boolean {
+  if (one.value.kind === 'outcome' || other.value.kind === 'outcome') return one.value.kind === other.value.kind && 'outcome' in one.value && 'outcome' in other.value && one.value.outcome === other.value.outcome
+  const entry = catalogue.numericById.get(one.testId)
+  const [a, b] = [toSi(one.value.entered), toSi(other.value.entered)]
+  return entry !== undefined && Math.abs(a - b) < 3 * Math.SQRT2 * readingSigma(entry, a)
+}
+
+function finish(table: Table, states: ParticleState[], evidence: Evidence[], slipShares: Map<string, Float64Array>): Posterior {
   const weights = normalised(states)
+  const slips = new Map([...slipShares].map(([id, shares]) => [id, shares.reduce((sum, share, at) => sum + share * weights[at]!, 0)] as const))
   const classWeights = new Float64Array(table.classes.length)
   weights.forEach((weight, at) => (classWeights[table.predicted[at]!.particle.classIndex]! += weight))
   return { table, states, weights, classWeights, evidence, slips }
@@ -130,16 +140,17 @@ function finish(table: Table, states: ParticleState[], evidence: Evidence[], sli
 
 const normalised = (states: ParticleState[]): Float64Array => normalisedWeights(states.map((state) => state.logWeight))
 
-function foldOne(table: Table, states: ParticleState[], item: Evidence, temper: number): number {
+/** `alike` readings of one test that agree, itself among them: a slip would have to happen that often in the same way. */
+function foldOne(table: Table, states: ParticleState[], item: Evidence, temper: number, alike: number): Float64Array {
   const numeric = table.catalogue.numericById.get(item.testId)
-  if (numeric && item.value.kind === 'number') return foldNumber(table, states, numeric, toSi(item.value.entered), item.faultPresent, temper)
+  if (numeric && item.value.kind === 'number') return foldNumber(table, states, numeric, toSi(item.value.entered), item.faultPresent, temper, SLIP ** alike)
   const seen = table.catalogue.seenById.get(item.testId)
   if (seen && item.value.kind === 'outcome') {
     const { outcome } = item.value
     const at = seen.outcomes.findIndex((entry) => entry.id === outcome)
-    if (at >= 0) foldOutcome(table, states, seen.offset + at, seen.outcomes.length, item.faultPresent, temper)
+    if (at >= 0) return foldOutcome(table, states, seen.offset + at, seen.outcomes.length, item.faultPresent, temper, MISJUDGED ** alike)
   }
-  return 0
+  return new Float64Array(states.length)
 }
 
 const showsNow = (shows: number, present: Evidence['faultPresent']) => (shows === 1 ? 1 : present === 'yes' ? 1 : present === 'no' ? SHOWS_WHEN_ABSENT : shows)
@@ -173,38 +184,36 @@ function alongLost(predicted: Predicted, lost: Float64Array, row: number, count:
 }
 
 /** Density of a reading for one particle: its own prediction, the sound one when it does not show, slips. */
-export function readingDensity(table: Table, at: number, predictive: { mean: number; variance: number }, soundPredictive: { mean: number; variance: number }, entry: NumericTest, y: number, shows: number): { own: number; total: number } {
+export function readingDensity(table: Table, at: number, predictive: { mean: number; variance: number }, soundPredictive: { mean: number; variance: number }, entry: NumericTest, y: number, shows: number, slip = SLIP): { own: number; total: number } {
   const sigma2 = readingSigma(entry, predictive.mean) ** 2
   const flat = 1 / entry.span
   if (table.classes[table.predicted[at]!.particle.classIndex]!.faults.length === 0) {
     const own = (1 - NONE_FLAT) * normalDensity(y, predictive.mean, NONE_WIDENING * predictive.variance + sigma2) + NONE_FLAT * flat
-    return { own, total: (1 - SLIP) * own + SLIP * flat }
+    return { own, total: (1 - slip) * own + slip * flat }
   }
   const own = shows * normalDensity(y, predictive.mean, predictive.variance + sigma2)
   const sound = shows < 1 ? (1 - shows) * normalDensity(y, soundPredictive.mean, soundPredictive.variance + readingSigma(entry, soundPredictive.mean) ** 2) : 0
-  return { own, total: (1 - SLIP) * (own + sound) + SLIP * flat }
+  return { own, total: (1 - slip) * (own + sound) + slip * flat }
 }
 
 const NO_BELIEF: ParticleState = { logWeight: 0, mean: null, lost: [] }
 
-function foldNumber(table: Table, states: ParticleState[], entry: NumericTest, y: number, present: Evidence['faultPresent'], temper: number): number {
+function foldNumber(table: Table, states: ParticleState[], entry: NumericTest, y: number, present: Evidence['faultPresent'], temper: number, slip: number): Float64Array {
   const count = table.catalogue.nuisanceCount
   const soundPredictive = predictiveOf(table.sound, NO_BELIEF, entry.row, count)
   const before = normalised(states)
-  let slipMass = 0
-  let mass = 0
+  const shares = new Float64Array(states.length)
   for (let at = 0; at < states.length; at += 1) {
     const state = states[at]!
     const predicted = table.predicted[at]!
     const shows = showsNow(predicted.particle.shows, present)
     const predictive = predictiveOf(predicted, state, entry.row, count)
-    const { own, total } = readingDensity(table, at, predictive, soundPredictive, entry, y, shows)
+    const { own, total } = readingDensity(table, at, predictive, soundPredictive, entry, y, shows, slip)
     state.logWeight = weighed(state.logWeight, total, temper)
-    mass += before[at]! * total
-    slipMass += (before[at]! * SLIP) / entry.span
-    if (before[at]! > LIGHT && predicted.derivatives) learn(predicted, state, entry, y, predictive, ((1 - SLIP) * own) / total, count)
+    shares[at] = slip / entry.span / total
+    if (before[at]! > LIGHT && predicted.derivatives) learn(predicted, state, entry, y, predictive, ((1 - slip) * own) / total, count)
   }
-  return slipMass / mass
+  return shares
 }
 
 /** Kalman step of z, scaled by how far the particle owns the reading. */
@@ -227,17 +236,23 @@ function learn(predicted: Predicted, state: ParticleState, entry: NumericTest, y
   state.lost.push(gain)
 }
 
-function foldOutcome(table: Table, states: ParticleState[], place: number, outcomes: number, present: Evidence['faultPresent'], temper: number) {
-  for (let at = 0; at < states.length; at += 1) states[at]!.logWeight = weighed(states[at]!.logWeight, outcomeChance(table, at, place, outcomes, present), temper)
+function foldOutcome(table: Table, states: ParticleState[], place: number, outcomes: number, present: Evidence['faultPresent'], temper: number, misjudged: number): Float64Array {
+  const shares = new Float64Array(states.length)
+  for (let at = 0; at < states.length; at += 1) {
+    const chance = outcomeChance(table, at, place, outcomes, present, misjudged)
+    states[at]!.logWeight = weighed(states[at]!.logWeight, chance, temper)
+    shares[at] = misjudged / outcomes / chance
+  }
+  return shares
 }
 
-export function outcomeChance(table: Table, at: number, place: number, outcomes: number, present: Evidence['faultPresent'] = 'unknown'): number {
+export function outcomeChance(table: Table, at: number, place: number, outcomes: number, present: Evidence['faultPresent'] = 'unknown', misjudged = MISJUDGED): number {
   const predicted = table.predicted[at]!
   const none = table.classes[predicted.particle.classIndex]!.faults.length === 0
   const shows = showsNow(predicted.particle.shows, present)
   const chance = shows * predicted.chances[place]! + (1 - shows) * table.sound.chances[place]!
   const own = none ? (1 - NONE_FLAT) * chance + NONE_FLAT / outcomes : chance
-  return withSlips(own, MISJUDGED, outcomes)
+  return withSlips(own, misjudged, outcomes)
 }
 
 export { NO_BELIEF, showsNow }

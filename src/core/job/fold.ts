@@ -5,6 +5,8 @@
 import { DRIVEN_IN, LAYOUTS, layoutOf, type Layout, type VehicleState } from '../vehicle'
 import { findTest, scopeOf, type RaiserId, type SymptomId } from '../library'
 import type { Complaint, Done, Evidence } from '../diagnosis'
+import { toSi } from '../shared'
+import type { MeterReading } from './meter'
 import { layoutKeyOf, type VehicleRecord } from './vehicleRecord'
 import { liveEvents, type BodyOf, type JobEvent } from '../records'
 
@@ -58,6 +60,14 @@ export interface JobView {
   /** Known ways that were gone before or beside the trace. */
   ways: (BodyOf<'way-taken'> & { at: number })[]
   skipped: string[]
+  /** Every reading of the gas meter, whether a test or taken to go on. */
+  meters: MeterReading[]
+  /** What was done to make it fail, and whether it did. */
+  provoked: (BodyOf<'provoked'> & { at: number })[]
+  /** How it ran after each change that did not end the complaint. */
+  runs: { at: number; run: BodyOf<'complaint-remains'>['run']; changed: string[] }[]
+  /** Findings of a survey of a vehicle that stood for years, the last of each item. */
+  survey: Map<string, BodyOf<'survey-noted'> & { at: number }>
   captures: (BodyOf<'capture-kept'> & { at: number; eventId: string })[]
   work: WorkInHand | null
   finishedRepairs: string[]
@@ -76,7 +86,7 @@ const DANGERS: SymptomId[] = ['smell', 'leak']
 function emptyJob(id: string): JobView {
   return {
     id, vehicleId: '', unit: '', vehicleName: '', layout: LAYOUTS.A01, words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
-    state: DRIVEN_IN, litres: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
+    state: DRIVEN_IN, litres: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], meters: [], provoked: [], runs: [], survey: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
     hazardsConfirmedAt: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
   }
 }
@@ -142,19 +152,32 @@ function apply(job: JobView, event: JobEvent): void {
     case 'wait-ended':
       job.waits = job.waits.map((wait) => (wait.waitId === event.body.waitId ? { ...wait, ended: true } : wait))
       return
-    case 'way-taken':
-      job.ways.push({ ...event.body, at: event.at })
-      return
     case 'proof-noted':
       job.proofNotes.set(event.body.item, event.body.outcome)
       return
     case 'complaint-remains':
-      return newEpoch(job)
+      return goOn(job, event.body.run, event.at)
+    case 'meter-read':
+    case 'provoked':
+    case 'survey-noted':
+    case 'way-taken':
+      return note(job, event)
     case 'job-signed':
       job.signed = { at: event.at, by: event.by, unproven: event.body.unproven, note: event.body.note }
       return
     case 'event-undone':
       return
+  }
+}
+
+/** What is kept beside the readings. */
+function note(job: JobView, event: Extract<JobEvent, { kind: 'meter-read' | 'provoked' | 'survey-noted' | 'way-taken' }>) {
+  if (event.kind === 'meter-read') job.meters.push({ at: event.at, lelFraction: event.body.lelPercent / 100, where: event.body.where })
+  else if (event.kind === 'way-taken') job.ways.push({ ...event.body, at: event.at })
+  else if (event.kind === 'survey-noted') job.survey.set(event.body.item, { ...event.body, at: event.at })
+  else {
+    job.provoked.push({ ...event.body, at: event.at })
+    if (event.body.outcome === 'fails') job.complaint = { ...job.complaint, failingNow: 'yes' }
   }
 }
 
@@ -165,8 +188,9 @@ function takeReading(job: JobView, body: BodyOf<'reading-taken'>, eventId: strin
     job.readings.push(reading)
     job.undoable = { eventId, kind: 'reading-taken' }
   }
-  // A test leaves the vehicle in its own state; what it needed must have held.
   const test = findTest(body.testId)
+  if (body.testId.startsWith('T76') && body.value.kind === 'number') job.meters.push({ at, lelFraction: toSi(body.value.entered), where: test?.short ?? '' })
+  // A test leaves the vehicle in its own state; what it needed must have held.
   if (test) job.state = { ...job.state, ...test.leaves }
 }
 
@@ -184,7 +208,18 @@ function work(job: JobView, event: Extract<JobEvent, { kind: 'substep-ticked' | 
   }
 }
 
-/** The complaint is still there after a repair: readings start afresh; state and what was done stay. */
+/**
+ * The complaint is still there after a repair. Where every part taken out was sound and it runs the same,
+ * the vehicle is as it was: its readings go on counting. Otherwise they start afresh; state and what was done stay.
+ */
+function goOn(job: JobView, run: BodyOf<'complaint-remains'>['run'], at: number) {
+  const fitted = job.work?.repairIds ?? []
+  job.runs.push({ at, run, changed: fitted })
+  const unchanged = run === 'same' && fitted.length > 0 && fitted.every((repairId) => job.done.some((entry) => entry.repairId === repairId && entry.partWasBad === 'no'))
+  if (unchanged) job.work = null
+  else newEpoch(job)
+}
+
 function newEpoch(job: JobView) {
   job.epoch += 1
   job.skipped = []

@@ -37,7 +37,7 @@ describe('the fold', () => {
     expect(fold(log).danger).toBe(true)
   })
   it('when the complaint remains readings start afresh; state and what was done stay', () => {
-    const log = opened().add(2, 'reading-taken', reading('a', 9.1)).add(3, 'plan-made', { repairIds: ['plug'], start: DRIVEN_IN }).add(4, 'step-done', { step: 0, operationId: 'repair:plug', sets: { stepTrim: 'off' }, entered: null, torqueNm: null, byFeel: false, note: '' }).add(5, 'complaint-remains', { words: '' })
+    const log = opened().add(2, 'reading-taken', reading('a', 9.1)).add(3, 'plan-made', { repairIds: ['plug'], start: DRIVEN_IN }).add(4, 'step-done', { step: 0, operationId: 'repair:plug', sets: { stepTrim: 'off' }, entered: null, torqueNm: null, byFeel: false, note: '' }).add(5, 'complaint-remains', { words: '', run: 'unknown' })
     const job = fold(log)
     expect(job.evidence).toEqual([])
     expect(job.readings).toHaveLength(1)

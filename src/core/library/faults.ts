@@ -32,6 +32,8 @@ export interface Fault {
   raisers: RaiserId[]
   /** It may be there only part of the time. */
   comesAndGoes?: boolean
+  /** Known by its effect alone: what this part does wrong for a reason that no other fault names. */
+  unlisted?: boolean
   /** Repairs that cure it, the usual one first. */
   repairs: string[]
 }
@@ -76,7 +78,30 @@ const seeps = (low: number, high: number): FaultChange => set('self.mlPerMin', l
 /** Every type of gauge. */
 const GAUGES: PartKind[] = ['thermalGauge', 'coilGauge', 'ironGauge', 'clusterGauge']
 
+/** How rare it is that a part fails in a way that the list does not name, against a median fault. */
+const UNLISTED_WEIGHT = 0.15
+/** Whatever else a part can do wrong: one fault by its effect, so that a cause nobody listed is laid at its part and not at a neighbour's. */
+const unlisted = (id: string, it: string, on: PartKind[], changes: FaultChange[], repairs: string[], more: Partial<FaultTemplate> = {}): FaultTemplate => ({ id, name: `${it}: cause not listed`, on, cause: 'None of the known faults of this part fits', changes, weight: UNLISTED_WEIGHT, raisers: [], unlisted: true, repairs, ...more })
+const LOSES_VOLTS = [loses('self.ohm', 0.8, 3000)]
+
+const UNLISTED: FaultTemplate[] = [
+  unlisted('U-fuse', 'Fuse and holder', ['fuse'], LOSES_VOLTS, ['fuse']), unlisted('U-relay', 'Relay', ['relay'], LOSES_VOLTS, ['relay'], { parts: ['relay'] }), unlisted('U-key', 'Key switch', ['keySwitch'], LOSES_VOLTS, ['keySwitch']),
+  unlisted('U-cutOff', 'Cut-off switch', ['cutOff'], LOSES_VOLTS, ['cutOff']), unlisted('U-loom', 'Floor loom', ['loom'], LOSES_VOLTS, ['loom']), unlisted('U-plug', 'Feed plug', ['feedPlug'], LOSES_VOLTS, ['plug']),
+  unlisted('U-lead', 'Pump lead', ['hatchLead'], LOSES_VOLTS, ['module', 'hatchLead']), unlisted('U-ground', 'Pump ground', ['ground'], LOSES_VOLTS, ['ground']), unlisted('U-driver', 'Driver module', ['driver'], LOSES_VOLTS, ['driver']),
+  unlisted('U-command', 'Pump command', ['command'], [set('self.release', 0)], ['command']), unlisted('U-battery', 'Battery', ['battery'], [scale('self.innerOhm', 2.5, 10), set('self.restV', 10.8, 12.4)], ['battery']),
+  unlisted('U-strainer', 'Strainer', ['strainer'], [scale('self.loss', 20, 900)], ['module', 'strainer'], { layouts: IN_TANK }), unlisted('U-pickup', 'Pickup', ['strainer'], [scale('self.loss', 60, 900)], ['pickup'], { layouts: ['A05', 'A06', 'A08', 'A13'] }),
+  unlisted('U-filter', 'Inline filter', ['filter'], [scale('self.loss', 8, 300)], ['{part}']), unlisted('U-line', 'Feed line', ['line', 'suctionLine'], [scale('self.area', 0.02, 0.2)], ['{part}']), unlisted('U-hose', 'Feed hose', ['hose'], [scale('self.area', 0.01, 0.1)], ['{part}']), unlisted('U-return', 'Return line', ['returnLine'], [scale('self.area', 0.02, 0.12)], ['returnLine']),
+  unlisted('U-primer', 'Hand primer', ['primer'], [scale('self.loss', 25, 500)], ['primer']), unlisted('U-seat', 'Needle valve', ['needleSeat'], [scale('self.loss', 100, 20000)], ['carburettor']), unlisted('U-needle', 'Float and needle', ['needle'], [scale('self.level', 1.8, 8)], ['carburettor']),
+  unlisted('U-jets', 'Jets', ['carbJets'], [scale('self.gain', 0.45, 0.86)], ['carburettor']), unlisted('U-injectors', 'Injectors', ['injectors'], [scale('self.gain', 0.5, 0.88)], ['injectors']), unlisted('U-drip', 'Injector seats', ['injectors'], [set('self.restLeak', 0.5, 20)], ['injectors']),
+  unlisted('U-pump', 'Pump output', ['pump', 'inlinePump'], [scale('self.displacement', 0.05, 0.85)], ['module', 'linePump']), unlisted('U-tick', 'Pump output', ['pusherPump'], [scale('self.displacement', 0.05, 0.7)], ['linePump'], { layouts: ['A06'] }), unlisted('U-stroke', 'Pump output', ['strokePump'], [scale('self.stroke', 0.04, 0.6), scale('self.spring', 0.03, 0.95)], ['strokePump']),
+  unlisted('U-motor', 'Pump motor', ['pump', 'inlinePump'], [set('self.winding', 1e7)], ['module', 'linePump']), unlisted('U-check', 'Check valve', ['checkValve'], [set('self.restLeak', 0.5, 60)], ['module'], { engines: ['injected', 'direct'] }),
+  unlisted('U-low', 'Regulator, too low', ['regulator', 'tankRegulator'], [scale('self.set', 0.4, 0.87)], ['regulator'], { layouts: ['A01', 'A07', 'A10'] }), unlisted('U-high', 'Regulator, too high', ['regulator'], [scale('self.set', 1.25, 2.5)], ['regulator']), unlisted('U-lowIn', 'Regulator, too low', ['tankRegulator'], [scale('self.set', 0.4, 0.87)], ['module'], { layouts: ['A02', 'A04', 'A11', 'A12'] }),
+  unlisted('U-vent', 'Tank vent', ['tank'], [set('self.gaugePa', -25e3, -7e3)], ['clearVent']), unlisted('U-air', 'Suction side', ['airLeak'], [hole('self.holeM2', 0.004, 0.4)], ['suctionJoints']), unlisted('U-overflow', 'Overflow valve', ['overflow'], [scale('self.crack', 0.02, 0.3)], ['overflow']),
+  unlisted('U-fuel', 'Fuel', ['fuel'], [scale('self.quality', 0.2, 0.72)], ['drainFuel'], { engines: PETROL }), unlisted('U-spark', 'Ignition', ['engine'], [set('self.spark', 0.05, 0.6)], ['ignition'], { engines: PETROL }), unlisted('U-intake', 'Intake', ['engine'], [set('self.airLeak', 0.15, 0.5)], ['intake'], { engines: PETROL }),
+]
+
 export const FAULT_TEMPLATES: FaultTemplate[] = [
+  ...UNLISTED,
   { id: 'F01', name: 'Tank empty', on: ['tank', 'gaugedTank'], cause: 'Less in the tank than the pickup needs', changes: [set('self.volumeM3', 0.0003, 0.002)], weight: 5, raisers: ['lowLevel'], repairs: ['refuel'] },
   { id: 'F02', name: 'Petrol stale', on: ['fuel'], engines: PETROL, cause: 'Light ends gone after long standing', changes: [scale('self.quality', 0.3, 0.75), scale('filter.loss', 1, 3), scale('injectors.gain', 0.75, 0.97)], weight: 2, raisers: ['stood', 'ethanol'], repairs: ['drainFuel'] },
   { id: 'F03', name: 'Water in the fuel', on: ['fuel'], cause: 'A water layer reaches the pickup', changes: [set('self.water', 0.2, 1), scale('self.quality', 0.3, 0.8)], weight: 2, raisers: ['ethanol', 'stood', 'damp'], repairs: ['drainFuel'] },
@@ -230,6 +255,7 @@ export function faultsOf(layout: Layout): Fault[] {
         name: template.name.includes('{it}') || at === 0 ? template.name.replace('{it}', it) : `${template.name}: ${segment.name === layout.segments.find((entry) => entry.parts.includes(parts[0]!.id))?.name ? 'the second' : segment.name.toLowerCase()}`, cause: template.cause, segment: segment.id,
         changes: template.changes.flatMap((change) => changesOn(layout, part.id, change)),
         weight: template.weight / parts.length, raisers: template.raisers,
+        ...(template.unlisted ? { unlisted: true } : {}),
         ...(template.comesAndGoes ? { comesAndGoes: true } : {}),
         repairs: template.repairs.map((repair) => (repair === '{part}' ? ownRepair(part.id) : repair)),
       }

@@ -43,7 +43,14 @@ const KINDS = {
   'wait-ended': { version: 1, body: z.object({ waitId: id }) },
   'way-taken': { version: 1, body: z.object({ way: id, outcome: id }) },
   'proof-noted': { version: 1, body: z.object({ item: id, outcome: z.enum(['yes', 'no']) }) },
-  'complaint-remains': { version: 1, body: z.object({ words: text }) },
+  'complaint-remains': {
+    version: 2,
+    /** How it ran after what was changed, against before. */
+    body: z.object({ words: text, run: z.enum(['better', 'worse', 'same', 'unknown']) }),
+  },
+  'meter-read': { version: 1, body: z.object({ lelPercent: z.number().finite().min(0).max(100), where: text }) },
+  'provoked': { version: 1, body: z.object({ way: id, outcome: z.enum(['fails', 'holds']) }) },
+  'survey-noted': { version: 1, body: z.object({ item: id, finding: z.enum(['good', 'doubtful', 'bad', 'cannot']), note: text }) },
   'job-signed': { version: 1, body: z.object({ unproven: z.array(text), note: text }) },
   'event-undone': { version: 1, body: z.object({ eventId: id, reason: text }) },
 } as const
@@ -72,6 +79,8 @@ const envelopeSchema = z.object({ kind: z.string(), v: z.number().int().positive
 
 /** Upcasters by kind: from version n (key) to n + 1. */
 export const UPCASTERS: Partial<Record<EventKind, Record<number, (body: unknown) => unknown>>> = {
+  // Nobody was asked how it ran.
+  'complaint-remains': { 1: (body) => ({ ...(body as object), run: 'unknown' }) },
   // Nobody was asked: what was entered was meant.
   'reading-taken': { 1: (body) => ({ ...(body as object), sure: 'yes' }) },
 }

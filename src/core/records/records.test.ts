@@ -5,7 +5,7 @@ import { EVENT_KINDS, LogBuilder, UPCASTERS, versionOf, type EventKind, appendEv
 
 const author = { device: 'tablet-a', by: 'Ida' }
 const other = { device: 'tablet-b', by: 'Ove' }
-const note = (log: JobEvent[], text: string, at: number, who = author) => appendEvent(log, 'job-1', 'complaint-remains', { words: text }, who, at, `${who.device}-${text}`)
+const note = (log: JobEvent[], text: string, at: number, who = author) => appendEvent(log, 'job-1', 'complaint-remains', { words: text, run: 'unknown' }, who, at, `${who.device}-${text}`)
 
 describe('the log', () => {
   it('keeps its order when the clock of the tablet is set back', () => {
@@ -70,7 +70,7 @@ describe('stored events', () => {
 })
 
 describe('job files', () => {
-  const log = new LogBuilder('job-1', author).add(1, 'job-opened', { vehicleId: 'v', unit: '07', vehicleName: 'Larch', words: '', neededBy: null }).add(2, 'complaint-remains', { words: '' })
+  const log = new LogBuilder('job-1', author).add(1, 'job-opened', { vehicleId: 'v', unit: '07', vehicleName: 'Larch', words: '', neededBy: null }).add(2, 'complaint-remains', { words: '', run: 'unknown' })
   it('come back as they went', () => {
     const back = readJobFile(writeJobFile({ jobId: 'job-1', vehicle: { id: 'v' }, events: log.events }))
     expect(back).toEqual({ ok: true, value: { jobId: 'job-1', vehicle: { id: 'v' }, events: log.events } })

@@ -2,7 +2,7 @@
  * Scenes: a condition of the vehicle with a rig on it, in which a test reads. One steady solution per
  * scene serves every test that looks at it.
  */
-export const SCENES = ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'pinched', 'noReference', 'capOff', 'canFed', 'hotRestart', 'jumpered', 'lampLoad', 'gaugeOn', 'senderParted', 'senderWireGrounded', 'knownResistor', 'primed'] as const
+export const SCENES = ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'pinched', 'noReference', 'capOff', 'canFed', 'hotRestart', 'jumpered', 'lampLoad', 'filterBypassed', 'gaugeOn', 'senderParted', 'senderWireGrounded', 'knownResistor', 'primed'] as const
 export type SceneId = (typeof SCENES)[number]
 
 export interface Scene {
@@ -22,7 +22,7 @@ export interface Scene {
   manifoldPa: number
   /** How hot fuel and lines have become, as a share of a hot soak: where vapour forms. */
   heatFraction: number
-  rig: 'none' | 'deadhead' | 'openLine' | 'pinchedReturn' | 'referenceOff' | 'capOff' | 'canFed' | 'jumper' | 'lamp' | 'senderParted' | 'senderWireGrounded' | 'knownResistor'
+  rig: 'none' | 'deadhead' | 'openLine' | 'pinchedReturn' | 'referenceOff' | 'capOff' | 'canFed' | 'jumper' | 'lamp' | 'bypassedFilter' | 'senderParted' | 'senderWireGrounded' | 'knownResistor'
 }
 
 /** Manifold vacuum at idle and at load, Pa; typical. */
@@ -54,6 +54,7 @@ export const SCENE: Record<SceneId, Scene> = {
   hotRestart: scene('hotRestart', 'restarted hot, 20 min after a run', { ...CRANKING, heatFraction: 1 }),
   jumpered: scene('jumpered', 'pump fed by a fused jumper', { ...KEY_ON, rig: 'jumper' }),
   lampLoad: scene('lampLoad', 'a 55 W lamp in place of the pump', { ...KEY_ON, rig: 'lamp' }),
+  filterBypassed: scene('filterBypassed', 'filter bypassed for a test run', { ...LOAD, rig: 'bypassedFilter' }),
   gaugeOn: scene('gaugeOn', 'key on, gauge settled', { gaugeLive: true }),
   senderParted: scene('senderParted', 'key on, tank plug parted', { gaugeLive: true, rig: 'senderParted' }),
   senderWireGrounded: scene('senderWireGrounded', 'key on, sender wire held to ground', { gaugeLive: true, rig: 'senderWireGrounded' }),

@@ -7,6 +7,7 @@ import { Button } from '@/ui/Button'
 import { ManyChoices } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
+import { MeterHold, meterHolds } from '../frame/MeterHold'
 import { StateStrip } from '../frame/StateStrip'
 import type { JobInHand } from '../frame/useJob'
 import { usePlan } from '../frame/usePlan'
@@ -46,7 +47,7 @@ export function Plan({ hand }: { hand: JobInHand }) {
           <div className="absolute bottom-3 left-6 right-6 flex items-end gap-4">
             <HaveReady plan={plan} />
             <Button variant="quiet" tall className="w-[128px]" onClick={() => setChoosing(true)}>Change plan</Button>
-            <Button variant="act" tall className="w-[294px] text-step" data-act="start" onClick={() => void begin()}>{inHand ? `Go on with step ${job.work!.done.size + 1}` : 'Start step 1'}</Button>
+            {meterHolds(hand) ? <MeterHold hand={hand} /> : <Button variant="act" tall className="w-[294px] text-step" data-act="start" onClick={() => void begin()}>{inHand ? `Go on with step ${job.work!.done.size + 1}` : 'Start step 1'}</Button>}
           </div>
         )}
       </main>

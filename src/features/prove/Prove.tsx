@@ -1,7 +1,7 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { causeItem, layoutKeyOf, proofItems, upstreamQuestions, proofTests, readingText, unproven, type ProofItem, type Reading } from '@/core/job'
+import { causeItem, layoutKeyOf, proofItems, upstreamQuestions, proofTests, readingText, unproven, type JobView, type ProofItem, type Reading } from '@/core/job'
 import { needsRunningEngine, repairById, testById, type Test } from '@/core/library'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
@@ -32,9 +32,6 @@ export function Prove({ hand }: { hand: JobInHand }) {
     setWhoWorks(by)
     if (await hand.add({ kind: 'job-signed', body: { unproven: missing, note } })) router.push(stageHref('record', job.id))
   }
-  const again = async () => {
-    if (await hand.add({ kind: 'complaint-remains', body: { words: note } })) router.push(stageHref('complaint', job.id))
-  }
   return (
     <>
       <main className="grid flex-1 grid-cols-[1fr_372px] gap-6 px-6 py-3">
@@ -62,10 +59,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
           <label className="text-second text-ink-2">Signed by<input value={by} onChange={(event) => setBy(event.target.value)} className="mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-sheet px-2 text-main text-ink" /></label>
           </>)}
           {remains ? (
-            <>
-              <Notice title="The complaint remains.">Say what is left of it; the trace goes on with fresh readings. State, access and what was done stay.</Notice>
-              <Button variant="act" tall onClick={() => void again()}>Trace on</Button>
-            </>
+            <Remains hand={hand} note={note} />
           ) : job.signed ? (
             <Notice title={`Signed by ${job.signed.by}, ${clockText(job.signed.at)}.`}>The record stays as it was signed.</Notice>
           ) : (
@@ -77,6 +71,26 @@ export function Prove({ hand }: { hand: JobInHand }) {
     </>
   )
 }
+
+/** The complaint is still there: how it runs against before decides whether the readings go on counting. */
+function Remains({ hand, note }: { hand: JobInHand; note: string }) {
+  const { job } = hand
+  const router = useRouter()
+  const [run, setRun] = useState<'better' | 'worse' | 'same' | null>(null)
+  const again = async () => {
+    if (run && (await hand.add({ kind: 'complaint-remains', body: { words: note, run } }))) router.push(stageHref('complaint', job.id))
+  }
+  return (
+    <>
+      <Notice title="The complaint remains.">{run === 'same' && allSound(job) ? 'The old part was sound and it runs the same: the readings go on counting.' : 'The trace goes on with fresh readings. State, access and what was done stay.'}</Notice>
+      <p className="text-main font-semibold">How does it run, against before?</p>
+      <ChoiceGroup label="Against before" options={[{ id: 'better', label: 'Better' }, { id: 'same', label: 'The same' }, { id: 'worse', label: 'Worse' }]} value={run} onChange={(answer) => setRun(answer as typeof run)} />
+      <Button variant={run ? 'act' : 'held'} tall disabled={!run} onClick={() => void again()}>Trace on</Button>
+    </>
+  )
+}
+
+const allSound = (job: JobView) => (job.work?.repairIds ?? []).every((repairId) => job.done.some((entry) => entry.repairId === repairId && entry.partWasBad === 'no'))
 
 /** What has to be seen, not measured; and what may have made the part fail. */
 function Shown({ hand }: { hand: JobInHand }) {

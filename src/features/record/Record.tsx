@@ -1,13 +1,13 @@
 'use client'
 import { useEffect, useState } from 'react'
-import { repairById } from '@/core/library'
+import { PROVOCATIONS, repairById } from '@/core/library'
 import { readingText, type JobView } from '@/core/job'
 import { listJobs } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { StateStrip } from '../frame/StateStrip'
 import { saveJobFile, type JobInHand } from '../frame/useJob'
-import { clockText, shortOf, unitText } from '../frame/words'
+import { clockText, lowerFirst, shortOf, unitText } from '../frame/words'
 
 export function Record({ hand }: { hand: JobInHand }) {
   const { job, vehicle } = hand
@@ -32,6 +32,13 @@ export function Record({ hand }: { hand: JobInHand }) {
             {job.finishedRepairs.length === 0 ? <p className="text-main">Nothing was repaired.</p> : job.finishedRepairs.map((id, at) => <p key={`${id}${at}`} className="text-main"><span className="font-semibold">{repairById(id).title}.</span> Old part {({ yes: 'was bad', no: 'was good', unknown: 'not judged' })[job.done.find((entry) => entry.repairId === id)?.partWasBad ?? 'unknown']}.</p>)}
           </Section>
           {job.ways.length > 0 && <Section title="Known ways">{job.ways.map((way) => <p key={way.at} className="text-main">{clockText(way.at)} {WAY_WORDS[`${way.way} ${way.outcome}`] ?? way.way}.</p>)}</Section>}
+          {(job.runs.length > 0 || job.provoked.length > 0 || job.meters.length > 0) && (
+            <Section title="Runs, tries and meter">
+              {job.runs.map((entry) => <p key={entry.at} className="text-main">{clockText(entry.at)} After {entry.changed.map((id) => repairById(id).part.toLowerCase()).join(', ') || 'the change'}: {RUN_WORDS[entry.run]}.</p>)}
+              {job.provoked.map((entry) => <p key={entry.at} className="text-main">{clockText(entry.at)} {PROVOCATIONS.find((way) => way.id === entry.way)?.title ?? entry.way}: {entry.outcome === 'fails' ? 'it failed' : 'it did not fail'}.</p>)}
+              {job.meters.map((entry) => <p key={`${entry.at} ${entry.where}`} className="text-main">{clockText(entry.at)} Meter {Math.round(100 * entry.lelFraction)} % LEL{entry.where ? `, ${lowerFirst(entry.where)}` : ''}.</p>)}
+            </Section>
+          )}
           <Section title="Readings">
             <table className="w-full max-w-[720px] text-main"><tbody>
               {job.readings.map((reading) => <ReadingRow key={reading.readingId} at={reading.at} name={shortOf(reading.testId)} value={text(reading)} mark={reading.source === 'stand-in'} />)}
@@ -58,6 +65,8 @@ export function Record({ hand }: { hand: JobInHand }) {
     </>
   )
 }
+
+const RUN_WORDS = { better: 'better, not cured', worse: 'worse', same: 'the same', unknown: 'the complaint remained' }
 
 const WAY_WORDS: Record<string, string> = {
   'ranDry runs': 'It ran dry: filled and primed, it ran', 'ranDry still': 'It ran dry: filled and primed, it still did not start', 'justFilled right': 'Just filled: the sample was right', 'justFilled wrong': 'Just filled: it was the wrong fuel',

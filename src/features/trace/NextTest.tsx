@@ -107,7 +107,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
       setSource('stand-in')
     }
   }
-  const meaning = ready ? meaningOf(band) : { title: sound ? `Sound reads ${fixed(Math.max(sound.low, test.reading.kind === 'number' ? test.reading.low : 0), test)} to ${fixed(sound.high, test)} ${test.reading.kind === 'number' ? unitText(test.reading.unit) : ''}.` : 'Choose what you see.', detail: test.blind }
+  const meaning = ready ? (present === 'no' ? { ...meaningOf(band), detail: `It does not fail now: this says little. ${meaningOf(band).detail}` } : meaningOf(band)) : { title: sound ? `Sound reads ${fixed(Math.max(sound.low, test.reading.kind === 'number' ? test.reading.low : 0), test)} to ${fixed(sound.high, test)} ${test.reading.kind === 'number' ? unitText(test.reading.unit) : ''}.` : 'Choose what you see.', detail: test.blind }
   return (
     <div className="flex min-h-0 flex-col gap-1">
       <div className="flex items-center justify-between text-second text-ink-2">

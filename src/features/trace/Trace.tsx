@@ -4,7 +4,9 @@ import { useMemo, useState } from 'react'
 import { repairById, testById } from '@/core/library'
 import type { VehicleState } from '@/core/vehicle'
 import type { Ranking } from '@/workers/protocol'
+import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
+import { MeterHold, meterHolds } from '../frame/MeterHold'
 import { StateStrip } from '../frame/StateStrip'
 import { SuspectList } from '../frame/SuspectList'
 import type { JobInHand } from '../frame/useJob'
@@ -12,17 +14,19 @@ import { useKeys } from '../frame/useKeys'
 import { rankRequestOf, useRanking } from '../frame/useRanking'
 import { percent, stageHref, variableWord } from '../frame/words'
 import { Evidence } from './Evidence'
+import { MakeItFail } from './MakeItFail'
 import { NextTest } from './NextTest'
 import { GaugeTracks } from './GaugeTracks'
 import { PlacesTrack } from './PlacesTrack'
 import { Tracks, type TracksProps } from './Tracks'
 import { WhyPanel, type Question } from './WhyPanel'
-import { findingOf } from './traceText'
+import { besidesOf, findingOf } from './traceText'
 
 export function Trace({ hand }: { hand: JobInHand }) {
   const { job } = hand
   const [chosenTest, setChosenTest] = useState<string | null>(null)
   const [entry, setEntry] = useState<number | null>(null)
+  const [calling, setCalling] = useState(false)
   const [question, setQuestion] = useState<Question | null>(null)
   const request = useMemo(() => (job.noted ? rankRequestOf(hand, job.complaint, chosenTest) : null), [hand, job, chosenTest])
   const view = useRanking(request)
@@ -37,6 +41,7 @@ export function Trace({ hand }: { hand: JobInHand }) {
   if (!job.noted) return <NotNoted jobId={job.id} />
   const verdict = ranking?.choice.verdict
   const finding = findingOf(job, ranking)
+  const besides = ranking ? besidesOf(job, ranking) : ''
   return (
     <>
       <main className="relative h-[676px] w-[1280px] overflow-hidden">
@@ -44,7 +49,9 @@ export function Trace({ hand }: { hand: JobInHand }) {
           <p className="text-second text-ink-2">{job.evidence.length === 0 ? 'Before any reading' : `Finding after ${job.evidence.length} ${job.evidence.length === 1 ? 'entry' : 'entries'}`}{job.epoch > 0 ? `, round ${job.epoch + 1}` : ''}</p>
           <h1 className="text-title">{finding.title}</h1>
           {finding.detail && <p className="pt-1 text-second text-ink-2">{finding.detail}</p>}
-          {verdict?.kind === 'repair' && job.evidence.length > 0 && (
+          {besides && <p className="pt-1 text-second font-semibold">{besides}</p>}
+          {job.complaint.failingNow !== 'yes' && ranking && ranking.provocations.length > 0 && <Button className="mt-2" data-act="make-it-fail" onClick={() => setCalling(true)}>Make it fail first</Button>}
+          {meterHolds(hand) ? <MeterHold hand={hand} /> : verdict?.kind === 'repair' && job.evidence.length > 0 && (
             <Link href={`${stageHref('plan', job.id)}&repair=${verdict.repairId}`} data-act="plan" className="mt-2 inline-flex min-h-[48px] items-center bg-accent px-4 text-main font-semibold text-on-accent">
               Plan: {repairById(verdict.repairId).title.toLowerCase()}
             </Link>
@@ -62,6 +69,7 @@ export function Trace({ hand }: { hand: JobInHand }) {
         </aside>
       </main>
       <StateStrip hand={hand} needs={test?.needs} message={stripMessage(conflicts, ranking?.suspects[0]?.probability)} danger={conflicts.length > 0 || job.danger} />
+      {ranking && <MakeItFail hand={hand} ranking={ranking} open={calling} onOpenChange={setCalling} />}
       {ranking && request && <WhyPanel question={question} onClose={() => setQuestion(null)} ranking={ranking} job={job} vehicle={hand.vehicle} request={request} onChoose={(testId) => { setChosenTest(testId); setQuestion(null) }} onSkip={(testId, reason) => { void hand.add({ kind: 'test-skipped', body: { testId, reason } }); setChosenTest(null); setQuestion(null) }} />}
     </>
   )

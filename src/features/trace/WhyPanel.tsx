@@ -1,15 +1,16 @@
 'use client'
+import Link from 'next/link'
 import { useEffect, useState } from 'react'
 import type { JobView, VehicleRecord } from '@/core/job'
 import type { Suspect } from '@/core/diagnosis'
-import { testById } from '@/core/library'
+import { repairById, testById } from '@/core/library'
 import { segmentOf, type Layout } from '@/core/vehicle'
 import { ask } from '@/workers/client'
 import type { AnswerOf, RankRequest, Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
 import { saveFile } from '@/ui/saveFile'
-import { minutesText, percentText, shortOf } from '../frame/words'
+import { minutesText, percentText, shortOf, stageHref } from '../frame/words'
 import { Differences } from './Differences'
 import { WHY_NOT, titleOf } from './traceText'
 
@@ -44,7 +45,7 @@ async function saveNetwork({ layoutId, edits, scope, specification }: RankReques
   if (answer.ok) saveFile(`${testId}.network.json`, answer.value)
 }
 
-function WhyTest({ testId, ranking, request, onChoose, onSkip }: Omit<Props, 'question' | 'onClose'> & { testId: string }) {
+function WhyTest({ testId, ranking, job, request, onChoose, onSkip }: Omit<Props, 'question' | 'onClose'> & { testId: string }) {
   const candidate = ranking.choice.candidates.find((entry) => entry.testId === testId)
   return (
     <div className="space-y-4">
@@ -55,6 +56,7 @@ function WhyTest({ testId, ranking, request, onChoose, onSkip }: Omit<Props, 'qu
       )}
       <p className="text-second text-ink-2">What it cannot show: {testById(testId).blind}</p>
       <CandidateTable ranking={ranking} onChoose={onChoose} mark={testId} />
+      <Attempts ranking={ranking} jobId={job.id} />
       <div className="flex gap-2">
         <Button variant="act" onClick={() => onChoose(testId)}>Take this test</Button>
         <Button variant="quiet" data-act="skip" onClick={() => onSkip(testId, 'cannot be done here')}>Cannot be done here</Button>
@@ -89,7 +91,7 @@ function CandidateTable({ ranking, onChoose, mark }: { ranking: Ranking; onChoos
   )
 }
 
-function WhySuspect({ suspect, request, job }: Omit<Props, 'question' | 'onClose'> & { suspect: Suspect }) {
+function WhySuspect({ suspect, ranking, request, job }: Omit<Props, 'question' | 'onClose'> & { suspect: Suspect }) {
   const [why, setWhy] = useState<AnswerOf<'whySuspect'> | null>(null)
   useEffect(() => {
     let live = true
@@ -102,6 +104,7 @@ function WhySuspect({ suspect, request, job }: Omit<Props, 'question' | 'onClose
     <div className="space-y-4">
       <p className="text-main">{suspect.cause}. It stands at {percentText(suspect.probability)}. {suspect.id === 'none' ? '' : `The repair would be: ${suspect.title.toLowerCase()}.`}</p>
       {job.evidence.length === 0 && <p className="text-main">No reading has moved it yet: this is its frequency and the complaint alone.</p>}
+      <Attempts ranking={ranking} jobId={job.id} only={suspect.id} />
       {why && why.effects.length > 0 && (
         <table className="w-full text-second">
           <thead className="text-left text-ink-2"><tr><th className="font-normal">Reading</th><th className="text-right font-normal">For it, against {why.againstName.toLowerCase()}</th><th className="text-right font-normal">Without this reading</th></tr></thead>
@@ -117,6 +120,24 @@ function WhySuspect({ suspect, request, job }: Omit<Props, 'question' | 'onClose
         </table>
       )}
     </div>
+  )
+}
+
+/** Repairs tried as tests, on the scale of the tests: what they cost, how likely they cure, and what the better act would save. */
+function Attempts({ ranking, jobId, only }: { ranking: Ranking; jobId: string; only?: string }) {
+  const worth = Math.max(0, ...ranking.choice.candidates.filter((candidate) => candidate.why === 'ranked').map((candidate) => candidate.worth))
+  const attempts = ranking.choice.attempts.filter((attempt) => only === undefined || attempt.repairId === only).slice(0, 3)
+  if (attempts.length === 0) return null
+  return (
+    <section aria-label="Fitted unread" className="text-second">
+      <h3 className="font-semibold">Or fit it unread and see</h3>
+      {attempts.map((attempt) => (
+        <p key={attempt.repairId} className="flex items-center justify-between gap-3 border-t border-rule-2">
+          <span>{repairById(attempt.repairId).part}: {attempt.cost.toFixed(0)}, cures {percentText(attempt.cures)}. {attempt.worth > worth ? `Saves ${(attempt.worth - worth).toFixed(0)} against reading on, on average.` : `Reading on saves ${(worth - attempt.worth).toFixed(0)}, on average.`}</span>
+          <Link href={`${stageHref('plan', jobId)}&repair=${attempt.repairId}`} className="flex min-h-[44px] items-center underline">plan it</Link>
+        </p>
+      ))}
+    </section>
   )
 }
 

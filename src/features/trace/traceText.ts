@@ -1,7 +1,7 @@
 import { siText } from '../frame/words'
 import { fromSi, toSi } from '@/core/shared'
-import { repairById, testById, type Test } from '@/core/library'
-import { readingText, type JobView } from '@/core/job'
+import { findTest, repairById, testById, type Test } from '@/core/library'
+import { LEAVE_LEL, STOP_LEL, evacuated, lastMeter, readingText, type JobView } from '@/core/job'
 import type { Band, Candidate } from '@/core/diagnosis'
 import type { Ranking } from '@/workers/protocol'
 import { lowerFirst, minutesText, percent, shortOf, unitText } from '../frame/words'
@@ -53,12 +53,24 @@ function suspectFinding(job: JobView, ranking: Ranking | null): Finding {
 
 /** What the last reading of the gas meter asks for; nothing under 10 % LEL. */
 function lelAlarm(job: JobView): Finding | null {
-  const last = job.readings.filter((reading) => reading.epoch === job.epoch).at(-1)
-  if (!last?.testId.startsWith('T76') || last.value.kind !== 'number') return null
-  const share = toSi(last.value.entered)
-  if (share >= 0.2) return { title: `${percent(share)}\u00a0% LEL: everyone out.`, detail: 'Touch no switch. Air it from outside, meter from upwind, go on under 10 %.' }
-  if (share >= 0.1) return { title: `${percent(share)}\u00a0% LEL: stop and ventilate.`, detail: 'Go on when the meter is under 10 % again. The reading counts.' }
+  const meter = lastMeter(job)
+  if (!meter) return null
+  const share = meter.lelFraction
+  if (share >= LEAVE_LEL || evacuated(job)) return { title: `${percent(share)}\u00a0% LEL: everyone out.`, detail: 'Touch no switch. Air it from outside, meter from upwind, go on under 10 %.' }
+  if (share >= STOP_LEL) return { title: `${percent(share)}\u00a0% LEL: stop and ventilate.`, detail: 'Go on when the meter is under 10 % again. The reading counts.' }
   return null
+}
+
+/** What an aid that helped buys, and that it is no repair; and what a pass is worth while it does not fail. */
+export function besidesOf(job: JobView, ranking: Ranking): string {
+  const last = job.readings.filter((reading) => reading.epoch === job.epoch).at(-1)
+  const test = last && findTest(last.testId)
+  if (test?.aid && last?.value.kind === 'outcome' && test.reading.kind === 'observation' && last.value.outcome !== test.reading.outcomes.at(-1)!.id) return test.aid
+  if (job.complaint.failingNow === 'no') return 'It does not fail now: a reading that passes says little.'
+  const [attempt] = ranking.choice.attempts
+  const worth = ranking.choice.candidates.find((candidate) => candidate.why === 'ranked')?.worth ?? 0
+  if (job.evidence.length > 0 && attempt && attempt.worth > Math.max(worth, 0) && ranking.choice.verdict.kind === 'test') return `Or fit it unread: ${repairById(attempt.repairId).part.toLowerCase()}, ${attempt.cost.toFixed(0)}, cures ${percent(attempt.cures)} %.`
+  return ''
 }
 
 /** The loss between the two loaded readings that lie furthest apart, both taken while the pump ran. */

@@ -56,7 +56,7 @@ export function complaintOf(vehicle: TruthVehicle): Complaint {
 export function caseOf(layoutId: BenchLayout, group: Group, seed: number): Case | null {
   const layout = benchLayout(layoutId)
   const random = seededRandom(seed ^ seedFrom(`${layoutId} ${group}`))
-  const { faults: all } = libraryOf(layout)
+  const all = libraryOf(layout).faults.filter((fault) => !fault.unlisted)
   const pool = group === 'intermittent' ? all.filter((fault) => fault.comesAndGoes) : all
   if (pool.length === 0) return null
   const first = drawn(pool, random.next())

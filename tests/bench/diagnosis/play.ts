@@ -37,6 +37,8 @@ const pricerFor = (layoutId: BenchLayout) => {
   return known
 }
 const MOST_ACTS = 70
+/** Share of tests that cannot be done on a vehicle: no tool, no room, a seized joint. */
+const COULD_NOT = 0.02
 
 export function play(one: Case, policy: PolicyId): Outcome {
   const pricer = pricerFor(one.layoutId)
@@ -48,9 +50,13 @@ export function play(one: Case, policy: PolicyId): Outcome {
     const act = policyAct(policy, state, pricer)
     if (act === NO_READING || act.kind === 'stuck') break
     if (act.kind === 'test') {
+      if (seededRandom(one.seed ^ seedFrom(`could not ${act.test.id}`)).next() < COULD_NOT) {
+        state = answer(state, act, { kind: 'not-possible' }, planner)
+        continue
+      }
       const present = chance.next() < one.presence
       const read = present ? vehicle : truthVehicle(one.seed, vehicle.model.specification, [], vehicle.model.layout, vehicle.mismatch)
-      state = answer(state, act, { kind: 'reading', value: standInById(read, act.test.id), faultPresent: one.presence < 1 ? (present ? 'yes' : 'no') : 'yes' }, planner)
+      state = answer(state, act, { kind: 'reading', value: standInById(read, act.test.id, state.evidence.filter((item) => item.testId === act.test.id).length), faultPresent: one.presence < 1 ? (present ? 'yes' : 'no') : 'yes' }, planner)
       continue
     }
     const after = repaired(vehicle, [act.repairId])

@@ -27,7 +27,7 @@ export function policyAct(policy: PolicyId, state: Consultation, pricer: Pricer)
   if (lead.probability >= COMMIT_DEAR) return repair(lead.id, lead.probability)
   const read = new Set(state.evidence.map((item) => item.testId))
   const runs = !state.complaint.symptoms.some((symptom) => ['cranksNoStart', 'smell', 'leak'].includes(symptom))
-  const open = libraryOf(state.table.model.layout).tests.filter((test) => !read.has(test.id) && (price.tests[test.id] ?? null) !== null && (runs || test.needs.ignition !== 'running'))
+  const open = libraryOf(state.table.model.layout).tests.filter((test) => !read.has(test.id) && !state.skipped.includes(test.id) && (price.tests[test.id] ?? null) !== null && (runs || test.needs.ignition !== 'running'))
   const minutes = (id: string, work: number) => work + price.tests[id]!
   const next = policy === 'fixed' ? [...open].sort((one, other) => number(one.id) - number(other.id))[0] : [...open].sort((one, other) => minutes(one.id, one.minutes) - minutes(other.id, other.minutes))[0]
   if (!next) return repair(lead.id, lead.probability)

@@ -26,6 +26,8 @@ const AIR_FOR_FUEL = 25
 const CAN_HOSE_BORE_M = 0.012
 /** Losses that are left of the suction side when a short hose from a can feeds the pump, as a share. */
 const CAN_FED_LOSS = 1e-3
+/** A rated hose past the filter, as `bypassHose`. */
+const HOSE_PAST_FILTER = losses(0.006, 3e-5)
 /** A jet of 0.8 mm (EQ12). */
 const JET_M2 = 0.5e-6
 /** Roughness of drawn tube and polyamide, m. */
@@ -238,7 +240,21 @@ export const FUEL_KINDS = {
       }
     },
   },
-  filter: { ...passage(0.3, 0.03, 1.5e-4), parameters: [...lossFactor(0.3), hidden('turned', 0, ''), hidden('seal', 0, '')] },
+  filter: {
+    ...passage(0.3, 0.03, 1.5e-4),
+    parameters: [...lossFactor(0.3), hidden('turned', 0, ''), hidden('seal', 0, '')],
+    scene: (bind, part) => {
+      const byCan = bypassedByCan(bind, part)
+      const linear = bind.slot('linearPaPerM3S')
+      const quadratic = bind.slot('quadraticPaPerM3S2')
+      return (values, theta, scene) => {
+        byCan?.(values, theta, scene)
+        if (scene.rig !== 'bypassedFilter') return
+        values[linear] = HOSE_PAST_FILTER.linearPaPerM3S
+        values[quadratic] = HOSE_PAST_FILTER.quadraticPaPerM3S2
+      }
+    },
+  },
   /** A selector or shut-off in the line. */
   passageValve: passage(0.2, 0.003, 1.5e-5),
   /** Flap past a pump: lets gravity feed while the pump stands. */

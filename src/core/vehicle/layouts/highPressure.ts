@@ -18,7 +18,7 @@ export const directInjection: Layout = {
   stations: [...RELAYED_CIRCUIT.stations, ...MODULE.stations, ...FEED_TO_PUMP.stations, station('return', 'tankTop', 'Tank top')],
   segments: [...RELAYED_CIRCUIT.segments, ...MODULE.segments, ...FEED_TO_PUMP.segments, segment('return', 'regulator', 'Regulator', 'flange', 'tankTop')],
   beside: [BESIDE.command, BESIDE.fuel, BESIDE.engine],
-  scenes: ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'capOff', 'hotRestart', 'jumpered', 'lampLoad'],
+  scenes: ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'capOff', 'hotRestart', 'jumpered', 'lampLoad', 'filterBypassed'],
   engine: { kind: 'direct', feed: 'rail', part: 'hpPump' },
   gaugeAt: 'rail',
 }
@@ -35,7 +35,7 @@ export const commonRail: Layout = {
   stations: [...RELAYED_CIRCUIT.stations, ...MODULE.stations, ...FEED_TO_PUMP.stations, station('return', 'overflowOut', 'Return'), station('return', 'tankTop', 'Tank top')],
   segments: [...RELAYED_CIRCUIT.segments, ...MODULE.segments, ...FEED_TO_PUMP.segments, segment('return', 'overflow', 'Overflow valve', 'rail', 'overflowOut'), segment('return', 'returnLine', 'Return line', 'overflowOut', 'tankTop')],
   beside: [BESIDE.command, BESIDE.fuel, BESIDE.engine],
-  scenes: ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'capOff', 'jumpered', 'lampLoad'],
+  scenes: ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'capOff', 'jumpered', 'lampLoad', 'filterBypassed'],
   engine: { kind: 'commonRail', feed: 'rail', part: 'hpPump' },
   gaugeAt: 'rail',
 }

@@ -42,7 +42,7 @@ export const portReturn: Layout = {
   stations: [...RELAYED_CIRCUIT.stations, ...MODULE.stations, ...FEED.stations, ...RAIL.stations, ...RETURN_STATIONS],
   segments: [...RELAYED_CIRCUIT.segments, ...MODULE.segments, ...FEED.segments, ...RAIL.segments, segment('return', 'regulator', 'Regulator', 'rail', 'regulatorOut'), segment('return', 'returnLine', 'Return line', 'regulatorOut', 'tankTop')],
   beside: [BESIDE.command, BESIDE.fuel, BESIDE.engine],
-  scenes: ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'pinched', 'noReference', 'capOff', 'hotRestart', 'jumpered', 'lampLoad'],
+  scenes: ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'pinched', 'noReference', 'capOff', 'hotRestart', 'jumpered', 'lampLoad', 'filterBypassed'],
   engine: { kind: 'injected', feed: 'rail', part: 'injectors' },
   gaugeAt: 'rail',
 }
@@ -55,7 +55,7 @@ export const tankRegulated: Layout = {
   stations: [...RELAYED_CIRCUIT.stations, ...MODULE.stations, ...FEED.stations, ...RAIL.stations, station('return', 'tankTop', 'Tank top')],
   segments: [...RELAYED_CIRCUIT.segments, ...MODULE.segments, ...FEED.segments, ...RAIL.segments, segment('return', 'regulator', 'Regulator', 'flange', 'tankTop')],
   beside: [BESIDE.command, BESIDE.fuel, BESIDE.engine],
-  scenes: ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'capOff', 'hotRestart', 'jumpered', 'lampLoad'],
+  scenes: ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'capOff', 'hotRestart', 'jumpered', 'lampLoad', 'filterBypassed'],
   engine: { kind: 'injected', feed: 'rail', part: 'injectors' },
   gaugeAt: 'rail',
 }
@@ -126,7 +126,7 @@ export const surgeTank: Layout = {
     ...RAIL.segments, segment('return', 'regulator', 'Regulator', 'rail', 'regulatorOut'), segment('return', 'returnLine', 'Return line', 'regulatorOut', 'tankTop'),
   ],
   beside: [BESIDE.command, { id: 'liftCircuit', name: 'Lift pump circuit', parts: ['liftCircuit'] }, BESIDE.fuel, BESIDE.engine],
-  scenes: ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'noReference', 'capOff', 'hotRestart', 'jumpered', 'lampLoad'],
+  scenes: ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'noReference', 'capOff', 'hotRestart', 'jumpered', 'lampLoad', 'filterBypassed'],
   engine: { kind: 'injected', feed: 'rail', part: 'injectors' },
   gaugeAt: 'rail',
 }

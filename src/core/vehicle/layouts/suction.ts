@@ -24,7 +24,7 @@ export const carbMechanical: Layout = {
     segment('fuel', 'pump', 'Pump', 'pumpIn', 'pumpOut'), segment('fuel', 'filter', 'Filter', 'pumpOut', 'needleIn', ['filter', 'leak']), ...CARBURETTOR.segments,
   ],
   beside: [BESIDE.fuel, BESIDE.engine],
-  scenes: ['rest', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'capOff', 'canFed', 'hotRestart'],
+  scenes: ['rest', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'capOff', 'canFed', 'hotRestart', 'filterBypassed'],
   engine: { kind: 'carburettor', feed: 'bowl', part: 'carbJets' },
   gaugeAt: 'needleIn',
 }
@@ -43,7 +43,7 @@ export const carbElectric: Layout = {
     segment('fuel', 'pump', 'Pump', 'pumpIn', 'pumpOut', ['pump', 'relief']), segment('fuel', 'frontLine', 'Feed line', 'pumpOut', 'needleIn', ['frontLine', 'leak']), ...CARBURETTOR.segments,
   ],
   beside: [BESIDE.fuel, BESIDE.engine],
-  scenes: ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'capOff', 'canFed', 'hotRestart', 'jumpered', 'lampLoad'],
+  scenes: ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'capOff', 'canFed', 'hotRestart', 'jumpered', 'lampLoad', 'filterBypassed'],
   engine: { kind: 'carburettor', feed: 'bowl', part: 'carbJets' },
   gaugeAt: 'needleIn',
 }

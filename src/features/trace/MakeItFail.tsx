@@ -1,0 +1,47 @@
+'use client'
+import { PROVOCATIONS } from '@/core/library'
+import type { Ranking } from '@/workers/protocol'
+import { Button } from '@/ui/Button'
+import { Panel } from '@/ui/Panel'
+import type { JobInHand } from '../frame/useJob'
+import { clockText, minutesText, percentText } from '../frame/words'
+
+interface Props {
+  hand: JobInHand
+  ranking: Ranking
+  open: boolean
+  onOpenChange: (open: boolean) => void
+}
+
+/** Ways to call a fault that comes and goes, the one that brings out the most a minute first; what was tried is kept. */
+export function MakeItFail({ hand, ranking, open, onOpenChange }: Props) {
+  const ways = ranking.provocations.flatMap(({ id, brings }) => {
+    const way = PROVOCATIONS.find((candidate) => candidate.id === id)
+    return way ? [{ ...way, share: brings }] : []
+  })
+  const keep = async (way: string, outcome: 'fails' | 'holds') => {
+    if ((await hand.add({ kind: 'provoked', body: { way, outcome } })) && outcome === 'fails') onOpenChange(false)
+  }
+  return (
+    <Panel open={open} onOpenChange={onOpenChange} title="Make it fail, then read">
+      {ways.length === 0 && <p className="text-main">Nothing that is left comes and goes: read it as it stands.</p>}
+      <div className="max-h-[440px] space-y-3 overflow-y-auto">
+        {ways.map((way) => {
+          const tried = hand.job.provoked.findLast((entry) => entry.way === way.id)
+          return (
+            <section key={way.id} aria-label={way.title} className="border-t border-rule pt-2">
+              <h3 className="flex justify-between text-main font-semibold"><span>{way.title}</span><span className="whitespace-nowrap pl-3 font-normal text-ink-2">{minutesText(way.minutes)}, brings out {percentText(way.share)}</span></h3>
+              <ol className="text-second">{way.steps.map((step, at) => <li key={step} className="flex gap-2"><span className="w-3 font-semibold text-accent">{at + 1}</span>{step}</li>)}</ol>
+              <p className="text-second text-danger"><span className="font-semibold">{way.caution.text}</span> {way.caution.stopWhen}</p>
+              <div className="flex items-center gap-2 pt-1">
+                <Button variant="act" data-act={`fails-${way.id}`} onClick={() => void keep(way.id, 'fails')}>It fails now</Button>
+                <Button variant="quiet" data-act={`holds-${way.id}`} onClick={() => void keep(way.id, 'holds')}>It does not</Button>
+                {tried && <span className="text-second text-ink-2">{tried.outcome === 'fails' ? 'Failed' : 'Did not fail'} at {clockText(tried.at)}.</span>}
+              </div>
+            </section>
+          )
+        })}
+      </div>
+    </Panel>
+  )
+}
