@@ -1,5 +1,5 @@
 /** Requests and answers of the workers: plain data. */
-import type { Complaint, Contradiction, Done, Evidence, Choice, Pair, ProfileValue, ProvocationRank, SegmentShare, Suspect, TestExplanation, Workshop } from '@/core/diagnosis'
+import type { Complaint, Contradiction, Done, Evidence, Choice, KnownFigure, Pair, ProfileValue, ProvocationRank, SegmentShare, SoundBand, Suspect, TestExplanation, Workshop } from '@/core/diagnosis'
 import type { DemoJob } from '@/core/practice'
 import type { Plan, PlanFailure } from '@/core/procedure'
 import type { GaugeSample, HiddenFault, StandInReading } from '@/core/simulate'
@@ -16,6 +16,8 @@ export interface RankRequest extends LayoutKey {
   engineRuns: boolean
   skipped: string[]
   workshop: Workshop
+  /** What is known of this vehicle's sound readings besides the model. */
+  known: KnownFigure[]
   /** Explain this test instead of the chosen one. */
   testId: string | null
 }
@@ -43,7 +45,7 @@ export interface WorkerRequests {
   preview: { request: RankRequest; answer: { suspects: Suspect[] } }
   whySuspect: { request: RankRequest & { repairId: string }; answer: { againstName: string; effects: { evidenceId: string; testId: string; bits: number; without: number }[] } }
   /** What a sound vehicle reads at each of some tests, in the test's own unit. */
-  sound: { request: LayoutKey & { specification: Specification; testIds: string[] }; answer: Record<string, { low: number; high: number }> }
+  sound: { request: LayoutKey & { specification: Specification; known: KnownFigure[]; testIds: string[] }; answer: Record<string, SoundBand> }
   /** The sound vehicle in the scene of a test, as a file of the network format. */
   network: { request: LayoutKey & { specification: Specification; testId: string }; answer: string }
   demo: { request: { now: number }; answer: DemoJob[] }

@@ -3,7 +3,7 @@
  * that the screen is usable, then derivatives and pairs in slices between requests.
  */
 import {
-  addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, leadingPair, nominalTable, posteriorOf, profileOf, provocationsFor, segmentShares, soundBandOf, suspectsOf, surprises,
+  addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, leadingPair, nominalTable, posteriorOf, profileOf, provocationsFor, segmentShares, soundBandOf, suspectsOf, surprises, withKnown,
   type Complaint, type Done, type Posterior, type Table,
 } from '@/core/diagnosis'
 import { answeredCase } from '@/core/physics'
@@ -61,7 +61,7 @@ const announce = (stage: Ranking['stage']) => postMessage({ id: -1, stage } sati
 
 function posteriorFor(request: RankRequest): Posterior {
   lastComplaint = { complaint: request.complaint, done: request.done }
-  const table = tableFor(request)
+  const table = withKnown(tableFor(request), request.known)
   if (!growing && table.stage !== 'pairs') grow()
   return posteriorOf(table, request.complaint, request.evidence, request.done)
 }
@@ -98,7 +98,7 @@ function soundBands(table: Table, testIds: string[]) {
 serve({
   rank,
   preview: (request) => ({ suspects: suspectsOf(posteriorFor(request)) }),
-  sound: ({ testIds, ...vehicle }) => soundBands(tableFor(vehicle), testIds),
+  sound: ({ testIds, known, ...vehicle }) => soundBands(withKnown(tableFor(vehicle), known), testIds),
   network: ({ testId, ...vehicle }) => {
     const { model } = tableFor(vehicle)
     const { scene } = testById(testId)

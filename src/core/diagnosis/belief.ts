@@ -6,6 +6,16 @@
  */
 import { entropyBits, type Probability } from '../shared'
 
+/** A particle's weight and its own belief about the nuisances z: their mean, and their covariance. */
+export interface ParticleState {
+  logWeight: number
+  mean: Float64Array | null
+  /** Covariance lost to readings, as vectors u in P = I - sum u u'. */
+  lost: Float64Array[]
+}
+/** Nothing read yet. */
+export const NO_BELIEF: ParticleState = { logWeight: 0, mean: null, lost: [] }
+
 /** Weights that add up to one, from their logarithms. */
 export function normalisedWeights(logWeights: ArrayLike<number>): Float64Array {
   let largest = -Infinity

@@ -7,7 +7,7 @@
 import { entropyBits, normalCdf, type Fraction, type Minutes, type Money, type Probability } from '../shared'
 import { REPAIRS, needsRunningEngine, repairById, testById, type Fault, type Test } from '../library'
 import { forEachOutcome, withSlips, type OutcomeChances } from './belief'
-import { NO_BELIEF, SLIP, outcomeChance, predictiveOf, readingSigma, showsNow, type Posterior } from './posterior'
+import { SLIP, outcomeChance, predictiveOf, readingSigma, showsNow, type Posterior } from './posterior'
 import type { NumericTest, SeenTest, Table } from './table'
 
 /** Money a minute, and money a comeback costs; the workshop's own figures override them. */
@@ -200,7 +200,7 @@ function seenOutcomes(posterior: Posterior, entry: SeenTest, live: number[]): Ou
 function numberOutcomes(posterior: Posterior, entry: NumericTest, live: number[]): OutcomeChances {
   const { table, states } = posterior
   const count = table.catalogue.nuisanceCount
-  const sound = predictiveOf(table.sound, NO_BELIEF, entry.row, count)
+  const sound = predictiveOf(table.sound, table.belief, entry.row, count)
   const soundSd = Math.sqrt(sound.variance + readingSigma(entry, sound.mean) ** 2)
   const means = live.map((at) => predictiveOf(table.predicted[at]!, states[at]!, entry.row, count))
   const sds = means.map(({ mean, variance }) => Math.sqrt(variance + readingSigma(entry, mean) ** 2))
@@ -408,7 +408,7 @@ function speaksOf({ table, weights }: Posterior, faultId: string, testId: string
   const at = table.classes.findIndex((entry) => entry.id === faultId)
   const numeric = table.catalogue.numericById.get(testId)
   const seen = table.catalogue.seenById.get(testId)
-  const sound = numeric ? predictiveOf(table.sound, NO_BELIEF, numeric.row, table.catalogue.nuisanceCount) : null
+  const sound = numeric ? predictiveOf(table.sound, table.belief, numeric.row, table.catalogue.nuisanceCount) : null
   let mass = 0
   let speaking = 0
   table.predicted.forEach((entry, k) => {

@@ -8,8 +8,9 @@ import { REPAIRS, testById, type Test } from '../library'
 import type { Station } from '../vehicle'
 import { suspectsOf, type Suspect } from './choose'
 import type { Complaint } from './hypotheses'
-import { NO_BELIEF, outcomeChance, posteriorOf, predictiveOf, readingDensity, readingSigma, showsNow, type Done, type Posterior } from './posterior'
-import type { NumericTest, Table } from './table'
+import { soundBandOf, type SoundBand } from './known'
+import { outcomeChance, posteriorOf, predictiveOf, readingDensity, showsNow, type Done, type Posterior } from './posterior'
+import type { Table } from './table'
 
 export interface Share {
   id: string
@@ -34,8 +35,8 @@ export interface Band {
 export interface TestExplanation {
   testId: string
   bands: Band[]
-  /** What a sound vehicle reads: mean and plus or minus two standard deviations, in the test's unit. */
-  sound: { low: number; high: number } | null
+  /** What a sound vehicle reads, and where that comes from. */
+  sound: SoundBand | null
   /** Range worth drawing, in the test's unit. */
   scale: { low: number; high: number } | null
 }
@@ -53,14 +54,6 @@ export function explainTest(posterior: Posterior, testId: string): TestExplanati
   const soundBand = soundBandOf(posterior.table, numeric)
   const scale = drawnScale(posterior, numeric.row, unit, soundBand, { low, high })
   return { testId, bands: numberBands(posterior, test, before, scale), sound: soundBand, scale }
-}
-
-/** What a sound vehicle reads at a test: mean and plus or minus two standard deviations, in the test's unit. */
-export function soundBandOf(table: Table, entry: NumericTest): { low: number; high: number } {
-  const { mean, variance } = predictiveOf(table.sound, NO_BELIEF, entry.row, table.catalogue.nuisanceCount)
-  const sd = Math.sqrt(variance + readingSigma(entry, mean) ** 2)
-  const unit = entry.test.reading.kind === 'number' ? entry.test.reading.unit : 'V'
-  return { low: fromSi(mean - 2 * sd, unit), high: fromSi(mean + 2 * sd, unit) }
 }
 
 type Unit = Parameters<typeof fromSi>[1]
@@ -86,7 +79,7 @@ function numberBands(posterior: Posterior, test: Test, before: Suspect[], scale:
   const perUnit = 1 / fromSi(1, unit)
   const live = [...posterior.weights.keys()].filter((at) => posterior.weights[at]! > 1e-5)
   const count = posterior.table.catalogue.nuisanceCount
-  const soundPredictive = predictiveOf(posterior.table.sound, NO_BELIEF, numeric.row, count)
+  const soundPredictive = predictiveOf(posterior.table.sound, posterior.table.belief, numeric.row, count)
   const predictive = live.map((at) => predictiveOf(posterior.table.predicted[at]!, posterior.states[at]!, numeric.row, count))
   const step = (scale.high - scale.low) / GRID
   const repairOf = repairOfClass(posterior)
@@ -214,7 +207,7 @@ export function profileOf(posterior: Posterior): ProfileValue[] {
   const { table, weights, states } = posterior
   const count = table.catalogue.nuisanceCount
   return table.catalogue.profile.map(({ station, row }) => {
-    const sound = predictiveOf(table.sound, NO_BELIEF, row, count)
+    const sound = predictiveOf(table.sound, table.belief, row, count)
     const soundSd = Math.sqrt(sound.variance)
     const spread: { value: number; weight: number }[] = []
     let mean = 0

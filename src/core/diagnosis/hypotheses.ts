@@ -3,7 +3,8 @@
  * that differ in severity (and, for a fault that comes and goes, in how often it shows).
  */
 import { RAISERS, faulty, type Fault, type RaiserId, type Symptom, type SymptomId } from '../library'
-import type { VehicleModel } from '../vehicle'
+import type { Entered } from '../shared'
+import type { FigureSource, VehicleModel } from '../vehicle'
 
 export interface FaultClass {
   id: string
@@ -25,6 +26,17 @@ export interface Complaint {
   raisers: RaiserId[]
   /** Is it failing now? */
   failingNow: 'yes' | 'no' | 'unknown'
+}
+
+export type KnownSource = Exclude<FigureSource, 'generic'>
+
+/** What a test reads on this vehicle when it is sound, from a source better than the model. */
+export interface KnownFigure {
+  testId: string
+  source: KnownSource
+  /** Limits of the maker's; what was read, twice over, otherwise. */
+  low: Entered
+  high: Entered
 }
 
 const STRATA = 10

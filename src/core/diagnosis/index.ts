@@ -7,3 +7,4 @@ export { posteriorOf, readingSigma, predictiveOf, type Evidence, type Done, type
 export * from './choose'
 export * from './explain'
 export * from './provoke'
+export * from './known'

@@ -7,7 +7,7 @@
  */
 import { normalDensity, toSi, type Entered } from '../shared'
 import { ACCURACY } from '../library'
-import { normalisedWeights, weighed, withSlips } from './belief'
+import { normalisedWeights, weighed, withSlips, type ParticleState } from './belief'
 import { complaintLikelihood, priorWeight, type Complaint } from './hypotheses'
 import type { Catalogue, NumericTest, Predicted, Table } from './table'
 
@@ -48,13 +48,6 @@ export interface Evidence {
 export interface Done {
   repairId: string
   partWasBad: 'yes' | 'no' | 'unknown'
-}
-
-export interface ParticleState {
-  logWeight: number
-  mean: Float64Array | null
-  /** Covariance lost to readings, as vectors u in P = I - sum u u'. */
-  lost: Float64Array[]
 }
 
 export interface Posterior {
@@ -99,7 +92,7 @@ export function priorStates(table: Table, complaint: Complaint, done: Done[] = [
   const none = table.classes.findIndex((entry) => entry.faults.length === 0)
   return weights.map((weight, at): ParticleState => ({
     logWeight: Math.log(table.predicted[at]!.particle.classIndex === none ? NONE_WEIGHT : ((1 - NONE_WEIGHT) * weight) / mass),
-    mean: null, lost: [],
+    mean: table.belief.mean?.slice() ?? null, lost: [...table.belief.lost],
   }))
 }
 
@@ -196,11 +189,9 @@ export function readingDensity(table: Table, at: number, predictive: { mean: num
   return { own, total: (1 - slip) * (own + sound) + slip * flat }
 }
 
-const NO_BELIEF: ParticleState = { logWeight: 0, mean: null, lost: [] }
-
 function foldNumber(table: Table, states: ParticleState[], entry: NumericTest, y: number, present: Evidence['faultPresent'], temper: number, slip: number): Float64Array {
   const count = table.catalogue.nuisanceCount
-  const soundPredictive = predictiveOf(table.sound, NO_BELIEF, entry.row, count)
+  const soundPredictive = predictiveOf(table.sound, table.belief, entry.row, count)
   const before = normalised(states)
   const shares = new Float64Array(states.length)
   for (let at = 0; at < states.length; at += 1) {
@@ -211,20 +202,20 @@ function foldNumber(table: Table, states: ParticleState[], entry: NumericTest, y
     const { own, total } = readingDensity(table, at, predictive, soundPredictive, entry, y, shows, slip)
     state.logWeight = weighed(state.logWeight, total, temper)
     shares[at] = slip / entry.span / total
-    if (before[at]! > LIGHT && predicted.derivatives) learn(predicted, state, entry, y, predictive, ((1 - slip) * own) / total, count)
+    if (before[at]! > LIGHT && predicted.derivatives) learn(predicted, state, entry.row, y, predictive, readingSigma(entry, predictive.mean) ** 2, ((1 - slip) * own) / total, count)
   }
   return shares
 }
 
-/** Kalman step of z, scaled by how far the particle owns the reading. */
-function learn(predicted: Predicted, state: ParticleState, entry: NumericTest, y: number, predictive: { mean: number; variance: number }, responsibility: number, count: number) {
-  const total = predictive.variance + readingSigma(entry, predictive.mean) ** 2
+/** Kalman step of z from a reading y of this variance at a row, scaled by how far the particle owns it. */
+export function learn(predicted: Predicted, state: ParticleState, row: number, y: number, predictive: { mean: number; variance: number }, readingVariance: number, responsibility: number, count: number) {
+  const total = predictive.variance + readingVariance
   const size = count + 2
   const gain = new Float64Array(size)
-  gain.set(predicted.derivatives!.subarray(entry.row * count, (entry.row + 1) * count))
-  if (predicted.severity) gain.set(predicted.severity.subarray(2 * entry.row, 2 * entry.row + 2), count)
+  gain.set(predicted.derivatives!.subarray(row * count, (row + 1) * count))
+  if (predicted.severity) gain.set(predicted.severity.subarray(2 * row, 2 * row + 2), count)
   for (const lost of state.lost) {
-    const dot = alongLost(predicted, lost, entry.row, count)
+    const dot = alongLost(predicted, lost, row, count)
     for (let k = 0; k < size; k += 1) gain[k]! -= dot * lost[k]!
   }
   const step = (responsibility * (y - predictive.mean)) / total
@@ -255,4 +246,4 @@ export function outcomeChance(table: Table, at: number, place: number, outcomes:
   return withSlips(own, misjudged, outcomes)
 }
 
-export { NO_BELIEF, showsNow }
+export { showsNow }

@@ -5,7 +5,8 @@
 import { softAbove, toSi } from '../shared'
 import { libraryOf, type LayoutLibrary, type Outcome, type Quantity, type SoftRule, type Test } from '../library'
 import type { Layout, SceneId, Station, VehicleModel } from '../vehicle'
-import { NONE_CLASS, pairParticles, singleParticles, type FaultClass, type Particle } from './hypotheses'
+import { NONE_CLASS, pairParticles, singleParticles, type FaultClass, type KnownFigure, type Particle } from './hypotheses'
+import { NO_BELIEF, type ParticleState } from './belief'
 import { observe, observerOf, type Observer } from './observe'
 
 export interface NumericTest {
@@ -141,6 +142,9 @@ export interface Table {
   /** The vehicle without a fault. */
   sound: Predicted
   stage: 'nominal' | 'derivatives' | 'pairs'
+  /** What is known of this vehicle besides the model, and the belief in its figures that follows from it. */
+  known: KnownFigure[]
+  belief: ParticleState
 }
 
 export function nominalTable(model: VehicleModel): Table {
@@ -152,7 +156,7 @@ export function nominalTable(model: VehicleModel): Table {
     if (entry.faults.length === 0) predicted.push({ ...sound })
     else predicted.push(...withSeverity(singleParticles(model, entry.faults[0]!, at).map((particle) => predictParticle(catalogue, particle, false)), 1))
   })
-  return { model, catalogue, classes, predicted, sound, stage: 'nominal' }
+  return { model, catalogue, classes, predicted, sound, stage: 'nominal', known: [], belief: NO_BELIEF }
 }
 
 /**

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { UNIT_NAMES, type Entered } from '../shared'
 import { LAYOUT_IDS, editProblem, editSchema, specificationSchema, type Edit, type LayoutId, type LayoutKey, type Scope, type Specification } from '../vehicle'
 
 /** A vehicle as kept: real, or simulated with the faults that its stand-in instruments obey. */
@@ -14,9 +15,20 @@ export interface VehicleRecord {
   specification: Specification
   /** Where it differs from its layout: a further filter, a bridged switch. */
   edits: Edit[]
+  /** Limits of the maker's for what a test reads, as entered. */
+  limits: MakerLimit[]
   /** Simulated vehicles only. */
   truth?: { seed: number; hidden: { faultId: string; severity: number }[] }
 }
+
+/** The maker's limits of one test. */
+export interface MakerLimit {
+  testId: string
+  low: Entered
+  high: Entered
+}
+
+const entered = z.object({ value: z.number().finite(), unit: z.enum(UNIT_NAMES) })
 
 export const vehicleSchema: z.ZodType<VehicleRecord> = z.object({
   id: z.string().min(1).max(80),
@@ -29,6 +41,7 @@ export const vehicleSchema: z.ZodType<VehicleRecord> = z.object({
   notes: z.string().max(4000),
   specification: specificationSchema as unknown as z.ZodType<Specification>,
   edits: z.array(editSchema).max(40).default([]),
+  limits: z.array(z.object({ testId: z.string().min(1).max(80), low: entered, high: entered })).max(200).default([]),
   truth: z.object({ seed: z.number().int(), hidden: z.array(z.object({ faultId: z.string(), severity: z.number().min(0).max(1) })) }).optional(),
 })
   .superRefine((vehicle, check) => {

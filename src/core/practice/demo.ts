@@ -14,7 +14,7 @@ const LH = 1e-3 / 3600
 const maker = (value: number) => ({ value, source: 'maker' as const })
 
 function vehicle(unit: string, name: string, seed: number, faultId: string, severity: number, year: number, kilometres: number, notes: string, known: Partial<Record<SpecificationField, ReturnType<typeof maker>>> = {}, layout: LayoutId = 'A01', also: { faultId: string; severity: number }[] = []): VehicleRecord {
-  return { id: `demo-vehicle-${unit}`, unit, name, layout, kind: 'simulated', year, kilometres, notes, edits: [], specification: specificationOf(known, LAYOUTS[layout]), truth: { seed, hidden: [{ faultId, severity }, ...also] } }
+  return { id: `demo-vehicle-${unit}`, unit, name, layout, kind: 'simulated', year, kilometres, notes, edits: [], limits: [], specification: specificationOf(known, LAYOUTS[layout]), truth: { seed, hidden: [{ faultId, severity }, ...also] } }
 }
 
 export const DEMO_VEHICLES: VehicleRecord[] = [

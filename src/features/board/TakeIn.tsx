@@ -41,7 +41,7 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
   const addNew = async (form: NewVehicle) => {
     const setPa = Number(form.setKPa) * 1e3
     const vehicle: VehicleRecord = {
-      id: `vehicle-${crypto.randomUUID()}`, unit: form.unit.trim(), name: form.name.trim(), layout: form.layout, kind: 'real', notes: '', edits: [],
+      id: `vehicle-${crypto.randomUUID()}`, unit: form.unit.trim(), name: form.name.trim(), layout: form.layout, kind: 'real', notes: '', edits: [], limits: [],
       year: form.year ? Number(form.year) : null, kilometres: form.kilometres ? Number(form.kilometres) : null,
       specification: specificationOf(form.setKPa ? { regulatorSetPa: { value: setPa, source: 'maker' } } : {}, LAYOUTS[form.layout]),
     }

@@ -1,7 +1,8 @@
 'use client'
 import { useCallback, useEffect, useState } from 'react'
-import { append, exportJob, loadLog, loadVehicle, onStoreChange, undo, type StoreProblem } from '@/data/store'
-import { foldJob, type JobView, type VehicleRecord } from '@/core/job'
+import { append, exportJob, listJobs, loadLog, loadVehicle, onStoreChange, undo, type StoreProblem } from '@/data/store'
+import type { KnownFigure } from '@/core/diagnosis'
+import { foldJob, knownFigures, type JobView, type VehicleRecord } from '@/core/job'
 import type { BodyOf, EventKind } from '@/core/records'
 import { saveFile } from '@/ui/saveFile'
 
@@ -10,6 +11,8 @@ export type Addition = { [K in EventKind]: { kind: K; body: BodyOf<K> } }[EventK
 export interface JobInHand {
   job: JobView
   vehicle: VehicleRecord
+  /** What is known of its sound readings besides the model. */
+  known: KnownFigure[]
   /** Appends events; a failed write is shown by the frame and loses nothing. */
   add: (...additions: Addition[]) => Promise<boolean>
   undo: (eventId: string, reason: string) => Promise<void>
@@ -37,7 +40,8 @@ export function useJob(jobId: string | null): JobLoad {
       setSaveProblem(outcome.ok || outcome.error.kind !== 'not-written' ? null : outcome.error.reason)
       return outcome.ok
     }
-    setLoad({ status: 'ready', saveProblem: null, hand: { job, vehicle: vehicle.value, add, undo: async (eventId, reason) => void (await undo(jobId, eventId, reason, whoWorks())) } })
+    const known = knownFigures(vehicle.value, (await listJobs()).filter((entry) => entry.job.id !== jobId))
+    setLoad({ status: 'ready', saveProblem: null, hand: { job, vehicle: vehicle.value, known, add, undo: async (eventId, reason) => void (await undo(jobId, eventId, reason, whoWorks())) } })
   }, [jobId])
 
   useEffect(() => {

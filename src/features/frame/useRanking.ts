@@ -13,7 +13,7 @@ export type RankingView = { status: 'working'; last: Ranking | null } | { status
 export function rankRequestOf(hand: JobInHand, complaint: Complaint = hand.job.complaint, testId: string | null = null): RankRequest {
   const { job, vehicle } = hand
   return {
-    ...layoutKeyOf(vehicle, scopeOf(complaint.symptoms)), specification: vehicle.specification, complaint, evidence: job.evidence, done: job.done, state: job.state, testId,
+    ...layoutKeyOf(vehicle, scopeOf(complaint.symptoms)), specification: vehicle.specification, complaint, evidence: job.evidence, done: job.done, state: job.state, testId, known: hand.known,
     // A vehicle that smells or leaks is not started for a test.
     engineRuns: complaint.symptoms.length > 0 && !complaint.symptoms.some((symptom) => ['cranksNoStart', 'smell', 'leak'].includes(symptom)), skipped: job.skipped, workshop: TYPICAL_WORKSHOP,
   }

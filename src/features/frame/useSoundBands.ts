@@ -1,13 +1,14 @@
 'use client'
 import { useEffect, useMemo, useState } from 'react'
+import type { SoundBand } from '@/core/diagnosis'
 import { layoutKeyOf } from '@/core/job'
 import { ask } from '@/workers/client'
 import type { JobInHand } from './useJob'
 
 /** What a sound vehicle reads at each of some tests, in the test's own unit. */
-export function useSoundBands({ job, vehicle }: JobInHand, testIds: string[]): Record<string, { low: number; high: number }> {
-  const [bands, setBands] = useState<Record<string, { low: number; high: number }>>({})
-  const request = useMemo(() => JSON.stringify({ ...layoutKeyOf(vehicle, job.layout.scope), specification: vehicle.specification, testIds }), [vehicle, job.layout.scope, testIds])
+export function useSoundBands({ job, vehicle, known }: JobInHand, testIds: string[]): Record<string, SoundBand> {
+  const [bands, setBands] = useState<Record<string, SoundBand>>({})
+  const request = useMemo(() => JSON.stringify({ ...layoutKeyOf(vehicle, job.layout.scope), specification: vehicle.specification, known, testIds }), [vehicle, job.layout.scope, known, testIds])
   useEffect(() => {
     let live = true
     void ask('sound', JSON.parse(request)).then((answer) => live && answer.ok && setBands(answer.value))

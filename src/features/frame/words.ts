@@ -4,6 +4,9 @@ import { findTest, type Test } from '@/core/library'
 import { STAGES, type JobView, type Stage } from '@/core/job'
 import type { Variable, VehicleState } from '@/core/vehicle'
 
+/** Where a band of sound readings comes from, as it stands behind the figures. */
+export const SOURCE_WORDS = { maker: 'the maker’s', 'own past': 'its own past', sister: 'from a sister', generic: 'typical' } as const
+
 export const STAGE_NAMES: Record<Stage, string> = { complaint: 'Complaint', trace: 'Trace', bench: 'Bench', plan: 'Plan', work: 'Work', prove: 'Prove', record: 'Record' }
 export const stageHref = (stage: Stage, jobId: string) => `/job/${stage}?id=${encodeURIComponent(jobId)}`
 export { STAGES }

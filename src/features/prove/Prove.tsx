@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { causeItem, layoutKeyOf, proofItems, upstreamQuestions, proofTests, readingText, unproven, type JobView, type ProofItem, type Reading } from '@/core/job'
+import type { SoundBand } from '@/core/diagnosis'
 import { needsRunningEngine, repairById, testById, type Test } from '@/core/library'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
@@ -10,7 +11,7 @@ import { Notice } from '@/ui/Notice'
 import { StateStrip } from '../frame/StateStrip'
 import { setWhoWorks, whoWorks, type JobInHand } from '../frame/useJob'
 import { useSoundBands } from '../frame/useSoundBands'
-import { clockText, stageHref, unitText } from '../frame/words'
+import { SOURCE_WORDS, clockText, stageHref, unitText } from '../frame/words'
 
 const ITEMS: Record<ProofItem, { title: string; how: string }> = {
   primes: { title: 'It primes', how: 'Key on: the pump runs 1 to 3 s and pressure stands' },
@@ -114,7 +115,7 @@ interface RowProps {
   test: Test
   before: Reading | null
   after: Reading | null
-  band: { low: number; high: number } | null
+  band: SoundBand | null
 }
 
 function ProofRow({ hand, test, before, after, band }: RowProps) {
@@ -136,7 +137,7 @@ function ProofRow({ hand, test, before, after, band }: RowProps) {
   return (
     <tr className="border-t border-rule-2" data-proof-test={test.id}>
       <td className="py-1 pr-3 font-semibold">{test.short}</td>
-      <td className="whitespace-nowrap pr-3 text-second text-ink-2">{band && unit ? `${trim(band.low)} to ${trim(band.high)} ${unitText(unit)}` : ''}</td>
+      <td className="whitespace-nowrap pr-3 text-second text-ink-2">{band && unit ? `${trim(band.low)} to ${trim(band.high)} ${unitText(unit)}, ${SOURCE_WORDS[band.source]}` : ''}</td>
       <td className="whitespace-nowrap text-right">{before ? <Value reading={before} /> : <span className="text-ink-2">not read</span>}</td>
       <td className="py-1 pl-6">
         {after ? (

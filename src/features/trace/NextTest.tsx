@@ -9,8 +9,8 @@ import type { Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { WordToggle } from '@/ui/WordToggle'
 import type { JobInHand } from '../frame/useJob'
-import { digitsOf, minutesText, shortOf, unitText, variableWord } from '../frame/words'
-import { meaningOf, whyNow } from './traceText'
+import { minutesText, shortOf, unitText, variableWord } from '../frame/words'
+import { meaningOf, soundText, whyNow } from './traceText'
 import { NumberEntry, OutcomeEntry } from './Entry'
 
 interface Props {
@@ -107,7 +107,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
       setSource('stand-in')
     }
   }
-  const meaning = ready ? (present === 'no' ? { ...meaningOf(band), detail: `It does not fail now: this says little. ${meaningOf(band).detail}` } : meaningOf(band)) : { title: sound ? `Sound reads ${fixed(Math.max(sound.low, test.reading.kind === 'number' ? test.reading.low : 0), test)} to ${fixed(sound.high, test)} ${test.reading.kind === 'number' ? unitText(test.reading.unit) : ''}.` : 'Choose what you see.', detail: test.blind }
+  const meaning = ready ? (present === 'no' ? { ...meaningOf(band), detail: `It does not fail now: this says little. ${meaningOf(band).detail}` } : meaningOf(band)) : { title: sound ? soundText(sound, test) : 'Choose what you see.', detail: test.blind }
   return (
     <div className="flex min-h-0 flex-col gap-1">
       <div className="flex items-center justify-between text-second text-ink-2">
@@ -124,9 +124,6 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
     </div>
   )
 }
-
-/** A value of a test in its own digits, with a true minus. */
-const fixed = (value: number, test: Test) => value.toFixed(digitsOf(test)).replace('-', '−')
 
 type Present = 'yes' | 'no' | 'unknown'
 const PRESENT: { id: Present; label: string }[] = [{ id: 'yes', label: 'yes' }, { id: 'no', label: 'no' }, { id: 'unknown', label: 'unsure' }]

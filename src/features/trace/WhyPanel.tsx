@@ -11,6 +11,7 @@ import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
 import { saveFile } from '@/ui/saveFile'
 import { minutesText, percentText, shortOf, stageHref } from '../frame/words'
+import { MakerFigure } from './MakerFigure'
 import { Differences } from './Differences'
 import { WHY_NOT, titleOf } from './traceText'
 
@@ -45,7 +46,7 @@ async function saveNetwork({ layoutId, edits, scope, specification }: RankReques
   if (answer.ok) saveFile(`${testId}.network.json`, answer.value)
 }
 
-function WhyTest({ testId, ranking, job, request, onChoose, onSkip }: Omit<Props, 'question' | 'onClose'> & { testId: string }) {
+function WhyTest({ testId, ranking, job, vehicle, request, onChoose, onSkip }: Omit<Props, 'question' | 'onClose'> & { testId: string }) {
   const candidate = ranking.choice.candidates.find((entry) => entry.testId === testId)
   return (
     <div className="space-y-4">
@@ -54,6 +55,7 @@ function WhyTest({ testId, ranking, job, request, onChoose, onSkip }: Omit<Props
           {candidate.why === 'ranked' ? `Expected to give ${candidate.bits.toFixed(2)} bit for ${candidate.cost.toFixed(0)} of cost: ${minutesText(candidate.workMinutes)} to read, ${minutesText(candidate.reachMinutes)} to get there. After it a repair can be named with ${percentText(candidate.verdictChance)}.` : WHY_NOT[candidate.why]}
         </p>
       )}
+      {ranking.shownTest?.testId === testId && ranking.shownTest.sound && <MakerFigure test={testById(testId)} band={ranking.shownTest.sound} vehicle={vehicle} />}
       <p className="text-second text-ink-2">What it cannot show: {testById(testId).blind}</p>
       <CandidateTable ranking={ranking} onChoose={onChoose} mark={testId} />
       <Attempts ranking={ranking} jobId={job.id} />

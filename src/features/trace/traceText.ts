@@ -2,9 +2,9 @@ import { siText } from '../frame/words'
 import { fromSi, toSi } from '@/core/shared'
 import { findTest, repairById, testById, type Test } from '@/core/library'
 import { LEAVE_LEL, STOP_LEL, evacuated, lastMeter, readingText, type JobView } from '@/core/job'
-import type { Band, Candidate } from '@/core/diagnosis'
+import type { Band, Candidate, SoundBand } from '@/core/diagnosis'
 import type { Ranking } from '@/workers/protocol'
-import { lowerFirst, minutesText, percent, shortOf, unitText } from '../frame/words'
+import { SOURCE_WORDS, digitsOf, lowerFirst, minutesText, percent, shortOf, unitText } from '../frame/words'
 
 /** Said on every finding of an aircraft, before anything else of it. */
 const LICENSED = 'Aircraft: by or under licensed hands only, with approved data.'
@@ -59,6 +59,15 @@ function lelAlarm(job: JobView): Finding | null {
   if (share >= LEAVE_LEL || evacuated(job)) return { title: `${percent(share)}\u00a0% LEL: everyone out.`, detail: 'Touch no switch. Air it from outside, meter from upwind, go on under 10 %.' }
   if (share >= STOP_LEL) return { title: `${percent(share)}\u00a0% LEL: stop and ventilate.`, detail: 'Go on when the meter is under 10 % again. The reading counts.' }
   return null
+}
+
+/** What a sound vehicle reads, where that comes from, and what speaks against the maker's limits. */
+export function soundText(sound: SoundBand, test: Test): string {
+  if (test.reading.kind !== 'number') return ''
+  const unit = unitText(test.reading.unit)
+  const said = (value: number) => value.toFixed(digitsOf(test)).replace('-', '−')
+  const band = `Sound reads ${said(Math.max(sound.low, test.reading.low))} to ${said(sound.high)} ${unit}, ${SOURCE_WORDS[sound.source]}.`
+  return sound.against ? `${band} ${sound.against.source === 'sister' ? 'A sister' : 'This vehicle'} read ${said(sound.against.value)} ${unit} when sound: the maker’s figure stands.` : band
 }
 
 /** What an aid that helped buys, and that it is no repair; and what a pass is worth while it does not fail. */
