@@ -1,7 +1,9 @@
 /** Requests and answers of the workers: plain data. */
 import type { Complaint, Contradiction, Done, Evidence, Choice, KnownFigure, Pair, ProfileValue, ProvocationRank, SegmentShare, SoundBand, Suspect, TestExplanation, Workshop } from '@/core/diagnosis'
 import type { DemoJob } from '@/core/practice'
-import type { Plan, PlanFailure } from '@/core/procedure'
+import type { SurveyFinding } from '@/core/library'
+import type { Minutes } from '@/core/shared'
+import type { Plan, PlanFailure, SurveyStep } from '@/core/procedure'
 import type { GaugeSample, HiddenFault, StandInReading } from '@/core/simulate'
 import type { LayoutKey, Specification, VehicleState } from '@/core/vehicle'
 
@@ -49,6 +51,7 @@ export interface WorkerRequests {
   /** The sound vehicle in the scene of a test, as a file of the network format. */
   network: { request: LayoutKey & { specification: Specification; testId: string }; answer: string }
   demo: { request: { now: number }; answer: DemoJob[] }
+  survey: { request: { layout: LayoutKey; start: VehicleState; findings: [string, SurveyFinding][]; repaired: string[] }; answer: { steps: SurveyStep[]; minutes: Minutes } }
   plan: { request: { start: VehicleState; repairIds: string[] }; answer: { ok: true; value: Plan } | { ok: false; error: PlanFailure } }
   way: { request: { start: VehicleState; goal: VehicleState }; answer: { minutes: number; steps: string[] } | null }
   standIn: { request: LayoutKey & { seed: number; specification: Specification; hidden: HiddenFault[]; repaired: string[]; testId: string; attempt: number }; answer: StandInReading }

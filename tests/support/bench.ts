@@ -37,9 +37,7 @@ export class Hands {
     await this.session.click(label)
   }
   async act(name: string): Promise<void> {
-    const target = await this.shown(`[data-act="${name}"]`)
-    await this.driver.wait(until.elementIsEnabled(target), WAIT, `${name} stays held`)
-    await target.click()
+    await this.touch(`[data-act="${name}"]`)
   }
   /** Waits until the ranking on the screen is of this many entries and at rest. */
   async entries(count: number): Promise<void> {
@@ -126,6 +124,37 @@ export class Hands {
       await this.takeNextReading()
     }
     return this.text('h1')
+  }
+  /** Looks at every item of a survey whose turn comes, good where nothing else is said; returns them in their order. */
+  async survey(finds: Record<string, 'good' | 'doubtful' | 'bad'>): Promise<string[]> {
+    const seen: string[] = []
+    await this.shown('[data-survey]')
+    for (let guard = 0; guard < 40; guard += 1) {
+      const open = await this.driver.findElements(By.css('[data-survey]'))
+      const item = open[0] ? await open[0].getAttribute('data-survey') : null
+      if (!item) return seen
+      if (await this.has('[data-act="way-done"]')) {
+        await this.act('way-done')
+        await this.driver.sleep(250)
+        continue
+      }
+      await this.touch(`[data-find="${finds[item] ?? 'good'}"]`)
+      seen.push(item)
+      await this.driver.wait(async () => !(await this.has(`[data-survey="${item}"]`)), WAIT, `${item} stays`)
+      await this.driver.sleep(500)
+    }
+    throw new Error('The survey never ends')
+  }
+  async openItem(id: string): Promise<void> {
+    await (await this.shown(`[data-item="${id}"]`)).sendKeys(Key.ENTER)
+  }
+  async isHeld(css: string): Promise<boolean> {
+    return !(await (await this.shown(css)).isEnabled())
+  }
+  private async touch(css: string): Promise<void> {
+    const target = await this.shown(css)
+    await this.driver.wait(until.elementIsEnabled(target), WAIT, `${css} stays held`)
+    await target.click()
   }
   /** Notes a further reading of the gas meter where everyone was sent out. */
   async meter(percent: number): Promise<void> {

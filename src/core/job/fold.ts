@@ -66,6 +66,8 @@ export interface JobView {
   provoked: (BodyOf<'provoked'> & { at: number })[]
   /** How it ran after each change that did not end the complaint. */
   runs: { at: number; run: BodyOf<'complaint-remains'>['run']; changed: string[] }[]
+  /** It stood for years and is surveyed, not traced. */
+  surveying: boolean
   /** Findings of a survey of a vehicle that stood for years, the last of each item. */
   survey: Map<string, BodyOf<'survey-noted'> & { at: number }>
   captures: (BodyOf<'capture-kept'> & { at: number; eventId: string })[]
@@ -86,7 +88,7 @@ const DANGERS: SymptomId[] = ['smell', 'leak']
 function emptyJob(id: string): JobView {
   return {
     id, vehicleId: '', unit: '', vehicleName: '', layout: LAYOUTS.A01, words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
-    state: DRIVEN_IN, litres: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], meters: [], provoked: [], runs: [], survey: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
+    state: DRIVEN_IN, litres: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], meters: [], provoked: [], runs: [], surveying: false, survey: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
     hazardsConfirmedAt: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
   }
 }
@@ -172,8 +174,10 @@ function apply(job: JobView, event: JobEvent): void {
 
 /** What is kept beside the readings. */
 function note(job: JobView, event: Extract<JobEvent, { kind: 'meter-read' | 'provoked' | 'survey-noted' | 'way-taken' }>) {
-  if (event.kind === 'meter-read') job.meters.push({ at: event.at, lelFraction: event.body.lelPercent / 100, where: event.body.where })
-  else if (event.kind === 'way-taken') job.ways.push({ ...event.body, at: event.at })
+  if (event.kind === 'way-taken') {
+    job.ways.push({ ...event.body, at: event.at })
+    if (event.body.way === 'stoodYears') job.surveying = event.body.outcome === 'survey'
+  } else if (event.kind === 'meter-read') job.meters.push({ at: event.at, lelFraction: event.body.lelPercent / 100, where: event.body.where })
   else if (event.kind === 'survey-noted') job.survey.set(event.body.item, { ...event.body, at: event.at })
   else {
     job.provoked.push({ ...event.body, at: event.at })

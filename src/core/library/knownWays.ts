@@ -1,13 +1,13 @@
 /**
  * Known ways that need no ranking: a vehicle that ran dry is filled and primed, one that was just filled
- * is not cranked before its fuel was looked at. What comes after is asked, not assumed.
+ * is not cranked before its fuel was looked at, one that stood for years is surveyed. What comes after is asked, not assumed.
  */
 import type { CubicMetre, Second } from '../shared'
 import type { Layout, Specification } from '../vehicle'
 
-export const KNOWN_WAYS = ['ranDry', 'justFilled'] as const
+export const KNOWN_WAYS = ['ranDry', 'justFilled', 'stoodYears'] as const
 export type KnownWayId = (typeof KNOWN_WAYS)[number]
-export const WAY_OUTCOMES = { ranDry: ['runs', 'still'], justFilled: ['right', 'wrong'] } as const
+export const WAY_OUTCOMES = { ranDry: ['runs', 'still'], justFilled: ['right', 'wrong'], stoodYears: ['survey', 'done'] } as const
 export type WayOutcome = (typeof WAY_OUTCOMES)[KnownWayId][number]
 
 /** How a dry line is filled again. */

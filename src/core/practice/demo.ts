@@ -5,7 +5,7 @@
  */
 import { plannerOf, planRepairs } from '../procedure'
 import { repaired, standInById, truthVehicle, type TruthVehicle } from '../simulate'
-import { operationById, repairById, scopeOf, testById, upstreamOf, type SymptomId } from '../library'
+import { SURVEY, operationById, repairById, scopeOf, testById, upstreamOf, type SymptomId, type SurveyFinding } from '../library'
 import { LogBuilder, type BodyOf, type JobEvent } from '../records'
 import { causeItem, layoutKeyOf, type VehicleRecord } from '../job'
 import { DRIVEN_IN, LAYOUTS, layoutOf, specificationOf, type LayoutId, type Scope, type SpecificationField, type VehicleState } from '../vehicle'
@@ -27,6 +27,7 @@ export const DEMO_VEHICLES: VehicleRecord[] = [
   vehicle('31', 'Arete 5 piste groomer', 3108, 'F41@firstFilter', 0.8, 2004, 9000, 'Runs at night above 2000 m.', {}, 'A08'),
   vehicle('12', 'Scarp 3 pick-up', 1207, 'F79g', 0.7, 1994, 187000, 'Load bed off last autumn.', {}, 'A07', [{ faultId: 'F87', severity: 0.5 }]),
   vehicle('25', 'Firn 1 snow scooter', 6603, 'F57', 0.7, 1998, 12000, 'Stood over the summer with fuel in it.', {}, 'A05', [{ faultId: 'F35', severity: 0.5 }]),
+  vehicle('29', 'Moraine 6 camper bus', 2904, 'F09', 0.6, 1996, 154000, 'In the upper shed since 2015.', {}, 'A01', [{ faultId: 'F67', severity: 0.9 }]),
   vehicle('18', 'Tarn stand-by generator set', 9918, 'F23', 0.6, 2006, 4000, 'Test run each Monday.', { feedLengthM: maker(2) }),
 ]
 
@@ -79,6 +80,16 @@ class JobScript {
       const test = testById(testId)
       this.log.add(this.at, 'state-asserted', { changes: test.needs, why: 'implied' })
       this.log.add(this.at, 'reading-taken', { readingId: `r${(this.readings += 1)}`, testId, value: standInById(this.truth, testId), scene: test.scene, instrument: test.instrument, faultPresent: 'yes', source: 'stand-in', phase: 'trace', sure: 'yes' })
+    }
+    return this
+  }
+  /** Looks of a survey, one after another. */
+  survey(...finds: [string, SurveyFinding][]): this {
+    for (const [item, finding] of finds) {
+      this.wait(12)
+      const { needs, leaves } = SURVEY.find((candidate) => candidate.id === item)!
+      this.state({ ...needs, ...leaves })
+      this.add('survey-noted', { item, finding, note: '' })
     }
     return this
   }
@@ -172,6 +183,12 @@ export function demoJobs(now: number): DemoJob[] {
       .open('Black smoke, and dies on the slope', null)
       .note({ symptoms: ['floods', 'starvesUnderLoad'], raisers: ['stood'], words: 'Black smoke, and dies on the slope', failingNow: 'yes' })
       .state({ battery: 'on' }, 11)
+      .done(),
+    new JobScript(byUnit('29'), now - 90 * minute, 'demo-job-29')
+      .open('Stood in the shed for eleven years', null)
+      .note({ raisers: ['stood'], words: 'Stood in the shed for eleven years', failingNow: 'unknown' })
+      .add('way-taken', { way: 'stoodYears', outcome: 'survey' })
+      .survey(['outside', 'good'], ['filter', 'doubtful'], ['hoses', 'good'], ['sample', 'bad'], ['battery', 'bad'])
       .done(),
     recordedJob(now),
   ]

@@ -1,2 +1,3 @@
 export * from './reach'
 export * from './plan'
+export * from './survey'

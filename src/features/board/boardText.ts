@@ -57,7 +57,7 @@ export function nextAct(entry: ListedJob, now: number): { what: string; detail: 
   if (wait) return { what: wait.label, detail: `waits by itself, ends ${clockText(wait.endsAt)}` }
   switch (stageOf(job)) {
     case 'complaint': return { what: 'Note the complaint', detail: '2 min' }
-    case 'trace': return { what: job.danger ? 'Find the leak first' : job.evidence.length > 0 ? 'Take the next reading' : 'Take the first reading', detail: job.danger ? 'meter, not nose' : `${job.evidence.length} so far` }
+    case 'trace': return job.surveying ? { what: 'Go on with the survey', detail: `${job.survey.size} seen` } : { what: job.danger ? 'Find the leak first' : job.evidence.length > 0 ? 'Take the next reading' : 'Take the first reading', detail: job.danger ? 'meter, not nose' : `${job.evidence.length} so far` }
     case 'plan': return { what: 'Start step 1', detail: 'plan is made' }
     case 'work': return { what: `Go on with step ${(job.work?.done.size ?? 0) + 1}`, detail: `${job.work?.done.size ?? 0} done` }
     case 'prove': return { what: 'Prove the repair', detail: 'same readings again' }

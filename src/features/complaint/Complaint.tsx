@@ -46,7 +46,12 @@ export function Complaint({ hand }: { hand: JobInHand }) {
     const kept = await hand.add({ kind: 'complaint-noted', body: { symptoms, raisers, failingNow, conditions, ...more, words } })
     if (kept) router.push(stageHref('trace', job.id))
   }
+  const survey = async () => {
+    const noted = { symptoms: [], raisers: ['stood'], failingNow: 'unknown' as const, conditions, ...more, words: more.words || 'It stood for years' }
+    if (await hand.add({ kind: 'complaint-noted', body: noted }, { kind: 'way-taken', body: { way: 'stoodYears', outcome: 'survey' } })) router.push(stageHref('trace', job.id))
+  }
   const follow = (said: Said) => {
+    if (said.kind === 'survey') return void survey()
     if (said.kind === 'symptom') {
       setSymptoms(said.symptoms as SymptomId[])
       setRaisers(said.raisers as RaiserId[])
@@ -99,7 +104,7 @@ function FirstRanking({ hand, symptoms, ranking, danger, onSaid, onKeep }: First
         <Remembered hand={hand} />
       </div>
       <div className="shrink-0 space-y-3 py-3">
-        {!said && job.evidence.length === 0 && <KnownWays hand={hand} onSaid={onSaid} />}
+        {!said && job.evidence.length === 0 && <KnownWays hand={hand} onSaid={onSaid} onSurvey={() => onSaid({ kind: 'survey' })} />}
         <Button variant={said ? 'act' : 'held'} tall className="w-full" disabled={!said} onClick={onKeep}>
           {!said ? 'One symptom at least' : danger ? 'Note it. Trace without starting it' : 'Note it and trace'}
         </Button>

@@ -12,28 +12,40 @@ import { minutesText } from '../frame/words'
 const WAYS: Record<KnownWayId, { name: string; title: string }> = {
   ranDry: { name: 'It ran dry', title: 'Fill it, prime it, then ask why it ran dry' },
   justFilled: { name: 'It was just filled', title: 'Do not crank it before you have seen the fuel' },
+  stoodYears: { name: 'It stood for years', title: 'Survey it from tank to engine before anything is switched on' },
 }
 
 /** Ways that need no ranking: taken at once, written down, and followed by the question that they leave open. */
-export function KnownWays({ hand, onSaid }: { hand: JobInHand; onSaid: (said: Said) => void }) {
+export function KnownWays({ hand, onSaid, onSurvey }: { hand: JobInHand; onSaid: (said: Said) => void; onSurvey: () => void }) {
   const [open, setOpen] = useState<KnownWayId | null>(null)
   return (
     <div className="space-y-2">
       <p className="text-second text-ink-2">Or go a known way at once</p>
       <div className="grid grid-cols-2 gap-2">
-        {(['ranDry', 'justFilled'] as const).map((way) => <Button key={way} variant="quiet" data-act={`way-${way}`} onClick={() => setOpen(way)}>{WAYS[way].name}</Button>)}
+        {(['ranDry', 'justFilled', 'stoodYears'] as const).map((way) => <Button key={way} variant="quiet" data-act={`way-${way}`} onClick={() => setOpen(way)}>{WAYS[way].name}</Button>)}
       </div>
       <Panel open={open !== null} onOpenChange={(still) => !still && setOpen(null)} title={open ? WAYS[open].title : ''}>
-        {open && <Way way={open} hand={hand} onSaid={(said) => { setOpen(null); onSaid(said) }} />}
+        {open === 'stoodYears' && <StoodYears onTake={onSurvey} />}
+        {open && open !== 'stoodYears' && <Way way={open} hand={hand} onSaid={(said) => { setOpen(null); onSaid(said) }} />}
       </Panel>
     </div>
   )
 }
 
 /** What the end of a way says of the complaint, or where it leads. */
-export type Said = { kind: 'symptom'; symptoms: string[]; raisers: string[] } | { kind: 'repair'; repairId: string } | { kind: 'nothing' }
+export type Said = { kind: 'symptom'; symptoms: string[]; raisers: string[] } | { kind: 'repair'; repairId: string } | { kind: 'survey' } | { kind: 'nothing' }
 
-function Way({ way, hand, onSaid }: { way: KnownWayId; hand: JobInHand; onSaid: (said: Said) => void }) {
+function StoodYears({ onTake }: { onTake: () => void }) {
+  return (
+    <div className="space-y-4">
+      <p className="text-main">There is no single fault to trace. Tank, lines, filter, wires, pump and engine are looked at in the cheapest order; what is bad is put right before its turn.</p>
+      <Notice kind="danger" title="Nothing is switched on, and nothing is cranked, before its turn.">Old fuel and dry parts: battery off, key out, extinguisher at hand.</Notice>
+      <Button variant="act" data-act="survey" onClick={onTake}>Survey it</Button>
+    </div>
+  )
+}
+
+function Way({ way, hand, onSaid }: { way: Exclude<KnownWayId, 'stoodYears'>; hand: JobInHand; onSaid: (said: Said) => void }) {
   const [ran, setRan] = useState(false)
   const keep = async (outcome: WayOutcome, after: () => void) => {
     if (await hand.add({ kind: 'way-taken', body: { way, outcome } })) after()

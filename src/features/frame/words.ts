@@ -7,6 +7,9 @@ import type { Variable, VehicleState } from '@/core/vehicle'
 /** Where a band of sound readings comes from, as it stands behind the figures. */
 export const SOURCE_WORDS = { maker: 'the maker’s', 'own past': 'its own past', sister: 'from a sister', generic: 'typical' } as const
 
+/** What a survey found of an item. */
+export const FINDING_WORDS = { good: 'good', doubtful: 'doubtful', bad: 'bad', cannot: 'could not be seen' } as const
+
 export const STAGE_NAMES: Record<Stage, string> = { complaint: 'Complaint', trace: 'Trace', bench: 'Bench', plan: 'Plan', work: 'Work', prove: 'Prove', record: 'Record' }
 export const stageHref = (stage: Stage, jobId: string) => `/job/${stage}?id=${encodeURIComponent(jobId)}`
 export { STAGES }
@@ -35,7 +38,7 @@ export const stateWords = (state: VehicleState): string => (Object.entries(state
 export function stageYield(stage: Stage, job: JobView): string {
   switch (stage) {
     case 'complaint': return job.noted ? `taken ${clockText(job.openedAt)}` : ''
-    case 'trace': return job.evidence.length > 0 ? `${job.evidence.length} ${job.evidence.length === 1 ? 'entry' : 'entries'}` : ''
+    case 'trace': return job.surveying ? `${job.survey.size} seen` : job.evidence.length > 0 ? `${job.evidence.length} ${job.evidence.length === 1 ? 'entry' : 'entries'}` : ''
     case 'bench': return job.captures.length > 0 ? `${job.captures.length} kept` : ''
     case 'plan': return job.work ? `made ${clockText(job.work.madeAt)}` : ''
     case 'work': return job.work && job.work.done.size > 0 ? `${job.work.done.size} done` : ''

@@ -20,7 +20,7 @@ const MOST_REPAIRS = 3
 export function Plan({ hand }: { hand: JobInHand }) {
   const { job } = hand
   const asked = useSearchParams().get('repair')
-  const [repairIds, setRepairIds] = useState<string[]>(() => (job.work ? job.work.repairIds : asked ? [asked] : []))
+  const [repairIds, setRepairIds] = useState<string[]>(() => (job.work ? job.work.repairIds : asked ? asked.split(',').slice(0, MOST_REPAIRS) : []))
   const [choosing, setChoosing] = useState(false)
   const router = useRouter()
   const now = useNow(30_000)

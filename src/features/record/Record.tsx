@@ -1,13 +1,13 @@
 'use client'
 import { useEffect, useState } from 'react'
-import { PROVOCATIONS, repairById } from '@/core/library'
+import { PROVOCATIONS, repairById, surveyOf } from '@/core/library'
 import { readingText, type JobView } from '@/core/job'
 import { listJobs } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { StateStrip } from '../frame/StateStrip'
 import { saveJobFile, type JobInHand } from '../frame/useJob'
-import { clockText, lowerFirst, shortOf, unitText } from '../frame/words'
+import { FINDING_WORDS, clockText, lowerFirst, shortOf, unitText } from '../frame/words'
 
 export function Record({ hand }: { hand: JobInHand }) {
   const { job, vehicle } = hand
@@ -39,6 +39,7 @@ export function Record({ hand }: { hand: JobInHand }) {
               {job.meters.map((entry) => <p key={`${entry.at} ${entry.where}`} className="text-main">{clockText(entry.at)} Meter {Math.round(100 * entry.lelFraction)} % LEL{entry.where ? `, ${lowerFirst(entry.where)}` : ''}.</p>)}
             </Section>
           )}
+          {job.survey.size > 0 && <Section title="Survey">{surveyOf(job.layout).filter((item) => job.survey.has(item.id)).map((item) => <p key={item.id} className="text-main">{item.name}: {FINDING_WORDS[job.survey.get(item.id)!.finding]}.{job.survey.get(item.id)!.note ? ` ${job.survey.get(item.id)!.note}` : ''}</p>)}</Section>}
           <Section title="Readings">
             <table className="w-full max-w-[720px] text-main"><tbody>
               {job.readings.map((reading) => <ReadingRow key={reading.readingId} at={reading.at} name={shortOf(reading.testId)} value={text(reading)} mark={reading.source === 'stand-in'} />)}
@@ -69,7 +70,7 @@ export function Record({ hand }: { hand: JobInHand }) {
 const RUN_WORDS = { better: 'better, not cured', worse: 'worse', same: 'the same', unknown: 'the complaint remained' }
 
 const WAY_WORDS: Record<string, string> = {
-  'ranDry runs': 'It ran dry: filled and primed, it ran', 'ranDry still': 'It ran dry: filled and primed, it still did not start', 'justFilled right': 'Just filled: the sample was right', 'justFilled wrong': 'Just filled: it was the wrong fuel',
+  'ranDry runs': 'It ran dry: filled and primed, it ran', 'ranDry still': 'It ran dry: filled and primed, it still did not start', 'stoodYears survey': 'It stood for years: surveyed from tank to engine', 'stoodYears done': 'Survey ended, traced as any other', 'justFilled right': 'Just filled: the sample was right', 'justFilled wrong': 'Just filled: it was the wrong fuel',
 }
 
 function Section({ title, children }: { title: string; children: React.ReactNode }) {

@@ -13,16 +13,23 @@ import type { JobInHand } from '../frame/useJob'
 import { useKeys } from '../frame/useKeys'
 import { rankRequestOf, useRanking } from '../frame/useRanking'
 import { percent, stageHref, variableWord } from '../frame/words'
+import { differing } from './differing'
 import { Evidence } from './Evidence'
 import { MakeItFail } from './MakeItFail'
 import { NextTest } from './NextTest'
 import { GaugeTracks } from './GaugeTracks'
 import { PlacesTrack } from './PlacesTrack'
+import { Survey } from './Survey'
 import { Tracks, type TracksProps } from './Tracks'
 import { WhyPanel, type Question } from './WhyPanel'
 import { besidesOf, findingOf } from './traceText'
 
+/** A vehicle with a complaint is traced; one that stood for years is surveyed. */
 export function Trace({ hand }: { hand: JobInHand }) {
+  return hand.job.surveying ? <Survey hand={hand} /> : <TraceFault hand={hand} />
+}
+
+function TraceFault({ hand }: { hand: JobInHand }) {
   const { job } = hand
   const [chosenTest, setChosenTest] = useState<string | null>(null)
   const [entry, setEntry] = useState<number | null>(null)
@@ -89,11 +96,6 @@ function stepAlong(by: 1 | -1) {
   const segments = [...document.querySelectorAll<SVGGElement>('[data-segment]')]
   const at = segments.indexOf(document.activeElement as SVGGElement & HTMLElement)
   segments.at(at < 0 ? (by > 0 ? 0 : -1) : (at + by + segments.length) % segments.length)?.focus()
-}
-
-/** Variables that are known to stand otherwise than the test needs; the key is turned as part of the test. */
-function differing(state: VehicleState, needs: VehicleState): string[] {
-  return (Object.keys(needs) as (keyof VehicleState)[]).filter((variable) => variable !== 'ignition' && state[variable] !== needs[variable])
 }
 
 function stripMessage(conflicts: string[], lead: number | undefined): string {
