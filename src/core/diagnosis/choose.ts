@@ -44,6 +44,8 @@ const LEAST_NAMED = 0.3
 export const MOST_SHOWN = 0.99
 /** A confirming test may cost so much of the part and of a comeback; more bought nothing on trial vehicles. */
 const CONFIRM_SHARE = 1
+/** A rival less likely than this needs no reading of its own. */
+const LEAST_RIVAL = 0.01
 /** A reading is repeated before a commitment that takes it for a slip by this much. */
 const ODD_SHARE = 0.5
 const BINS = 9
@@ -394,7 +396,8 @@ function confirmingTest(posterior: Posterior, repairId: string, candidates: Cand
   const segment = posterior.table.model.layout.segments.find((entry) => entry.id === lead.segment)
   const places = segment ? [segment.id, segment.from, segment.to] : [lead.segment]
   const at = (place: string, read: boolean) => candidates.filter((candidate) => testById(candidate.testId).at === place && (candidate.why === 'read') === read)
-  const speaks = (candidate: Candidate) => speaksOf(posterior, lead.leadFault, candidate.testId)
+  const rival = rivalOf(posterior, repairId)
+  const speaks = (candidate: Candidate) => speaksOf(posterior, lead.leadFault, rival, candidate.testId)
   const measured = (place: string) => at(place, true).some((candidate) => posterior.table.catalogue.numericById.has(candidate.testId))
   const [own, ...ends] = places as [string, ...string[]]
   if (at(own, true).some(speaks) || (segment && ends.every(measured) && ends.some((place) => at(place, true).some(speaks)))) return null
@@ -403,21 +406,48 @@ function confirmingTest(posterior: Posterior, repairId: string, candidates: Cand
   return (telling.length > 0 ? telling : open.filter((candidate) => testById(candidate.testId).at !== own)).sort((one, other) => one.cost - other.cost)[0]?.testId ?? null
 }
 
-/** Does this test read otherwise with the fault than without any: by two of its own deviations, or in every other case? */
-function speaksOf({ table, weights }: Posterior, faultId: string, testId: string): boolean {
+/** The likeliest fault that another repair cures, where there is one worth telling apart. */
+function rivalOf({ table, classWeights }: Posterior, repairId: string): string | null {
+  let best = -1
+  table.classes.forEach((entry, at) => {
+    if (entry.faults.length !== 1 || entry.faults[0]!.repairs.includes(repairId) || classWeights[at]! < LEAST_RIVAL) return
+    if (best < 0 || classWeights[at]! > classWeights[best]!) best = at
+  })
+  return best < 0 ? null : table.classes[best]!.id
+}
+
+interface Weighted {
+  entry: Table['sound']
+  weight: number
+}
+
+/** A fault's own particles as the readings left them, or the sound vehicle. */
+function particlesOf({ table, weights }: Posterior, faultId: string | null): Weighted[] {
+  if (faultId === null) return [{ entry: table.sound, weight: 1 }]
   const at = table.classes.findIndex((entry) => entry.id === faultId)
+  const own = table.predicted.flatMap((entry, k): Weighted[] => (entry.particle.classIndex === at ? [{ entry, weight: weights[k]! + 1e-12 }] : []))
+  const total = own.reduce((sum, { weight }) => sum + weight, 0)
+  return own.map(({ entry, weight }) => ({ entry, weight: weight / total }))
+}
+
+const averageOf = (particles: Weighted[], of: (entry: Table['sound']) => number) => particles.reduce((sum, { entry, weight }) => sum + weight * of(entry), 0)
+
+/** How much of a fault a test must set apart to speak of it. */
+const SPEAKS = 0.8
+
+/** Does this test read otherwise with the fault than without any, and than with its rival: by two of their deviations, or in every other case? */
+function speaksOf(posterior: Posterior, faultId: string, rivalId: string | null, testId: string): boolean {
+  const { table } = posterior
   const numeric = table.catalogue.numericById.get(testId)
   const seen = table.catalogue.seenById.get(testId)
-  const sound = numeric ? predictiveOf(table.sound, table.belief, numeric.row, table.catalogue.nuisanceCount) : null
-  let mass = 0
-  let speaking = 0
-  table.predicted.forEach((entry, k) => {
-    if (entry.particle.classIndex !== at) return
-    const differs = numeric
-      ? Math.abs(entry.values[numeric.row]! - sound!.mean) > 2 * Math.sqrt(sound!.variance + readingSigma(numeric, sound!.mean) ** 2)
-      : seen!.outcomes.reduce((sum, _, outcome) => sum + 0.5 * Math.abs(entry.chances[seen!.offset + outcome]! - table.sound.chances[seen!.offset + outcome]!), 0) > 0.5
-    mass += weights[k]!
-    if (differs) speaking += weights[k]!
+  const own = particlesOf(posterior, faultId)
+  return [null, ...(rivalId === null ? [] : [rivalId])].every((other) => {
+    const against = particlesOf(posterior, other)
+    if (!numeric) return seen!.outcomes.reduce((sum, _, k) => sum + 0.5 * Math.abs(averageOf(own, (entry) => entry.chances[seen!.offset + k]!) - averageOf(against, (entry) => entry.chances[seen!.offset + k]!)), 0) > 0.5
+    const { row } = numeric
+    const mean = averageOf(against, (entry) => entry.values[row]!)
+    const spread = averageOf(against, (entry) => (entry.values[row]! - mean) ** 2) + predictiveOf(table.sound, table.belief, row, table.catalogue.nuisanceCount).variance
+    const apart = 2 * Math.sqrt(spread + readingSigma(numeric, mean) ** 2)
+    return averageOf(own, (entry) => (Math.abs(entry.values[row]! - mean) > apart ? 1 : 0)) > SPEAKS
   })
-  return speaking > 0.5 * mass
 }

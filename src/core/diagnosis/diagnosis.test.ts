@@ -119,7 +119,7 @@ describe.each(TRACED.map((layout) => [`${layout.id}, ${layout.scope}`, layout] a
 })
 
 /** Faults that no driver complains of by themselves: they are found by a reading. Charging is one of them where no pump hangs on it, and a filter of the wrong type; on a common rail the lift pump has much in reserve. */
-const QUIET: Record<LayoutId, string[]> = { A01: ['F42', 'F68'], A02: ['F42', 'F68'], A03: ['F42', 'F68'], A04: [], A05: ['F42', 'F68'], A06: ['F08', 'F42', 'F68', 'F29p'], A07: ['F42', 'F68'], A08: ['U-return', 'F08', 'F66', 'F68'], A09: ['F23', 'F42', 'F68', 'F70', 'F79b', 'F49h'], A10: ['F42'], A11: ['F68'], A12: ['F42'], A13: [] }
+const QUIET: Record<LayoutId, string[]> = { A01: ['F42', 'F68'], A02: ['F42', 'F68'], A03: ['F42', 'F68'], A04: [], A05: ['F42', 'F68'], A06: ['F08', 'F42', 'F68', 'F29p'], A07: ['F42', 'F68'], A08: ['U-return', 'F66', 'F68'], A09: ['F23', 'F42', 'F68', 'F70', 'F79b', 'F49h'], A10: ['F42'], A11: ['F68'], A12: ['F42'], A13: [] }
 /** An empty tank is shown rightly. */
 const QUIET_OF_GAUGES = ['F01']
 
@@ -170,7 +170,7 @@ describe('the posterior', () => {
   it('a low loaded reading behind the plug and a sound one before it accuse the plug', () => {
     const posterior = posteriorOf(table, complaint, [number('a', 'T04-in', 12.3), number('b', 'T04', 4.6)])
     expect(suspectsOf(posterior)[0]).toMatchObject({ id: 'plug', leadFault: 'F79' })
-    expect(suspectsOf(posterior)[0]!.probability).toBeGreaterThan(0.6)
+    expect(suspectsOf(posterior)[0]!.probability).toBeGreaterThan(0.5)
     const shares = segmentShares(posterior, posteriorOf(table, complaint, []))
     expect(shares.find((share) => share.id === 'feedPlug')!.ink).toBe('first')
     expect(shares.find((share) => share.id === 'loom')!.ink).toBe('cleared')

@@ -40,6 +40,8 @@ export interface KnownFigure {
 }
 
 const STRATA = 10
+/** How far the strata reach past the library's range at either end, as a share of it: the range is itself uncertain. */
+const PAST_RANGE = 0.05
 /** Of a fault known by its effect alone. */
 const UNLISTED_STRATA = 5
 const PAIR_STRATA = 2
@@ -53,7 +55,7 @@ export function singleParticles(model: VehicleModel, fault: Fault, classIndex: n
   return forms.flatMap((shows) =>
     Array.from({ length: strata }, (_, k): Particle => ({
       classIndex, shows, weight: 1 / (strata * forms.length),
-      theta: faulty(model, [{ fault, severity: (k + 0.5) / strata }]),
+      theta: faulty(model, [{ fault, severity: strata === 1 ? 0.5 : -PAST_RANGE + ((1 + 2 * PAST_RANGE) * (k + 0.5)) / strata }]),
     })),
   )
 }
