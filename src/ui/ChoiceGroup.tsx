@@ -35,15 +35,20 @@ interface ManyProps {
   options: Option[]
   value: string[]
   onChange: (ids: string[]) => void
-  columns?: 2 | 3
+  /** Four are set in second text. */
+  columns?: 2 | 3 | 4
+  /** 44 px high, closer together, where many have to be in sight. */
+  dense?: boolean
 }
 
+const COLUMNS = { 2: 'grid grid-cols-2', 3: 'grid grid-cols-3', 4: 'grid grid-cols-4' } as const
+
 /** Any number of them, set apart; a taken one is inverted and ticked. */
-export function ManyChoices({ label, options, value, onChange, columns = 2 }: ManyProps) {
+export function ManyChoices({ label, options, value, onChange, columns = 2, dense = false }: ManyProps) {
   return (
-    <ToggleGroup.Root type="multiple" aria-label={label} value={value} onValueChange={onChange} className={columns === 2 ? 'grid grid-cols-2 gap-2' : 'grid grid-cols-3 gap-2'}>
+    <ToggleGroup.Root type="multiple" aria-label={label} value={value} onValueChange={onChange} className={`${COLUMNS[columns]} ${dense ? 'gap-1.5' : 'gap-2'}`}>
       {options.map((option) => (
-        <ToggleGroup.Item key={option.id} value={option.id} className="min-h-[48px] border-2 border-ink-3 px-3 text-left text-main leading-tight data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:text-ground">
+        <ToggleGroup.Item key={option.id} value={option.id} className={`${dense ? 'min-h-[44px]' : 'min-h-[48px]'} border-2 border-ink-3 text-left leading-tight ${columns === 4 ? 'px-2 text-second' : 'px-3 text-main'} data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:text-ground`}>
           {option.label}
         </ToggleGroup.Item>
       ))}

@@ -184,14 +184,18 @@ export function demoJobs(now: number): DemoJob[] {
       .note({ symptoms: ['floods', 'starvesUnderLoad'], raisers: ['stood'], words: 'Black smoke, and dies on the slope', failingNow: 'yes' })
       .state({ battery: 'on' }, 11)
       .done(),
-    new JobScript(byUnit('29'), now - 90 * minute, 'demo-job-29')
-      .open('Stood in the shed for eleven years', null)
-      .note({ raisers: ['stood'], words: 'Stood in the shed for eleven years', failingNow: 'unknown' })
-      .add('way-taken', { way: 'stoodYears', outcome: 'survey' })
-      .survey(['outside', 'good'], ['filter', 'doubtful'], ['hoses', 'good'], ['sample', 'bad'], ['battery', 'bad'])
-      .done(),
+    stoodJob(now),
     recordedJob(now),
   ]
+}
+
+function stoodJob(now: number): DemoJob {
+  return new JobScript(byUnit('29'), now - 90 * minute, 'demo-job-29')
+    .open('Stood in the shed for eleven years', null)
+    .note({ raisers: ['stood'], words: 'Stood in the shed for eleven years', failingNow: 'unknown' })
+    .add('way-taken', { way: 'stoodYears', outcome: 'survey' })
+    .survey(['outside', 'good'], ['filter', 'doubtful'], ['hoses', 'good'], ['sample', 'bad'], ['battery', 'bad'])
+    .done()
 }
 
 function recordedJob(now: number): DemoJob {

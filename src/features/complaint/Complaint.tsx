@@ -63,13 +63,13 @@ export function Complaint({ hand }: { hand: JobInHand }) {
       <main className="grid min-h-0 flex-1 grid-cols-[852px_356px] gap-6 px-6 pt-3">
         <section className="space-y-2 overflow-y-auto p-1" aria-label="What the driver says">
           <h1 className="text-title">{job.epoch > 0 ? 'What is left of the complaint?' : 'What does the driver say?'}</h1>
-          <ManyChoices label="Symptoms" columns={3} options={sayable.map((symptom) => ({ id: symptom.id, label: symptom.says }))} value={symptoms} onChange={(ids) => setSymptoms(ids as SymptomId[])} />
+          <ManyChoices label="Symptoms" dense columns={3} options={sayable.map((symptom) => ({ id: symptom.id, label: symptom.says }))} value={symptoms} onChange={(ids) => setSymptoms(ids as SymptomId[])} />
           <div className="grid grid-cols-[300px_1fr] items-center gap-4">
             <span className="text-main font-semibold">Is it failing now?</span>
             <ChoiceGroup label="Is it failing now?" options={NOW} value={failingNow} onChange={(id) => setFailingNow(id as ComplaintData['failingNow'])} />
           </div>
           <h2 className="text-step">What raises a suspicion</h2>
-          <ManyChoices label="History" columns={3} options={Object.entries(RAISERS).filter(([id]) => libraryIn(scopeOf(symptoms)).raisers.includes(id as RaiserId)).map(([id, raiser]) => ({ id, label: raiser.label }))} value={raisers} onChange={(ids) => setRaisers(ids as RaiserId[])} />
+          <ManyChoices label="History" dense columns={4} options={Object.entries(RAISERS).filter(([id]) => libraryIn(scopeOf(symptoms)).raisers.includes(id as RaiserId)).map(([id, raiser]) => ({ id, label: raiser.label }))} value={raisers} onChange={(ids) => setRaisers(ids as RaiserId[])} />
           <Later conditions={conditions} onConditions={setConditions} more={more} onMore={setMore} />
         </section>
         <FirstRanking hand={hand} symptoms={symptoms} ranking={ranking} danger={danger} onSaid={follow} onKeep={() => void keep()} />

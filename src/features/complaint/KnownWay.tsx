@@ -21,8 +21,8 @@ export function KnownWays({ hand, onSaid, onSurvey }: { hand: JobInHand; onSaid:
   return (
     <div className="space-y-2">
       <p className="text-second text-ink-2">Or go a known way at once</p>
-      <div className="grid grid-cols-2 gap-2">
-        {(['ranDry', 'justFilled', 'stoodYears'] as const).map((way) => <Button key={way} variant="quiet" data-act={`way-${way}`} onClick={() => setOpen(way)}>{WAYS[way].name}</Button>)}
+      <div className="grid grid-cols-3 gap-2">
+        {(['ranDry', 'justFilled', 'stoodYears'] as const).map((way) => <Button key={way} variant="quiet" className="!px-2 !text-second leading-tight" data-act={`way-${way}`} onClick={() => setOpen(way)}>{WAYS[way].name}</Button>)}
       </div>
       <Panel open={open !== null} onOpenChange={(still) => !still && setOpen(null)} title={open ? WAYS[open].title : ''}>
         {open === 'stoodYears' && <StoodYears onTake={onSurvey} />}

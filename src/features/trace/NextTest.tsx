@@ -8,6 +8,7 @@ import { ask } from '@/workers/client'
 import type { Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { WordToggle } from '@/ui/WordToggle'
+import { meterHolds } from '../frame/MeterHold'
 import type { JobInHand } from '../frame/useJob'
 import { minutesText, shortOf, unitText, variableWord } from '../frame/words'
 import { meaningOf, soundText, whyNow } from './traceText'
@@ -66,7 +67,8 @@ function WayLine({ ranking, hand, test, conflicts, why }: { ranking: Ranking; ha
 
 function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, onWhy }: Props) {
   const explanation = ranking.shownTest!
-  const sound = explanation.sound
+  const { sound } = explanation
+  const held = conflicts.length > 0 || meterHolds(hand)
   const [value, setValue] = useState<number | null>(null)
   const [outcome, setOutcome] = useState<string | null>(null)
   const [present, setPresent] = useState<Present>(hand.job.complaint.failingNow === 'no' ? 'no' : 'yes')
@@ -88,7 +90,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
       const slip = offerForSlip(test.id, kept, explanation.scale)
       if (slip) return setOffer(slip)
     }
-    const reading = test.reading.kind === 'number' ? ({ kind: 'number', entered: { value: kept!, unit: test.reading.unit } } as const) : ({ kind: 'outcome', outcome: outcome! } as const)
+    const reading = valueOf(test, kept, outcome)
     onChoose(null)
     await hand.add(
       { kind: 'state-asserted', body: { changes: { ...test.needs }, why: 'implied', ...(test.id === 'T82' && kept !== null ? { litres: kept } : {}) } },
@@ -101,11 +103,9 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
     const repeats = hand.job.readings.filter((reading) => reading.testId === test.id).length
     const answer = await ask('standIn', { ...truth, ...layoutKeyOf(hand.vehicle, hand.job.layout.scope), specification, repaired: hand.job.finishedRepairs, testId: test.id, attempt: repeats })
     if (!answer.ok) return
-    if (answer.value.kind === 'number') change(answer.value.entered.value, 'stand-in')
-    else {
-      setOutcome(answer.value.outcome)
-      setSource('stand-in')
-    }
+    if (answer.value.kind === 'number') return change(answer.value.entered.value, 'stand-in')
+    setOutcome(answer.value.outcome)
+    setSource('stand-in')
   }
   const meaning = ready ? (present === 'no' ? { ...meaningOf(band), detail: `It does not fail now: this says little. ${meaningOf(band).detail}` } : meaningOf(band)) : { title: sound ? soundText(sound, test) : 'Choose what you see.', detail: test.blind }
   return (
@@ -115,15 +115,18 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
         {hand.vehicle.kind === 'simulated' && <button type="button" data-act="stand-in" onClick={() => void standIn()} className="-mb-1 mt-0.5 min-h-[44px] border-2 border-dashed border-ink-3 px-2 leading-tight text-ink">Read the stand-in</button>}
       </div>
       {test.reading.kind === 'number' ? (
-        <NumberEntry layout={hand.job.layout} test={test} explanation={explanation} value={value} onChange={change} onPin={(kept) => void pin(kept)} held={conflicts.length > 0} busy={busy} />
+        <NumberEntry layout={hand.job.layout} test={test} explanation={explanation} value={value} onChange={change} onPin={(kept) => void pin(kept)} held={held} busy={busy} />
       ) : (
-        <OutcomeEntry explanation={explanation} value={outcome} onChange={setOutcome} onPin={() => void pin()} held={conflicts.length > 0} onSkip={() => onWhy(test.id)} />
+        <OutcomeEntry explanation={explanation} value={outcome} onChange={setOutcome} onPin={() => void pin()} held={held} onSkip={() => onWhy(test.id)} />
       )}
       {offer ? <Slip offer={offer} value={value!} unit={test.reading.kind === 'number' ? test.reading.unit : 'V'} onKeep={() => void pin(value, true)} onTake={(taken) => change(taken)} /> : <p aria-live="polite" className="min-h-[42px] text-second leading-[21px]"><span className="font-semibold">{meaning.title}</span> {meaning.detail}</p>}
       <Alternatives ranking={ranking} test={test} present={present} onPresent={setPresent} sure={sure} onSure={setSure} onChoose={onChoose} />
     </div>
   )
 }
+
+const valueOf = (test: Test, kept: number | null, outcome: string | null) =>
+  test.reading.kind === 'number' ? ({ kind: 'number', entered: { value: kept!, unit: test.reading.unit } } as const) : ({ kind: 'outcome', outcome: outcome! } as const)
 
 type Present = 'yes' | 'no' | 'unknown'
 const PRESENT: { id: Present; label: string }[] = [{ id: 'yes', label: 'yes' }, { id: 'no', label: 'no' }, { id: 'unknown', label: 'unsure' }]

@@ -75,7 +75,7 @@ function TraceFault({ hand }: { hand: JobInHand }) {
           <Evidence hand={hand} surprises={[...(ranking?.surprises ?? []), ...(ranking?.contradictions ?? []).flatMap((entry) => entry.readings)]} />
         </aside>
       </main>
-      <StateStrip hand={hand} needs={test?.needs} message={stripMessage(conflicts, ranking?.suspects[0]?.probability)} danger={conflicts.length > 0 || job.danger} />
+      <StateStrip hand={hand} needs={test?.needs} message={meterHolds(hand) ? 'Everyone out: nothing goes on before the meter is under 10 % LEL.' : stripMessage(conflicts, ranking?.suspects[0]?.probability)} danger={conflicts.length > 0 || job.danger} />
       {ranking && <MakeItFail hand={hand} ranking={ranking} open={calling} onOpenChange={setCalling} />}
       {ranking && request && <WhyPanel question={question} onClose={() => setQuestion(null)} ranking={ranking} job={job} vehicle={hand.vehicle} request={request} onChoose={(testId) => { setChosenTest(testId); setQuestion(null) }} onSkip={(testId, reason) => { void hand.add({ kind: 'test-skipped', body: { testId, reason } }); setChosenTest(null); setQuestion(null) }} />}
     </>

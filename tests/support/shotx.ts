@@ -1,0 +1,32 @@
+import { writeFileSync } from 'node:fs'
+import { DEMO_VEHICLES } from '@/core/practice'
+import { Hands } from './bench'
+const shot = async (hands: Hands, name: string) => writeFileSync(`/tmp/shots/${name}.png`, await hands.driver.takeScreenshot(), 'base64')
+const hands = await Hands.at(DEMO_VEHICLES.find((v) => v.unit === '02')!, 'leak')
+try {
+  await hands.session.go('/')
+  await hands.sees('Smell of fuel at the rear step')
+  await hands.session.go('/job/complaint?id=demo-job-07')
+  await hands.driver.sleep(1500)
+  await shot(hands, 'complaint3')
+  await hands.session.go('/job/trace?id=demo-job-02')
+  await hands.entries(0)
+  await hands.traceOn(0, '[data-hold="meter"]')
+  await hands.driver.sleep(800)
+  await shot(hands, 'hold')
+  await hands.session.go('/job/trace?id=demo-job-15')
+  await hands.entries(3)
+  await hands.driver.sleep(4000)
+  await hands.press('why this one')
+  await hands.driver.sleep(800)
+  await shot(hands, 'why')
+  await hands.session.go('/job/complaint?id=demo-job-15')
+  await hands.driver.sleep(1500)
+  await hands.press('Not now')
+  await hands.press('Note it and trace')
+  await hands.driver.sleep(5000)
+  await shot(hands, 'notnow')
+  await hands.act('make-it-fail')
+  await hands.driver.sleep(800)
+  await shot(hands, 'makeitfail')
+} finally { await hands.session.close() }
