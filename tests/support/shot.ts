@@ -15,6 +15,7 @@ const VIEWS: { name: string; path: string; night?: boolean; settle?: number }[] 
   { name: 'trace-diesel', path: '/job/trace?id=demo-job-31', settle: 5000 },
   { name: 'trace-gauge', path: '/job/trace?id=demo-job-12', settle: 4000 },
   { name: 'trace-smell', path: '/job/trace?id=demo-job-02', settle: 4000 },
+  { name: 'survey-day', path: '/job/trace?id=demo-job-29', settle: 3500 },
   { name: 'plan-module-day', path: '/job/plan?id=demo-job-11&repair=module', settle: 2500 },
   { name: 'work-day', path: '/job/work?id=demo-job-04', settle: 2500 },
   { name: 'bench-day', path: '/job/bench?id=demo-job-11', settle: 1500 },
