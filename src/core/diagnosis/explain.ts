@@ -6,7 +6,7 @@
 import { fromSi, type Probability } from '../shared'
 import { REPAIRS, testById, type Test } from '../library'
 import type { Station } from '../vehicle'
-import { suspectsOf, type Suspect } from './choose'
+import { suspectsOf, type Suspect } from './suspects'
 import type { Complaint } from './hypotheses'
 import { soundBandOf, type SoundBand } from './known'
 import { outcomeChance, posteriorOf, predictiveOf, readingDensity, showsNow, type Done, type Posterior } from './posterior'

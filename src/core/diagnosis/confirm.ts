@@ -1,0 +1,94 @@
+/**
+ * Before a commitment: a reading that what leads takes for a slip is taken again, and a reading at the
+ * named part sets its fault apart from its likeliest rival. The last nets for a fault that the library
+ * does not have.
+ */
+import type { Money } from '../shared'
+import { testById } from '../library'
+import { predictiveOf, readingSigma, type Posterior } from './posterior'
+import { suspectsOf } from './suspects'
+import type { Table } from './table'
+
+/** A test as the chooser has priced it. */
+interface Priced {
+  testId: string
+  cost: Money
+  why: string
+}
+
+/** A rival less likely than this needs no reading of its own. */
+const LEAST_RIVAL = 0.01
+/** A reading is repeated before a commitment that takes it for a slip by this much. */
+const ODD_SHARE = 0.5
+
+/** A reading that what leads takes for a slip, not yet repeated: a slip is seldom made twice in the same way. */
+export function unrepeated({ slips, evidence }: Posterior): string | null {
+  const odd = evidence.find((item) => (slips.get(item.id) ?? 0) > ODD_SHARE && evidence.filter((other) => other.testId === item.testId).length === 1)
+  return odd?.testId ?? null
+}
+
+/**
+ * The cheapest test at the part that leads under this repair; null when a reading there has spoken of its
+ * fault or both its ends were read, or no test there costs as little as this.
+ */
+export function confirmingTest(posterior: Posterior, repairId: string, candidates: Priced[], most: Money): string | null {
+  const lead = suspectsOf(posterior).find((suspect) => suspect.id === repairId)
+  if (!lead) return null
+  const segment = posterior.table.model.layout.segments.find((entry) => entry.id === lead.segment)
+  const places = segment ? [segment.id, segment.from, segment.to] : [lead.segment]
+  const at = (place: string, read: boolean) => candidates.filter((candidate) => testById(candidate.testId).at === place && (candidate.why === 'read') === read)
+  const rival = rivalOf(posterior, repairId)
+  const speaks = (candidate: Priced) => speaksOf(posterior, lead.leadFault, rival, candidate.testId)
+  const measured = (place: string) => at(place, true).some((candidate) => posterior.table.catalogue.numericById.has(candidate.testId))
+  const [own, ...ends] = places as [string, ...string[]]
+  if (at(own, true).some(speaks) || (segment && ends.every(measured) && ends.some((place) => at(place, true).some(speaks)))) return null
+  const open = places.filter((place) => place === own || !measured(place)).flatMap((place) => at(place, false)).filter((candidate) => candidate.cost <= most && (candidate.why === 'ranked' || candidate.why === 'says-little'))
+  const telling = open.filter(speaks)
+  return (telling.length > 0 ? telling : open.filter((candidate) => testById(candidate.testId).at !== own)).sort((one, other) => one.cost - other.cost)[0]?.testId ?? null
+}
+
+/** The likeliest fault that another repair cures, where there is one worth telling apart. */
+function rivalOf({ table, classWeights }: Posterior, repairId: string): string | null {
+  let best = -1
+  table.classes.forEach((entry, at) => {
+    if (entry.faults.length !== 1 || entry.faults[0]!.repairs.includes(repairId) || classWeights[at]! < LEAST_RIVAL) return
+    if (best < 0 || classWeights[at]! > classWeights[best]!) best = at
+  })
+  return best < 0 ? null : table.classes[best]!.id
+}
+
+interface Weighted {
+  entry: Table['sound']
+  weight: number
+}
+
+/** A fault's own particles as the readings left them, or the sound vehicle. */
+function particlesOf({ table, weights }: Posterior, faultId: string | null): Weighted[] {
+  if (faultId === null) return [{ entry: table.sound, weight: 1 }]
+  const at = table.classes.findIndex((entry) => entry.id === faultId)
+  const own = table.predicted.flatMap((entry, k): Weighted[] => (entry.particle.classIndex === at ? [{ entry, weight: weights[k]! + 1e-12 }] : []))
+  const total = own.reduce((sum, { weight }) => sum + weight, 0)
+  return own.map(({ entry, weight }) => ({ entry, weight: weight / total }))
+}
+
+const averageOf = (particles: Weighted[], of: (entry: Table['sound']) => number) => particles.reduce((sum, { entry, weight }) => sum + weight * of(entry), 0)
+
+/** How much of a fault a test must set apart to speak of it. */
+const SPEAKS = 0.8
+
+/** Does this test read otherwise with the fault than without any, and than with its rival: by two of their deviations, or in every other case? */
+function speaksOf(posterior: Posterior, faultId: string, rivalId: string | null, testId: string): boolean {
+  const { table } = posterior
+  const numeric = table.catalogue.numericById.get(testId)
+  const seen = table.catalogue.seenById.get(testId)
+  const own = particlesOf(posterior, faultId)
+  return [null, ...(rivalId === null ? [] : [rivalId])].every((other) => {
+    const against = particlesOf(posterior, other)
+    if (!numeric) return seen!.outcomes.reduce((sum, _, k) => sum + 0.5 * Math.abs(averageOf(own, (entry) => entry.chances[seen!.offset + k]!) - averageOf(against, (entry) => entry.chances[seen!.offset + k]!)), 0) > 0.5
+    const { row } = numeric
+    const mean = averageOf(against, (entry) => entry.values[row]!)
+    const spread = averageOf(against, (entry) => (entry.values[row]! - mean) ** 2) + predictiveOf(table.sound, table.belief, row, table.catalogue.nuisanceCount).variance
+    const apart = 2 * Math.sqrt(spread + readingSigma(numeric, mean) ** 2)
+    return averageOf(own, (entry) => (Math.abs(entry.values[row]! - mean) > apart ? 1 : 0)) > SPEAKS
+  })
+}
