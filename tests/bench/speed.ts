@@ -1,12 +1,16 @@
-/** npm run bench: prints how long the core takes on this machine. Figures, not assertions. */
-import { DRIVEN_IN, LAYOUTS, solveScene, specificationOf, vehicleModel } from '@/core/vehicle'
-import { addPairs, chooseNext, deriveSome, explainTest, nominalTable, posteriorOf, profileOf, segmentShares, suspectsOf, TYPICAL_WORKSHOP, type Complaint, type Evidence } from '@/core/diagnosis'
-import { REPAIRS, TESTS } from '@/core/library'
-import { planRepairs, plannerOf, prices } from '@/core/procedure'
+/**
+ * npm run bench: prints how long the core takes on this machine. Figures, not assertions. The port-injected
+ * layout of the demo, and the largest of the thirteen by particles times scenes.
+ */
+import { DRIVEN_IN, LAYOUTS, solveScene, specificationOf, vehicleModel, type LayoutId, type VehicleModel } from '@/core/vehicle'
+import { addPairs, chooseNext, deriveSome, explainTest, nominalTable, posteriorOf, profileOf, segmentShares, suspectsOf, TYPICAL_WORKSHOP, type Complaint, type Evidence, type Table } from '@/core/diagnosis'
+import { libraryOf } from '@/core/library'
+import { pricerOf } from '@/core/practice'
+import { planRepairs, plannerOf } from '@/core/procedure'
+import { standInById, truthVehicle } from '@/core/simulate'
 
-const built = vehicleModel(LAYOUTS.A01, specificationOf())
-if (!built.ok) throw new Error(built.error.problem)
-const model = built.value
+const planner = plannerOf()
+const PAIRED = 12
 
 function timed(work: () => void, runs: number): { median: number; p95: number; max: number } {
   const times = Array.from({ length: runs }, () => {
@@ -19,52 +23,70 @@ function timed(work: () => void, runs: number): { median: number; p95: number; m
 const print = (name: string, goal: string, { median, p95, max }: ReturnType<typeof timed>) =>
   console.log(`${name.padEnd(44)} median ${median.toFixed(3)} ms   p95 ${p95.toFixed(3)} ms   worst ${max.toFixed(3)} ms   goal ${goal}`)
 
-const theta = model.nominal.slice()
-let turn = 0
-const vary = () => (theta[model.nuisances[turn++ % model.nuisances.length]!] = model.nominal[model.nuisances[turn % model.nuisances.length]!]! * (1 + 0.1 * Math.sin(turn)))
-for (let i = 0; i < 2000; i += 1) solveScene(model, model.nominal, 'load', true)
-print('coupled steady solve, cold start', '< 0.1', timed(() => { theta.set(model.nominal); vary(); solveScene(model, theta, 'load', true) }, 4000))
-print('coupled steady solve, warm start', '< 0.1', timed(() => { theta.set(model.nominal); vary(); solveScene(model, theta, 'load') }, 4000))
-
-let at = performance.now()
-const table = nominalTable(model)
-const nominalMs = performance.now() - at
-at = performance.now()
-deriveSome(table, 0, () => false)
-const deriveMs = performance.now() - at
-const complaint: Complaint = { symptoms: ['cranksNoStart'], raisers: ['damp', 'age'], failingNow: 'yes' }
-const first = posteriorOf(table, complaint, [])
-const dozen = [...first.classWeights.keys()].filter((k) => table.classes[k]!.faults.length === 1).sort((a, b) => first.classWeights[b]! - first.classWeights[a]!).slice(0, 12)
-at = performance.now()
-addPairs(table, dozen)
-console.log(`prediction table: nominal ${nominalMs.toFixed(0)} ms (goal < 500), derivatives ${deriveMs.toFixed(0)} ms (goal < 2000), pairs ${(performance.now() - at).toFixed(0)} ms; ${table.predicted.length} particles, ${table.classes.length} classes`)
-
-const planner = plannerOf()
-at = performance.now()
-const reached = prices(planner, DRIVEN_IN, TESTS.map((test) => test.needs))
-console.log(`prices of ${TESTS.length} tests from one tree: ${(performance.now() - at).toFixed(0)} ms, once per state`)
-const situation = { workshop: TYPICAL_WORKSHOP, reachMinutes: Object.fromEntries(TESTS.map((test, k) => [test.id, reached[k]!])), repairMinutes: Object.fromEntries(REPAIRS.map((repair) => [repair.id, repair.minutes + 60])), engineRuns: false, skipped: [], tried: [] }
-const evidence: Evidence[] = [
-  { id: '1', testId: 'T01-rest', value: { kind: 'number', entered: { value: 12.5, unit: 'V' } }, faultPresent: 'yes' },
-  { id: '2', testId: 'T03', value: { kind: 'outcome', outcome: 'weak' }, faultPresent: 'yes' },
-  { id: '3', testId: 'T24', value: { kind: 'number', entered: { value: 212, unit: 'kPa' } }, faultPresent: 'yes' },
-  { id: '4', testId: 'T04', value: { kind: 'number', entered: { value: 9.1, unit: 'V' } }, faultPresent: 'yes' },
-]
-for (const count of [0, 2, 4]) {
-  print(`reading to new ranking, ${count} readings, with pairs`, '< 50 (p95)', timed(() => { chooseNext(posteriorOf(table, complaint, evidence.slice(0, count)), situation) }, 60))
+function modelOf(id: LayoutId): VehicleModel {
+  const built = vehicleModel(LAYOUTS[id], specificationOf({}, LAYOUTS[id]))
+  if (!built.ok) throw new Error(built.error.problem)
+  return built.value
 }
-const posterior = posteriorOf(table, complaint, evidence)
-const prior = posteriorOf(table, complaint, [])
-print('the whole answer for the screen, 4 readings', '< 50 (p95)', timed(() => {
-  const now = posteriorOf(table, complaint, evidence)
-  const { verdict } = chooseNext(now, situation)
-  suspectsOf(now)
-  segmentShares(now, prior)
-  profileOf(now)
-  explainTest(now, verdict.kind === 'test' ? verdict.testId : 'T05')
-}, 60))
-print('bands of one test', '', timed(() => explainTest(posterior, 'T05'), 30))
-print('plan of the module', '', timed(() => planRepairs(planner, DRIVEN_IN, ['module']), 8))
-console.log(suspectsOf(posterior).slice(0, 4).map((suspect) => `${(100 * suspect.probability).toFixed(1)} % ${suspect.name}`).join(' · '))
-const choice = chooseNext(posterior, situation)
-console.log(choice.verdict, choice.candidates.slice(0, 4).map((candidate) => `${candidate.testId} ${candidate.bits.toFixed(2)} bit / ${candidate.cost.toFixed(1)}`))
+
+function solves(model: VehicleModel) {
+  const theta = model.nominal.slice()
+  let turn = 0
+  const vary = () => (theta[model.nuisances[turn++ % model.nuisances.length]!] = model.nominal[model.nuisances[turn % model.nuisances.length]!]! * (1 + 0.1 * Math.sin(turn)))
+  for (let i = 0; i < 2000; i += 1) solveScene(model, model.nominal, 'load', true)
+  print('coupled steady solve, cold start', '< 0.05', timed(() => { theta.set(model.nominal); vary(); solveScene(model, theta, 'load', true) }, 4000))
+  print('coupled steady solve, warm start', '< 0.05', timed(() => { theta.set(model.nominal); vary(); solveScene(model, theta, 'load') }, 4000))
+}
+
+/** Table, rankings and plan of one layout, from a simulated vehicle with a worn pump or a blocked filter. */
+function ranks(id: LayoutId) {
+  const model = modelOf(id)
+  let at = performance.now()
+  const table = nominalTable(model)
+  const nominalMs = performance.now() - at
+  at = performance.now()
+  deriveSome(table, 0, () => false)
+  const deriveMs = performance.now() - at
+  const complaint: Complaint = { symptoms: ['starvesUnderLoad'], raisers: ['age'], failingNow: 'yes' }
+  const first = posteriorOf(table, complaint, [])
+  const likeliest = [...first.classWeights.keys()].filter((k) => table.classes[k]!.faults.length === 1).sort((a, b) => first.classWeights[b]! - first.classWeights[a]!).slice(0, PAIRED)
+  at = performance.now()
+  addPairs(table, likeliest)
+  console.log(`table: nominal ${nominalMs.toFixed(0)} ms (usable, goal < 500), derivatives ${deriveMs.toFixed(0)} ms more (both: goal < 1500), pairs ${(performance.now() - at).toFixed(0)} ms; ${table.predicted.length} particles, ${table.classes.length} classes, ${table.catalogue.observer.scenes.length} scenes`)
+  readings(id, table, complaint)
+}
+
+function readings(id: LayoutId, table: Table, complaint: Complaint) {
+  const library = libraryOf(table.model.layout)
+  const fault = library.faults.find((candidate) => candidate.id.startsWith('F23') || candidate.id.startsWith('F41'))!
+  const truth = truthVehicle(11, table.model.specification, [{ faultId: fault.id, severity: 0.7 }], LAYOUTS[id])
+  const evidence = library.tests.filter((test) => test.reading.kind === 'number' && test.minutes < 12).slice(0, 6).map((test, at): Evidence => ({ id: `${at}`, testId: test.id, value: standInById(truth, test.id), faultPresent: 'yes' }))
+  let at = performance.now()
+  const price = pricerOf(planner, table)(DRIVEN_IN)
+  console.log(`prices of ${library.tests.length} tests and ${library.repairs.length} repairs from one state: ${(performance.now() - at).toFixed(0)} ms, once per state`)
+  const situation = { workshop: TYPICAL_WORKSHOP, reachMinutes: price.tests, repairMinutes: price.repairs, engineRuns: true, skipped: [], tried: [] }
+  for (const count of [0, 2, 4, 6]) print(`reading to new ranking, ${count} readings, with pairs`, '< 40 (p95)', timed(() => { chooseNext(posteriorOf(table, complaint, evidence.slice(0, count)), situation) }, 60))
+  print('preview while a value is typed, 6 readings', '< 40 (p95)', timed(() => { suspectsOf(posteriorOf(table, complaint, evidence)) }, 60))
+  const prior = posteriorOf(table, complaint, [])
+  print('the whole answer for the screen, 6 readings', '', timed(() => {
+    const now = posteriorOf(table, complaint, evidence)
+    const { verdict, candidates } = chooseNext(now, situation)
+    suspectsOf(now)
+    segmentShares(now, prior)
+    profileOf(now)
+    explainTest(now, verdict.kind === 'test' ? verdict.testId : candidates[0]!.testId)
+  }, 60))
+  at = performance.now()
+  planRepairs(planner, DRIVEN_IN, [fault.repairs[0]!])
+  console.log(`plan of ${fault.repairs[0]}: ${(performance.now() - at).toFixed(0)} ms`)
+}
+
+const size = (id: LayoutId) => LAYOUTS[id].scenes.length * libraryOf(LAYOUTS[id]).faults.length
+const largest = (Object.keys(LAYOUTS) as LayoutId[]).reduce((one, other) => (size(other) > size(one) ? other : one))
+console.log('A01')
+solves(modelOf('A01'))
+ranks('A01')
+if (largest !== 'A01') {
+  console.log(`\n${largest}, the largest`)
+  ranks(largest)
+}
