@@ -53,7 +53,7 @@ const APART: Record<string, string> = {
   F63: 'a worn pump ticks as before: told by volume and pressure',
   F76: 'only a vehicle with a speed resistor has it: an edit',
   F89: 'only a vehicle with a capacitive probe has it: an edit',
-  F91: 'a selector half shut is told by the loss across it at flow',
+  F91: 'it stands on the selector of an aircraft, told by the loss across it at flow',
 }
 
 const held = [...new Set(FAULT_TEMPLATES.map((fault) => numberOf(fault.id)))].filter((id) => HANDBOOK[id])

@@ -116,12 +116,13 @@ function numberOutcomes(posterior: Posterior, entry: NumericTest, live: number[]
   const sds = means.map(({ mean, variance }) => Math.sqrt(variance + readingSigma(entry, mean) ** 2))
   const edges = binEdges(posterior, live, means.map(({ mean }) => mean), sds, entry.span)
   const bins = edges.length + 1
+  const soundUpTo = edges.map((edge) => normalCdf((edge - sound.mean) / soundSd))
   const chance = new Float64Array(bins * live.length)
   live.forEach((at, i) => {
     const shows = showsNow(table.predicted[at]!.particle.shows, 'unknown')
     let below = 0
     for (let k = 0; k < bins; k += 1) {
-      const upTo = k === bins - 1 ? 1 : shows * normalCdf((edges[k]! - means[i]!.mean) / sds[i]!) + (shows < 1 ? (1 - shows) * normalCdf((edges[k]! - sound.mean) / soundSd) : 0)
+      const upTo = k === bins - 1 ? 1 : shows * normalCdf((edges[k]! - means[i]!.mean) / sds[i]!) + (shows < 1 ? (1 - shows) * soundUpTo[k]! : 0)
       chance[k * live.length + i] = withSlips(upTo - below, SLIP, bins)
       below = upTo
     }

@@ -21,6 +21,8 @@ export interface Observer {
   scenes: SceneId[]
   probesOf: Map<SceneId, { probe: Probe; slot: number }[]>
   probeCount: number
+  /** For each scene and nuisance: does it reach the network there? Many do not: spark, seats at rest, the starter at idle. */
+  touches: Map<SceneId, Uint8Array>
   formulas: Formula[]
 }
 
@@ -37,7 +39,22 @@ const LOAD_BURN_ML_PER_MIN = 600
 export function observerOf(model: VehicleModel, quantities: Quantity[]): Observer {
   const compiler = new Compiler(model)
   const formulas = quantities.map((quantity) => compiler.formula(quantity))
-  return { model, scenes: SCENES.filter((scene) => compiler.probesOf.has(scene)), probesOf: compiler.probesOf, probeCount: compiler.count, formulas }
+  const scenes = SCENES.filter((scene) => compiler.probesOf.has(scene))
+  return { model, scenes, probesOf: compiler.probesOf, probeCount: compiler.count, touches: new Map(scenes.map((scene) => [scene, touchesIn(model, scene)])), formulas }
+}
+
+/** A nuisance that lands on an element may always reach it; of the others, what a scene makes of it on the sound vehicle tells. */
+function touchesIn(model: VehicleModel, scene: SceneId): Uint8Array {
+  const landing = new Set(model.writes.map((write) => write.parameter))
+  apply(model, model.nominal, scene)
+  const sound = model.system.values.slice()
+  return Uint8Array.from(model.nuisances, (at) => {
+    if (landing.has(at)) return 1
+    const theta = model.nominal.slice()
+    theta[at]! *= Math.exp(model.parameters[at]!.spread)
+    apply(model, theta, scene)
+    return model.system.values.some((value, slot) => value !== sound[slot]) ? 1 : 0
+  })
 }
 
 class Compiler {
@@ -341,19 +358,16 @@ function shiftProbes(observer: Observer, theta: Float64Array, scene: SceneId, sh
   saved.set(model, state)
   saveState(model.system, state)
   const solvable = factoriseHere(model.system)
-  const { values } = model.system
-  const still = values.slice()
+  const touches = observer.touches.get(scene)!
   for (let k = 0; k < shifts.length; k += 1) {
     const at = model.nuisances[k]!
     const kept = theta[at]!
     theta[at] = kept * Math.exp(model.parameters[at]!.spread * DERIVATIVE_STEP)
     apply(model, theta, scene)
-    // Nearly half of the nuisances do not touch the network of a scene: spark, seats at rest, the starter at idle.
-    const moves = values.some((value, slot) => value !== still[slot])
-    if (solvable && moves) linearisedShift(model.system)
+    if (solvable && touches[k]) linearisedShift(model.system)
     readProbes(observer, scene, shifts[k]!)
     theta[at] = kept
-    if (moves) restoreState(model.system, state)
+    if (touches[k]) restoreState(model.system, state)
   }
 }
 

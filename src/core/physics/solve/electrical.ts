@@ -6,16 +6,19 @@
 import { factorise, solveInPlace } from '../../shared'
 import type { System } from './system'
 
-/** Builds, factors and reduces the net. Returns the name of a floating node, or null. */
+/** Builds, factors and reduces the net, unless it is the one that was reduced last. Returns the name of a floating node, or null. */
 export function reduceElectrical(system: System): string | null {
   const { electrical, motors } = system
   const { factors, base } = electrical
   const n = factors.size
-  if (n === 0) return null
+  if (n === 0 || isReduced(system)) return null
   factors.entries.fill(0)
   base.fill(0)
   for (let at = 0; at < electrical.componentIds.length; at += 1) stamp(system, at)
-  if (!factorise(factors)) return electrical.nodeIds[factors.singularAt] ?? electrical.componentIds[0] ?? ''
+  if (!factorise(factors)) {
+    electrical.reducedValues.fill(NaN)
+    return electrical.nodeIds[factors.singularAt] ?? electrical.componentIds[0] ?? ''
+  }
   solveInPlace(factors, base)
   const count = motors.length
   for (let m = 0; m < count; m += 1) {
@@ -33,6 +36,19 @@ export function reduceElectrical(system: System): string | null {
     }
   }
   return null
+}
+
+/** Do the components have the values of the last reduction? Keeps those of now. */
+function isReduced({ electrical, values }: System): boolean {
+  const { reducedValues, componentValues } = electrical
+  let same = true
+  for (let at = 0; at < reducedValues.length; at += 1) {
+    const value = values[componentValues[at]!]!
+    if (reducedValues[at] === value) continue
+    reducedValues[at] = value
+    same = false
+  }
+  return same
 }
 
 const across = (v: Float64Array, plus: number, minus: number) => (plus < 0 ? 0 : v[plus]!) - (minus < 0 ? 0 : v[minus]!)

@@ -109,6 +109,8 @@ export interface ElectricalIndex {
   voltages: Float64Array
   openVoltage: Float64Array
   sourceOhm: Float64Array
+  /** Values of the components at the last reduction; NaN before any. */
+  reducedValues: Float64Array
 }
 
 const bad = (problem: string, at: string): { ok: false; error: BadNetwork } => fail({ kind: 'bad-network', problem, at })
@@ -234,6 +236,7 @@ function indexElectrical(network: Network, store: ValueStore): ElectricalIndex {
     voltages: new Float64Array(rows),
     openVoltage: new Float64Array(0),
     sourceOhm: new Float64Array(0),
+    reducedValues: new Float64Array(network.components.length).fill(NaN),
   }
 }
 
