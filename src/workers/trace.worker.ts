@@ -4,7 +4,7 @@
  */
 import {
   addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, leadingPair, nominalTable, posteriorOf, profileOf, provocationsFor, segmentShares, soundBandOf, suspectsOf, surprises, withKnown,
-  type Complaint, type Done, type Posterior, type Table,
+  type Choice, type Complaint, type Done, type Posterior, type Table,
 } from '@/core/diagnosis'
 import { answeredCase } from '@/core/physics'
 import { testById } from '@/core/library'
@@ -70,8 +70,10 @@ function rank(request: RankRequest): Ranking {
   const at = performance.now()
   const posterior = posteriorFor(request)
   const cost = held!.pricer(request.state)
-  const choice = chooseNext(posterior, { workshop: request.workshop, reachMinutes: cost.tests, repairMinutes: cost.repairs, engineRuns: request.engineRuns, skipped: request.skipped, tried: request.done.map((entry) => entry.repairId) })
-  const ranked = choice.candidates.find((candidate) => candidate.why === 'ranked')?.testId ?? null
+  const chosen = chooseNext(posterior, { workshop: request.workshop, reachMinutes: cost.tests, repairMinutes: cost.repairs, engineRuns: request.engineRuns, skipped: request.skipped, tried: request.done.map((entry) => entry.repairId) })
+  const ranked = chosen.candidates.find((candidate) => candidate.why === 'ranked')?.testId ?? null
+  // Before the scatter of the figures is known no repair is named: the next reading is, and the ranking comes again by itself.
+  const choice: Choice = posterior.table.stage === 'nominal' && ranked ? { ...chosen, verdict: { kind: 'test', testId: ranked } } : chosen
   const shown = request.testId ?? (choice.verdict.kind === 'test' || choice.verdict.kind === 'confirm' ? choice.verdict.testId : ranked)
   const way = shown ? reach(planner, request.state, testById(shown).needs) : null
   return {

@@ -7,8 +7,8 @@ const folder = process.argv[2] ?? 'docs/screenshots'
 const only = process.argv[3]?.split(',')
 const VIEWS: { name: string; path: string; night?: boolean; settle?: number }[] = [
   { name: 'today-day', path: '/' },
-  { name: 'complaint-day', path: '/job/complaint?id=demo-job-15' },
-  { name: 'complaint-danger', path: '/job/complaint?id=demo-job-02' },
+  { name: 'complaint-day', path: '/job/complaint?id=demo-job-15', settle: 5000 },
+  { name: 'complaint-danger', path: '/job/complaint?id=demo-job-02', settle: 3000 },
   { name: 'trace-day', path: '/job/trace?id=demo-job-15', settle: 5000 },
   { name: 'trace-night', path: '/job/trace?id=demo-job-15', night: true, settle: 5000 },
   { name: 'trace-carburettor', path: '/job/trace?id=demo-job-21', settle: 5000 },
