@@ -22,6 +22,7 @@ it('finds the clogged filter from a fresh complaint', async () => {
   await hands.press('No power uphill')
   await hands.press('Note it and trace')
   await hands.entries(0)
+  await hands.tableWhole()
   let taken = 0
   while (!(await hands.has('[data-act="plan"]'))) {
     expect(taken).toBeLessThan(14)

@@ -156,6 +156,10 @@ export class Hands {
     await this.driver.wait(until.elementIsEnabled(target), WAIT, `${css} stays held`)
     await target.click()
   }
+  /** Waits until the table is whole: a technician is slower than it, these hands are not. */
+  async tableWhole(): Promise<void> {
+    await this.driver.wait(until.elementLocated(By.css('[data-stage="pairs"]')), 60_000, 'the table never grew whole')
+  }
   /** Notes a further reading of the gas meter where everyone was sent out. */
   async meter(percent: number): Promise<void> {
     const field = await this.shown('[data-hold="meter"] input')

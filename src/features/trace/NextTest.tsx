@@ -31,7 +31,7 @@ export function NextTest(props: Props) {
   const candidate = ranking.choice.candidates.find((entry) => entry.testId === test.id)
   const minutes = (candidate?.workMinutes ?? test.minutes) + (candidate?.reachMinutes ?? 0)
   return (
-    <section aria-label="Next test" data-test={test.id} className="absolute bottom-0 left-0 grid h-[288px] w-[876px] grid-cols-[404px_minmax(0,1fr)] gap-5 border-t-[5px] border-accent bg-sheet px-6 pt-1">
+    <section aria-label="Next test" data-test={test.id} data-stage={ranking.stage} className="absolute bottom-0 left-0 grid h-[288px] w-[876px] grid-cols-[404px_minmax(0,1fr)] gap-5 border-t-[5px] border-accent bg-sheet px-6 pt-1">
       <div className="flex min-h-0 flex-col">
         <p className="flex justify-between text-second font-semibold text-accent">
           <span>Next test, {minutesText(minutes)}</span>
