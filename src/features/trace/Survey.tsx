@@ -37,7 +37,10 @@ export function Survey({ hand }: { hand: JobInHand }) {
   }
   const keep = async (item: SurveyItem, finding: SurveyFinding, note: string) => {
     setChosen(null)
-    await hand.add({ kind: 'state-asserted', body: { changes: { ...item.needs, ...item.leaves }, why: 'implied' } }, { kind: 'survey-noted', body: { item: item.id, finding, note } })
+    const noted = { kind: 'survey-noted' as const, body: { item: item.id, finding, note } }
+    // What could not be seen was not reached: it says nothing of how the vehicle stands.
+    if (finding === 'cannot') await hand.add(noted)
+    else await hand.add({ kind: 'state-asserted', body: { changes: { ...item.needs, ...item.leaves }, why: 'implied' } }, noted)
   }
   return (
     <>
@@ -54,7 +57,7 @@ export function Survey({ hand }: { hand: JobInHand }) {
         {shown && <SurveySheet key={`${shown.id} ${findings.get(shown.id) ?? ''}`} hand={hand} item={shown} standing={standing.get(shown.id)!} reachMinutes={reachMinutes} names={new Map(items.map((item) => [item.id, item.name]))} onKeep={(finding, note) => void keep(shown, finding, note)} />}
         <PutRight hand={hand} items={items} findings={findings} />
       </main>
-      <StateStrip hand={hand} needs={shown?.needs} message={shown?.live ? 'Its turn only when all before it is good.' : 'Nothing is switched on before its turn.'} danger={shown?.live ?? false} />
+      <StateStrip hand={hand} needs={shown?.needs} message={meterHolds(hand) ? 'Everyone out: nothing goes on before the meter is under 10 % LEL.' : shown?.live ? 'Its turn only when all before it is good.' : 'Nothing is switched on before its turn.'} danger={meterHolds(hand) || (shown?.live ?? false)} />
     </>
   )
 }
@@ -91,7 +94,7 @@ function PutRight({ hand, items, findings }: { hand: JobInHand; items: SurveyIte
           </li>
         ))}
       </ol>
-      {now.length > 0 && <Link href={`${stageHref('plan', job.id)}&repair=${now.map((entry) => entry.repairId).join(',')}`} data-act="plan" className="mt-1 inline-flex min-h-[48px] items-center self-start bg-accent px-4 text-main font-semibold text-on-accent">Plan {now.length === 1 ? 'it' : `these ${now.length}`}: {minutesText(now.reduce((sum, entry) => sum + repairById(entry.repairId).minutes, 0))} of work</Link>}
+      {now.length > 0 && !meterHolds(hand) && <Link href={`${stageHref('plan', job.id)}&repair=${now.map((entry) => entry.repairId).join(',')}`} data-act="plan" className="mt-1 inline-flex min-h-[48px] items-center self-start bg-accent px-4 text-main font-semibold text-on-accent">Plan {now.length === 1 ? 'it' : `these ${now.length}`}: {minutesText(now.reduce((sum, entry) => sum + repairById(entry.repairId).minutes, 0))} of work</Link>}
     </aside>
   )
 }

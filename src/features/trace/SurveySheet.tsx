@@ -4,6 +4,7 @@ import type { SurveyFinding, SurveyItem } from '@/core/library'
 import type { SurveyStanding } from '@/core/procedure'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
+import { meterHolds } from '../frame/MeterHold'
 import type { JobInHand } from '../frame/useJob'
 import { FINDING_WORDS, lowerFirst, minutesText, variableWord } from '../frame/words'
 import { differing } from './differing'
@@ -22,6 +23,7 @@ export function SurveySheet({ hand, item, standing, reachMinutes, names, onKeep 
   const [note, setNote] = useState('')
   const conflicts = differing(hand.job.state, item.needs)
   const way = useWay(hand, item, conflicts.length > 0)
+  const out = meterHolds(hand)
   const held = standing.kind === 'held' ? standing.by : null
   return (
     <section aria-label="Next look" data-survey={item.id} className="absolute bottom-0 left-0 grid h-[288px] w-[876px] grid-cols-[420px_minmax(0,1fr)] gap-5 border-t-[5px] border-accent bg-sheet px-6 pt-1">
@@ -43,14 +45,14 @@ export function SurveySheet({ hand, item, standing, reachMinutes, names, onKeep 
       <div className="flex min-h-0 flex-col gap-1.5 pb-3 pt-1">
         <p className="text-second text-ink-2">What you see</p>
         {(['good', 'doubtful', 'bad'] as const).map((finding) => (
-          <button key={finding} type="button" disabled={held !== null || conflicts.length > 0} data-find={finding} onClick={() => onKeep(finding, note)} className="grid min-h-[52px] grid-cols-[104px_1fr] items-center border-2 border-ink px-3 text-left disabled:border-dashed disabled:border-ink-3 disabled:text-ink-2">
+          <button key={finding} type="button" disabled={held !== null || conflicts.length > 0 || out} data-find={finding} onClick={() => onKeep(finding, note)} className="grid min-h-[52px] grid-cols-[104px_1fr] items-center border-2 border-ink px-3 text-left disabled:border-dashed disabled:border-ink-3 disabled:text-ink-2">
             <span className="text-main font-semibold">{finding === 'good' ? 'Good' : finding === 'doubtful' ? 'Doubtful' : 'Bad'}</span>
             <span className="text-second leading-tight">{item.looks[finding]}</span>
           </button>
         ))}
         <div className="mt-auto flex gap-2">
           <input aria-label="Note to this look" placeholder="Note" value={note} onChange={(event) => setNote(event.target.value)} className="h-[44px] min-w-0 flex-1 border-2 border-ink-3 bg-sheet px-2 text-main" />
-          <Button variant="quiet" data-find="cannot" className="!min-h-[44px]" disabled={held !== null} onClick={() => onKeep('cannot', note)}>Cannot be seen here</Button>
+          <Button variant="quiet" data-find="cannot" className="!min-h-[44px]" disabled={held !== null || out} onClick={() => onKeep('cannot', note)}>Cannot be seen here</Button>
         </div>
       </div>
     </section>

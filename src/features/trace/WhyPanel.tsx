@@ -135,7 +135,7 @@ function Attempts({ ranking, jobId, only }: { ranking: Ranking; jobId: string; o
       <h3 className="font-semibold">Or fit it unread and see</h3>
       {attempts.map((attempt) => (
         <p key={attempt.repairId} className="flex items-center justify-between gap-3 border-t border-rule-2">
-          <span>{repairById(attempt.repairId).part}: {attempt.cost.toFixed(0)}, cures {percentText(attempt.cures)}. {attempt.worth > worth ? `Saves ${(attempt.worth - worth).toFixed(0)} against reading on, on average.` : `Reading on saves ${(worth - attempt.worth).toFixed(0)}, on average.`}</span>
+          <span>{repairById(attempt.repairId).part}: costs {attempt.cost.toFixed(0)}, cures {percentText(attempt.cures)}. {attempt.worth > worth ? `Saves ${(attempt.worth - worth).toFixed(0)} against reading on, on average.` : `Reading on saves ${(worth - attempt.worth).toFixed(0)}, on average.`}</span>
           <Link href={`${stageHref('plan', jobId)}&repair=${attempt.repairId}`} className="flex min-h-[44px] items-center underline">plan it</Link>
         </p>
       ))}

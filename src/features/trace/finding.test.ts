@@ -28,7 +28,7 @@ describe('beside the finding', () => {
   })
   it('a part tried unread is said only where it is worth more than the next reading', () => {
     const job = jobOf(starving.add(3, 'reading-taken', reading('T03', 'steady')))
-    expect(besidesOf(job, ranking(9))).toBe('Or fit it unread: inline filter, 62, cures 58 %.')
+    expect(besidesOf(job, ranking(9))).toBe('Or fit it unread: inline filter, costs 62, cures 58 %.')
     expect(besidesOf(job, ranking(3))).toBe('')
   })
   it('while it does not fail, a pass says little', () => expect(besidesOf(jobOf(log().add(2, 'complaint-noted', noted(['cutsOut'], 'no'))), ranking(0))).toContain('says little'))

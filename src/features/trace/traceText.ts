@@ -78,7 +78,7 @@ export function besidesOf(job: JobView, ranking: Ranking): string {
   if (job.complaint.failingNow === 'no') return 'It does not fail now: a reading that passes says little.'
   const [attempt] = ranking.choice.attempts
   const worth = ranking.choice.candidates.find((candidate) => candidate.why === 'ranked')?.worth ?? 0
-  if (job.evidence.length > 0 && attempt && attempt.worth > Math.max(worth, 0) && ranking.choice.verdict.kind === 'test') return `Or fit it unread: ${repairById(attempt.repairId).part.toLowerCase()}, ${attempt.cost.toFixed(0)}, cures ${percent(attempt.cures)} %.`
+  if (job.evidence.length > 0 && attempt && attempt.worth > Math.max(worth, 0) && ranking.choice.verdict.kind === 'test') return `Or fit it unread: ${repairById(attempt.repairId).part.toLowerCase()}, costs ${attempt.cost.toFixed(0)}, cures ${percent(attempt.cures)} %.`
   return ''
 }
 
