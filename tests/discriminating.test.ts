@@ -7,7 +7,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { FAULT_TEMPLATES } from '@/core/library'
-import { nominalTable, readingSigma, type Table } from '@/core/diagnosis'
+import { NO_BELIEF, nominalTable, predictiveOf, readingSigma, type Table } from '@/core/diagnosis'
 import { LAYOUTS, SCOPES, inScope, specificationOf, vehicleModel, type Layout, type LayoutId } from '@/core/vehicle'
 
 interface Named {
@@ -33,12 +33,10 @@ function tableOf(layout: Layout): Table {
 /** How far the severest form of a fault moves a test, in its own deviations; every other observation counts as two. */
 function moved(table: Table, faultNumber: string, testNumber: string): number {
   const { catalogue, sound } = table
-  const count = catalogue.nuisanceCount
   const classes = new Set(table.classes.flatMap((entry, at) => (entry.faults.length === 1 && numberOf(entry.id) === faultNumber ? [at] : [])))
   const own = table.predicted.filter((entry) => classes.has(entry.particle.classIndex))
   const numeric = catalogue.numeric.filter(({ test }) => numberOf(test.id) === testNumber).flatMap((entry) => own.map((particle) => {
-    let variance = readingSigma(entry, sound.values[entry.row]!) ** 2
-    for (let k = 0; k < count; k += 1) variance += sound.derivatives![entry.row * count + k]! ** 2
+    const variance = readingSigma(entry, sound.values[entry.row]!) ** 2 + predictiveOf(table, sound, NO_BELIEF, entry.row).variance
     return Math.abs(particle.values[entry.row]! - sound.values[entry.row]!) / Math.sqrt(variance)
   }))
   const seen = catalogue.seen.filter(({ test }) => numberOf(test.id) === testNumber).flatMap((entry) => own.map((particle) => entry.outcomes.reduce((sum, _, k) => sum + 2 * Math.abs(particle.chances[entry.offset + k]! - sound.chances[entry.offset + k]!), 0)))

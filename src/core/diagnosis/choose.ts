@@ -9,7 +9,8 @@ import { needsRunningEngine, repairById, type Test } from '../library'
 import { forEachOutcome, withSlips, type OutcomeChances } from './belief'
 import { confirmingTest, unrepeated } from './confirm'
 import { attemptsOf, lossModel, type Attempt, type LossModel, type Situation } from './loss'
-import { SLIP, outcomeChance, predictiveOf, readingSigma, showsNow, type Posterior } from './posterior'
+import { SLIP, outcomeChance, showsNow, type Posterior } from './posterior'
+import { predictiveOf, readingSigma } from './scatter'
 import { MOST_SHOWN } from './suspects'
 import type { NumericTest, SeenTest, Table } from './table'
 
@@ -109,10 +110,9 @@ function seenOutcomes(posterior: Posterior, entry: SeenTest, live: number[]): Ou
 
 function numberOutcomes(posterior: Posterior, entry: NumericTest, live: number[]): OutcomeChances {
   const { table, states } = posterior
-  const count = table.catalogue.nuisanceCount
-  const sound = predictiveOf(table.sound, table.belief, entry.row, count)
+  const sound = predictiveOf(table, table.sound, table.belief, entry.row)
   const soundSd = Math.sqrt(sound.variance + readingSigma(entry, sound.mean) ** 2)
-  const means = live.map((at) => predictiveOf(table.predicted[at]!, states[at]!, entry.row, count))
+  const means = live.map((at) => predictiveOf(table, table.predicted[at]!, states[at]!, entry.row))
   const sds = means.map(({ mean, variance }) => Math.sqrt(variance + readingSigma(entry, mean) ** 2))
   const edges = binEdges(posterior, live, means.map(({ mean }) => mean), sds, entry.span)
   const bins = edges.length + 1

@@ -5,7 +5,8 @@
  */
 import type { Money } from '../shared'
 import { testById } from '../library'
-import { predictiveOf, readingSigma, type Posterior } from './posterior'
+import type { Posterior } from './posterior'
+import { predictiveOf, readingSigma } from './scatter'
 import { suspectsOf } from './suspects'
 import type { Table } from './table'
 
@@ -87,7 +88,7 @@ function speaksOf(posterior: Posterior, faultId: string, rivalId: string | null,
     if (!numeric) return seen!.outcomes.reduce((sum, _, k) => sum + 0.5 * Math.abs(averageOf(own, (entry) => entry.chances[seen!.offset + k]!) - averageOf(against, (entry) => entry.chances[seen!.offset + k]!)), 0) > 0.5
     const { row } = numeric
     const mean = averageOf(against, (entry) => entry.values[row]!)
-    const spread = averageOf(against, (entry) => (entry.values[row]! - mean) ** 2) + predictiveOf(table.sound, table.belief, row, table.catalogue.nuisanceCount).variance
+    const spread = averageOf(against, (entry) => (entry.values[row]! - mean) ** 2) + predictiveOf(table, table.sound, table.belief, row).variance
     const apart = 2 * Math.sqrt(spread + readingSigma(numeric, mean) ** 2)
     return averageOf(own, (entry) => (Math.abs(entry.values[row]! - mean) > apart ? 1 : 0)) > SPEAKS
   })

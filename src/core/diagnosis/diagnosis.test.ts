@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { FAULT_TEMPLATES, RAISERS, REPAIRS, TESTS, faulty, libraryOf, repairById, testById } from '../library'
 import { SCENES, buildNetwork, inScope, parameterAt, LAYOUTS, SCOPES, layoutOf, solveScene, specificationOf, vehicleModel, type Layout, type LayoutId, type VehicleModel } from '../vehicle'
 import { caseFromNetwork, networkFromCase, nodePressurePa, solveNetwork } from '../physics'
-import { TYPICAL_WORKSHOP, addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, leadingPair, nominalTable, observe, observerOf, posteriorOf, segmentShares, suspectsOf, surprises, type Complaint, type Evidence, type Situation, type Table } from '.'
+import { NO_BELIEF, TYPICAL_WORKSHOP, addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, leadingPair, nominalTable, observe, observerOf, posteriorOf, predictiveOf, segmentShares, suspectsOf, surprises, type Complaint, type Evidence, type Situation, type Table } from '.'
 
 let model: VehicleModel
 let table: Table
@@ -143,10 +143,8 @@ describe('the library as a whole', () => {
 function strongestEffect(table: Table, faultId: string): number {
   const classIndex = table.classes.findIndex((entry) => entry.id === faultId)
   const severest = table.predicted.filter((entry) => entry.particle.classIndex === classIndex).at(-1)!
-  const count = table.catalogue.nuisanceCount
   const numeric = table.catalogue.numeric.map(({ row, span }) => {
-    let variance = (0.025 * table.sound.values[row]!) ** 2 + (0.003 * span) ** 2
-    for (let k = 0; k < count; k += 1) variance += table.sound.derivatives![row * count + k]! ** 2
+    const variance = (0.025 * table.sound.values[row]!) ** 2 + (0.003 * span) ** 2 + predictiveOf(table, table.sound, NO_BELIEF, row).variance
     return Math.abs(severest.values[row]! - table.sound.values[row]!) / Math.sqrt(variance)
   })
   const observed = [...severest.chances].map((chance, at) => 4 * Math.abs(chance - table.sound.chances[at]!))

@@ -9,7 +9,8 @@ import type { Station } from '../vehicle'
 import { suspectsOf, type Suspect } from './suspects'
 import type { Complaint } from './hypotheses'
 import { soundBandOf, type SoundBand } from './known'
-import { outcomeChance, posteriorOf, predictiveOf, readingDensity, showsNow, type Done, type Posterior } from './posterior'
+import { outcomeChance, posteriorOf, readingDensity, showsNow, type Done, type Posterior } from './posterior'
+import { predictiveOf } from './scatter'
 import type { Table } from './table'
 
 export interface Share {
@@ -64,7 +65,7 @@ function drawnScale(posterior: Posterior, row: number, unit: Unit, sound: { low:
   let most = sound.high
   posterior.weights.forEach((weight, at) => {
     if (weight < 0.004) return
-    const { mean, variance } = predictiveOf(posterior.table.predicted[at]!, posterior.states[at]!, row, posterior.table.catalogue.nuisanceCount)
+    const { mean, variance } = predictiveOf(posterior.table, posterior.table.predicted[at]!, posterior.states[at]!, row)
     least = Math.min(least, fromSi(mean - Math.sqrt(variance), unit))
     most = Math.max(most, fromSi(mean + Math.sqrt(variance), unit))
   })
@@ -78,9 +79,8 @@ function numberBands(posterior: Posterior, test: Test, before: Suspect[], scale:
   const { unit } = test.reading
   const perUnit = 1 / fromSi(1, unit)
   const live = [...posterior.weights.keys()].filter((at) => posterior.weights[at]! > 1e-5)
-  const count = posterior.table.catalogue.nuisanceCount
-  const soundPredictive = predictiveOf(posterior.table.sound, posterior.table.belief, numeric.row, count)
-  const predictive = live.map((at) => predictiveOf(posterior.table.predicted[at]!, posterior.states[at]!, numeric.row, count))
+  const soundPredictive = predictiveOf(posterior.table, posterior.table.sound, posterior.table.belief, numeric.row)
+  const predictive = live.map((at) => predictiveOf(posterior.table, posterior.table.predicted[at]!, posterior.states[at]!, numeric.row))
   const step = (scale.high - scale.low) / GRID
   const repairOf = repairOfClass(posterior)
   const cells: Cell[] = []
@@ -205,15 +205,14 @@ export interface ProfileValue {
 /** Sound band and present belief at every station, pump running. */
 export function profileOf(posterior: Posterior): ProfileValue[] {
   const { table, weights, states } = posterior
-  const count = table.catalogue.nuisanceCount
   return table.catalogue.profile.map(({ station, row }) => {
-    const sound = predictiveOf(table.sound, table.belief, row, count)
+    const sound = predictiveOf(table, table.sound, table.belief, row)
     const soundSd = Math.sqrt(sound.variance)
     const spread: { value: number; weight: number }[] = []
     let mean = 0
     weights.forEach((weight, at) => {
       if (weight < 1e-4) return
-      const own = predictiveOf(table.predicted[at]!, states[at]!, row, count)
+      const own = predictiveOf(table, table.predicted[at]!, states[at]!, row)
       mean += weight * own.mean
       spread.push({ value: own.mean, weight })
     })

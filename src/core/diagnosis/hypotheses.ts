@@ -13,6 +13,7 @@ export interface FaultClass {
 
 export interface Particle {
   classIndex: number
+  /** Shared by the forms of one fault: permanent, and coming and going. */
   theta: Float64Array
   /** Chance that the fault shows while one reads; 1 for a permanent one. */
   shows: number
@@ -52,12 +53,8 @@ export function singleParticles(model: VehicleModel, fault: Fault, classIndex: n
   const graded = fault.changes.some((change) => change.low !== change.high)
   const strata = graded ? (fault.unlisted ? UNLISTED_STRATA : STRATA) : 1
   const forms = fault.comesAndGoes ? [1, SOMETIMES] : [1]
-  return forms.flatMap((shows) =>
-    Array.from({ length: strata }, (_, k): Particle => ({
-      classIndex, shows, weight: 1 / (strata * forms.length),
-      theta: faulty(model, [{ fault, severity: strata === 1 ? 0.5 : -PAST_RANGE + ((1 + 2 * PAST_RANGE) * (k + 0.5)) / strata }]),
-    })),
-  )
+  const thetas = Array.from({ length: strata }, (_, k) => faulty(model, [{ fault, severity: strata === 1 ? 0.5 : -PAST_RANGE + ((1 + 2 * PAST_RANGE) * (k + 0.5)) / strata }]))
+  return forms.flatMap((shows) => thetas.map((theta): Particle => ({ classIndex, shows, weight: 1 / (strata * forms.length), theta })))
 }
 
 export function pairParticles(model: VehicleModel, one: Fault, other: Fault, classIndex: number): Particle[] {

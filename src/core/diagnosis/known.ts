@@ -8,7 +8,7 @@ import { fromSi, toSi } from '../shared'
 import type { FigureSource } from '../vehicle'
 import { NO_BELIEF, type ParticleState } from './belief'
 import type { KnownFigure, KnownSource } from './hypotheses'
-import { learn, predictiveOf, readingSigma } from './posterior'
+import { learn, predictiveOf, readingSigma } from './scatter'
 import type { NumericTest, Table } from './table'
 
 /** A vehicle changes with its years: share of its own old reading. */
@@ -24,18 +24,17 @@ export function withKnown(table: Table, known: KnownFigure[]): Table {
 }
 
 function beliefOf(table: Table, known: KnownFigure[]): ParticleState {
-  const count = table.catalogue.nuisanceCount
   const belief: ParticleState = { ...NO_BELIEF, lost: [] }
   for (const { testId, source, low, high } of known) {
     const entry = table.catalogue.numericById.get(testId)
     if (!entry || !table.sound.derivatives) continue
     const [from, to] = [toSi(low), toSi(high)]
     const y = 0.5 * (from + to)
-    const now = predictiveOf(table.sound, belief, entry.row, count)
+    const now = predictiveOf(table, table.sound, belief, entry.row)
     const own = source === 'maker' ? (to - from) / (2 * LIMIT_DEVIATIONS) : Math.hypot(readingSigma(entry, y), OWN_DRIFT * y)
     // A sister differs from this vehicle by as much as any two do.
-    const sigma = source === 'sister' ? Math.hypot(own, Math.sqrt(predictiveOf(table.sound, NO_BELIEF, entry.row, count).variance)) : own
-    learn(table.sound, belief, entry.row, y, now, sigma ** 2, 1, count)
+    const sigma = source === 'sister' ? Math.hypot(own, Math.sqrt(predictiveOf(table, table.sound, NO_BELIEF, entry.row).variance)) : own
+    learn(table, table.sound, belief, entry.row, y, now, sigma ** 2, 1)
   }
   return belief
 }
@@ -51,7 +50,7 @@ export interface SoundBand {
 
 /** What a sound vehicle reads at a test, and where that comes from; the best source of this very test names it. */
 export function soundBandOf(table: Table, entry: NumericTest): SoundBand {
-  const { mean, variance } = predictiveOf(table.sound, table.belief, entry.row, table.catalogue.nuisanceCount)
+  const { mean, variance } = predictiveOf(table, table.sound, table.belief, entry.row)
   const unit = entry.test.reading.kind === 'number' ? entry.test.reading.unit : 'V'
   const sd = Math.sqrt(variance + readingSigma(entry, mean) ** 2)
   const band = { low: fromSi(mean - 2 * sd, unit), high: fromSi(mean + 2 * sd, unit) }

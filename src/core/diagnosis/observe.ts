@@ -23,7 +23,16 @@ export interface Observer {
   probeCount: number
   /** For each scene and nuisance: does it reach the network there? Many do not: spark, seats at rest, the starter at idle. */
   touches: Map<SceneId, Uint8Array>
+  /** What the sound vehicle reads in a scene: most faults leave most scenes as they are. Filled as scenes are first solved. */
+  sound: Map<SceneId, SoundScene>
   formulas: Formula[]
+}
+
+/** A scene of the sound vehicle: the solver's numbers, the probes, and the probes under a step of each nuisance. */
+interface SoundScene {
+  values: Float64Array
+  probes: Float64Array
+  shifts: Float64Array[]
 }
 
 /** Step of z for derivatives: small against one standard deviation, large against rounding. */
@@ -40,7 +49,7 @@ export function observerOf(model: VehicleModel, quantities: Quantity[]): Observe
   const compiler = new Compiler(model)
   const formulas = quantities.map((quantity) => compiler.formula(quantity))
   const scenes = SCENES.filter((scene) => compiler.probesOf.has(scene))
-  return { model, scenes, probesOf: compiler.probesOf, probeCount: compiler.count, touches: new Map(scenes.map((scene) => [scene, touchesIn(model, scene)])), formulas }
+  return { model, scenes, probesOf: compiler.probesOf, probeCount: compiler.count, touches: new Map(scenes.map((scene) => [scene, touchesIn(model, scene)])), sound: new Map(), formulas }
 }
 
 /** A nuisance that lands on an element may always reach it; of the others, what a scene makes of it on the sound vehicle tells. */
@@ -338,21 +347,57 @@ const saved = new WeakMap<VehicleModel, SavedState>()
 /** All quantities for one parameter vector, with derivatives when asked. */
 export function observe(observer: Observer, theta: Float64Array, withDerivatives: boolean): Observation {
   const { model, formulas } = observer
-  const count = model.nuisances.length
   const probes = new Float64Array(observer.probeCount)
-  const shifts = withDerivatives ? Array.from({ length: count }, () => new Float64Array(observer.probeCount)) : []
+  const shifts = withDerivatives ? newShifts(observer) : []
   let sound = true
-  for (const scene of observer.scenes) {
-    sound = solveScene(model, theta, scene, true).ok && sound
-    readProbes(observer, scene, probes)
-    if (withDerivatives) shiftProbes(observer, theta, scene, shifts)
-  }
+  for (const scene of observer.scenes) sound = readScene(observer, theta, scene, probes, shifts) && sound
   const values = Float64Array.from(formulas, (formula) => formula(probes, theta))
   return { values, derivatives: withDerivatives ? derive(observer, theta, values, shifts) : null, sound: sound && values.every(Number.isFinite) }
 }
 
+const newShifts = ({ model, probeCount }: Observer) => Array.from(model.nuisances, () => new Float64Array(probeCount))
+
+/** Reads a scene's probes, and their shifts when there is room for them; false when it does not converge. */
+function readScene(observer: Observer, theta: Float64Array, scene: SceneId, probes: Float64Array, shifts: Float64Array[]): boolean {
+  const { model } = observer
+  const known = soundScene(observer, scene)
+  apply(model, theta, scene)
+  if (known && isSound(observer, theta, scene, known)) {
+    for (const { slot } of observer.probesOf.get(scene)!) {
+      probes[slot] = known.probes[slot]!
+      shifts.forEach((shift, k) => (shift[slot] = known.shifts[k]![slot]!))
+    }
+    return true
+  }
+  const solved = solveScene(model, theta, scene, true).ok
+  readProbes(observer, scene, probes)
+  if (shifts.length > 0) shiftProbes(observer, theta, scene, probes, shifts)
+  return solved
+}
+
+/** The sound vehicle in this scene, solved once; null where it has no steady state. */
+function soundScene(observer: Observer, scene: SceneId): SoundScene | null {
+  const { model } = observer
+  const before = observer.sound.get(scene)
+  if (before) return before
+  if (!solveScene(model, model.nominal, scene, true).ok) return null
+  const known: SoundScene = { values: model.system.values.slice(), probes: new Float64Array(observer.probeCount), shifts: newShifts(observer) }
+  readProbes(observer, scene, known.probes)
+  shiftProbes(observer, model.nominal.slice(), scene, known.probes, known.shifts)
+  observer.sound.set(scene, known)
+  return known
+}
+
+/** Does the scene, as just applied, pose the solver the sound vehicle's question? Every nuisance that it feels must have its sound value too. */
+function isSound({ model, touches }: Observer, theta: Float64Array, scene: SceneId, { values }: SoundScene): boolean {
+  const now = model.system.values
+  for (let slot = 0; slot < values.length; slot += 1) if (now[slot] !== values[slot]) return false
+  const felt = touches.get(scene)!
+  return model.nuisances.every((at, k) => !felt[k] || theta[at] === model.nominal[at])
+}
+
 /** Probe values under a small step of each nuisance, from the factored matrix of the converged scene. */
-function shiftProbes(observer: Observer, theta: Float64Array, scene: SceneId, shifts: Float64Array[]) {
+function shiftProbes(observer: Observer, theta: Float64Array, scene: SceneId, probes: Float64Array, shifts: Float64Array[]) {
   const { model } = observer
   const state = saved.get(model) ?? newSavedState(model.system)
   saved.set(model, state)
@@ -360,14 +405,18 @@ function shiftProbes(observer: Observer, theta: Float64Array, scene: SceneId, sh
   const solvable = factoriseHere(model.system)
   const touches = observer.touches.get(scene)!
   for (let k = 0; k < shifts.length; k += 1) {
+    if (!touches[k]) {
+      for (const { slot } of observer.probesOf.get(scene)!) shifts[k]![slot] = probes[slot]!
+      continue
+    }
     const at = model.nuisances[k]!
     const kept = theta[at]!
     theta[at] = kept * Math.exp(model.parameters[at]!.spread * DERIVATIVE_STEP)
     apply(model, theta, scene)
-    if (solvable && touches[k]) linearisedShift(model.system)
+    if (solvable) linearisedShift(model.system)
     readProbes(observer, scene, shifts[k]!)
     theta[at] = kept
-    if (touches[k]) restoreState(model.system, state)
+    restoreState(model.system, state)
   }
 }
 

@@ -6,10 +6,10 @@
  * sure. Formulation: MODELS.md, "Posterior".
  */
 import { normalDensity, toSi, type Entered } from '../shared'
-import { ACCURACY } from '../library'
 import { normalisedWeights, weighed, withSlips, type ParticleState } from './belief'
 import { complaintLikelihood, priorWeight, type Complaint } from './hypotheses'
-import type { Catalogue, NumericTest, Predicted, Table } from './table'
+import { learn, predictiveOf, readingSigma, roomFor, type Predictive, type Room } from './scatter'
+import type { Catalogue, NumericTest, Table } from './table'
 
 /** Share of readings that are slips. */
 export const SLIP = 0.02
@@ -19,17 +19,12 @@ export const TEMPER = 0.85
 const DOUBT = 0.4
 /** Share of observations that are misjudged. */
 const MISJUDGED = 0.03
-/** Structural error of the model: share of the value, and of the span. */
-const STRUCTURAL_RELATIVE = 0.025
-const STRUCTURAL_SPAN = 0.003
 /** 'None of these': its weight before any reading, its width, and the share that is flat. */
 const NONE_WEIGHT = 0.02
 const NONE_WIDENING = 2.25
 const NONE_FLAT = 0.25
 /** Particles lighter than this keep their old z. */
 const LIGHT = 1e-7
-/** Scatter assumed of any figure until its derivatives are there. */
-const NO_DERIVATIVES_YET = 0.04
 /** A fault that comes and goes, read while the complaint was absent, shows this often at most. */
 const SHOWS_WHEN_ABSENT = 0.08
 
@@ -58,13 +53,6 @@ export interface Posterior {
   evidence: Evidence[]
   /** Share of each reading, in order, that the posterior takes for a slip. */
   slips: Map<string, number>
-}
-
-export function readingSigma(entry: NumericTest, value: number): number {
-  const accuracy = ACCURACY[entry.test.instrument]
-  const unit = entry.test.reading.kind === 'number' ? entry.test.reading.unit : 'V'
-  const instrument = Math.hypot(accuracy.relative * value, accuracy.floor(unit))
-  return Math.hypot(instrument, STRUCTURAL_RELATIVE * value, STRUCTURAL_SPAN * entry.span)
 }
 
 /** One order for the same evidence, whatever order it came in. */
@@ -106,11 +94,13 @@ export function posteriorOf(table: Table, complaint: Complaint, evidence: Eviden
   const states = priorStates(table, complaint, done)
   const slipShares = new Map<string, Float64Array>()
   const seenBefore = new Map<string, number>()
+  // A vector a reading and particle, and one for the mean.
+  const room = roomFor(states.length * (evidence.filter((item) => item.value.kind === 'number').length + 1), table.felt)
   for (const item of canonical(table.catalogue, evidence)) {
     const alike = evidence.filter((other) => other.testId === item.testId && agree(table.catalogue, item, other)).length
     const repeat = seenBefore.get(item.testId) ?? 0
     seenBefore.set(item.testId, repeat + 1)
-    slipShares.set(item.id, foldOne(table, states, item, ((item.doubtful ? DOUBT : 1) * TEMPER) / (1 + repeat), alike))
+    slipShares.set(item.id, foldOne(table, states, item, ((item.doubtful ? DOUBT : 1) * TEMPER) / (1 + repeat), alike, room))
   }
   return finish(table, states, evidence, slipShares)
 }
@@ -134,9 +124,9 @@ function finish(table: Table, states: ParticleState[], evidence: Evidence[], sli
 const normalised = (states: ParticleState[]): Float64Array => normalisedWeights(states.map((state) => state.logWeight))
 
 /** `alike` readings of one test that agree, itself among them: a slip would have to happen that often in the same way. */
-function foldOne(table: Table, states: ParticleState[], item: Evidence, temper: number, alike: number): Float64Array {
+function foldOne(table: Table, states: ParticleState[], item: Evidence, temper: number, alike: number, room: Room): Float64Array {
   const numeric = table.catalogue.numericById.get(item.testId)
-  if (numeric && item.value.kind === 'number') return foldNumber(table, states, numeric, toSi(item.value.entered), item.faultPresent, temper, SLIP ** alike)
+  if (numeric && item.value.kind === 'number') return foldNumber(table, states, numeric, toSi(item.value.entered), item.faultPresent, temper, SLIP ** alike, room)
   const seen = table.catalogue.seenById.get(item.testId)
   if (seen && item.value.kind === 'outcome') {
     const { outcome } = item.value
@@ -148,36 +138,8 @@ function foldOne(table: Table, states: ParticleState[], item: Evidence, temper: 
 
 const showsNow = (shows: number, present: Evidence['faultPresent']) => (shows === 1 ? 1 : present === 'yes' ? 1 : present === 'no' ? SHOWS_WHEN_ABSENT : shows)
 
-/** Predicted mean and variance of a row under a particle's own belief about z (the last two are its severities). */
-export function predictiveOf(predicted: Predicted, state: ParticleState, row: number, count: number): { mean: number; variance: number } {
-  const { derivatives, severity, values } = predicted
-  let mean = values[row]!
-  const base = row * count
-  let variance = derivatives ? 0 : (NO_DERIVATIVES_YET * mean) ** 2
-  for (let k = 0; k < (derivatives ? count : 0); k += 1) {
-    const d = derivatives![base + k]!
-    variance += d * d
-    if (state.mean) mean += d * state.mean[k]!
-  }
-  for (let k = 0; k < (severity ? 2 : 0); k += 1) {
-    const d = severity![2 * row + k]!
-    variance += d * d
-    if (state.mean) mean += d * state.mean[count + k]!
-  }
-  for (const lost of state.lost) variance -= alongLost(predicted, lost, row, count) ** 2
-  return { mean, variance: Math.max(variance, 0) }
-}
-
-function alongLost(predicted: Predicted, lost: Float64Array, row: number, count: number): number {
-  const base = row * count
-  let dot = 0
-  if (predicted.derivatives) for (let k = 0; k < count; k += 1) dot += predicted.derivatives[base + k]! * lost[k]!
-  if (predicted.severity) dot += predicted.severity[2 * row]! * lost[count]! + predicted.severity[2 * row + 1]! * lost[count + 1]!
-  return dot
-}
-
 /** Density of a reading for one particle: its own prediction, the sound one when it does not show, slips. */
-export function readingDensity(table: Table, at: number, predictive: { mean: number; variance: number }, soundPredictive: { mean: number; variance: number }, entry: NumericTest, y: number, shows: number, slip = SLIP): { own: number; total: number } {
+export function readingDensity(table: Table, at: number, predictive: Predictive, soundPredictive: Predictive, entry: NumericTest, y: number, shows: number, slip = SLIP): { own: number; total: number } {
   const sigma2 = readingSigma(entry, predictive.mean) ** 2
   const flat = 1 / entry.span
   if (table.classes[table.predicted[at]!.particle.classIndex]!.faults.length === 0) {
@@ -189,42 +151,21 @@ export function readingDensity(table: Table, at: number, predictive: { mean: num
   return { own, total: (1 - slip) * (own + sound) + slip * flat }
 }
 
-function foldNumber(table: Table, states: ParticleState[], entry: NumericTest, y: number, present: Evidence['faultPresent'], temper: number, slip: number): Float64Array {
-  const count = table.catalogue.nuisanceCount
-  const soundPredictive = predictiveOf(table.sound, table.belief, entry.row, count)
+function foldNumber(table: Table, states: ParticleState[], entry: NumericTest, y: number, present: Evidence['faultPresent'], temper: number, slip: number, room: Room): Float64Array {
+  const soundPredictive = predictiveOf(table, table.sound, table.belief, entry.row)
   const before = normalised(states)
   const shares = new Float64Array(states.length)
   for (let at = 0; at < states.length; at += 1) {
     const state = states[at]!
     const predicted = table.predicted[at]!
     const shows = showsNow(predicted.particle.shows, present)
-    const predictive = predictiveOf(predicted, state, entry.row, count)
+    const predictive = predictiveOf(table, predicted, state, entry.row)
     const { own, total } = readingDensity(table, at, predictive, soundPredictive, entry, y, shows, slip)
     state.logWeight = weighed(state.logWeight, total, temper)
     shares[at] = slip / entry.span / total
-    if (before[at]! > LIGHT && predicted.derivatives) learn(predicted, state, entry.row, y, predictive, readingSigma(entry, predictive.mean) ** 2, ((1 - slip) * own) / total, count)
+    if (before[at]! > LIGHT && predicted.derivatives) learn(table, predicted, state, entry.row, y, predictive, readingSigma(entry, predictive.mean) ** 2, ((1 - slip) * own) / total, room)
   }
   return shares
-}
-
-/** Kalman step of z from a reading y of this variance at a row, scaled by how far the particle owns it. */
-export function learn(predicted: Predicted, state: ParticleState, row: number, y: number, predictive: { mean: number; variance: number }, readingVariance: number, responsibility: number, count: number) {
-  const total = predictive.variance + readingVariance
-  const size = count + 2
-  const gain = new Float64Array(size)
-  gain.set(predicted.derivatives!.subarray(row * count, (row + 1) * count))
-  if (predicted.severity) gain.set(predicted.severity.subarray(2 * row, 2 * row + 2), count)
-  for (const lost of state.lost) {
-    const dot = alongLost(predicted, lost, row, count)
-    for (let k = 0; k < size; k += 1) gain[k]! -= dot * lost[k]!
-  }
-  const step = (responsibility * (y - predictive.mean)) / total
-  const mean = state.mean ?? new Float64Array(size)
-  for (let k = 0; k < size; k += 1) mean[k]! += step * gain[k]!
-  state.mean = mean
-  const shrink = Math.sqrt(responsibility / total)
-  for (let k = 0; k < size; k += 1) gain[k]! *= shrink
-  state.lost.push(gain)
 }
 
 function foldOutcome(table: Table, states: ParticleState[], place: number, outcomes: number, present: Evidence['faultPresent'], temper: number, misjudged: number): Float64Array {

@@ -8,6 +8,7 @@ import type { Layout, SceneId, Station, VehicleModel } from '../vehicle'
 import { NONE_CLASS, pairParticles, singleParticles, type FaultClass, type KnownFigure, type Particle } from './hypotheses'
 import { NO_BELIEF, type ParticleState } from './belief'
 import { observe, observerOf, type Observer } from './observe'
+import { feltAmong, feltByAll, packed, readingSigma, type Felt } from './scatter'
 
 export interface NumericTest {
   test: Test
@@ -45,6 +46,7 @@ export interface Predicted {
   particle: Particle
   /** One value a row. */
   values: Float64Array
+  /** In the order of the table's `felt`. */
   derivatives: Float64Array | null
   /** Shift of each row within one stratum of severity, two columns; null for a sound vehicle. */
   severity: Float64Array | null
@@ -108,6 +110,18 @@ function spanOf(test: Test): number {
   return toSi({ value: high - low, unit })
 }
 
+/** Predictions of many particles; those of one theta are observed once. */
+function predictAll(catalogue: Catalogue, particles: Particle[], withDerivatives: boolean): Predicted[] {
+  const known = new Map<Float64Array, Predicted>()
+  return particles.map((particle) => {
+    const twin = known.get(particle.theta)
+    if (twin) return { ...twin, particle }
+    const fresh = predictParticle(catalogue, particle, withDerivatives)
+    known.set(particle.theta, fresh)
+    return fresh
+  })
+}
+
 /** Predictions of one particle. */
 export function predictParticle(catalogue: Catalogue, particle: Particle, withDerivatives: boolean): Predicted {
   const { values, derivatives, sound } = observe(catalogue.observer, particle.theta, withDerivatives)
@@ -142,6 +156,8 @@ export interface Table {
   /** The vehicle without a fault. */
   sound: Predicted
   stage: 'nominal' | 'derivatives' | 'pairs'
+  /** Which nuisances each row feels; all of them until the derivatives are there. */
+  felt: Felt
   /** What is known of this vehicle besides the model, and the belief in its figures that follows from it. */
   known: KnownFigure[]
   belief: ParticleState
@@ -154,9 +170,9 @@ export function nominalTable(model: VehicleModel): Table {
   const predicted: Predicted[] = []
   classes.forEach((entry, at) => {
     if (entry.faults.length === 0) predicted.push({ ...sound })
-    else predicted.push(...withSeverity(singleParticles(model, entry.faults[0]!, at).map((particle) => predictParticle(catalogue, particle, false)), 1))
+    else predicted.push(...withSeverity(predictAll(catalogue, singleParticles(model, entry.faults[0]!, at), false), 1))
   })
-  return { model, catalogue, classes, predicted, sound, stage: 'nominal', known: [], belief: NO_BELIEF }
+  return { model, catalogue, classes, predicted, sound, stage: 'nominal', felt: feltByAll(catalogue.rowCount, catalogue.nuisanceCount), known: [], belief: NO_BELIEF }
 }
 
 /**
@@ -194,11 +210,36 @@ export function deriveSome(table: Table, from: number, until: () => boolean): nu
   let at = from
   while (at < table.predicted.length && !until()) {
     const entry = table.predicted[at]!
-    if (!entry.derivatives) table.predicted[at] = { ...predictParticle(table.catalogue, entry.particle, true), severity: entry.severity }
+    if (!entry.derivatives) table.predicted[at] = { ...(twinOf(table, at) ?? predictParticle(table.catalogue, entry.particle, true)), particle: entry.particle, severity: entry.severity }
     at += 1
   }
-  if (at >= table.predicted.length && table.stage === 'nominal') table.stage = 'derivatives'
+  if (at >= table.predicted.length && table.stage === 'nominal') packAll(table)
   return at
+}
+
+/** All derivatives are there: what no row feels is left out of them from here on. */
+function packAll(table: Table) {
+  const { catalogue, predicted, sound } = table
+  table.felt = feltAmong(predicted, leastFelt(catalogue), catalogue.nuisanceCount)
+  table.predicted = predicted.map((entry) => withPacked(entry, table.felt))
+  table.sound = withPacked(sound, table.felt)
+  table.stage = 'derivatives'
+}
+const withPacked = (entry: Predicted, felt: Felt): Predicted => ({ ...entry, derivatives: packed(entry.derivatives!, felt) })
+
+/** A scatter under this share of a test's least error is not felt; a profile's row feels what moves it at all, and rules weigh values alone. */
+const LEAST_FELT = 0.05
+function leastFelt({ numeric, profile, rowCount }: Catalogue): Float64Array {
+  const least = new Float64Array(rowCount).fill(Infinity)
+  for (const { row } of profile) least[row] = 0
+  for (const entry of numeric) least[entry.row] = LEAST_FELT * readingSigma(entry, 0)
+  return least
+}
+
+/** The permanent form of a fault that comes and goes: it reads the same while it shows. */
+function twinOf({ predicted }: Table, at: number): Predicted | undefined {
+  const { particle } = predicted[at]!
+  return particle.shows === 1 ? undefined : predicted.find((entry, k) => k < at && entry.particle.theta === particle.theta)
 }
 
 /** Pairs of the given single classes, two different segments each. */
@@ -213,7 +254,7 @@ export function addPairs(table: Table, likeliest: number[]): void {
       table.classes.push({ id, faults: [one, other] })
       const particles = pairParticles(table.model, one, other, classIndex)
       const across = particles.length > 2 ? 2 : 1
-      table.predicted.push(...withSeverity(particles.map((particle) => predictParticle(table.catalogue, particle, true)), across))
+      table.predicted.push(...withSeverity(predictAll(table.catalogue, particles, true).map((entry) => withPacked(entry, table.felt)), across))
     }
   }
   table.stage = 'pairs'

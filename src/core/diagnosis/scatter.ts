@@ -1,0 +1,134 @@
+/**
+ * The belief about the figures that vary from vehicle to vehicle (the nuisances z, and the severity
+ * within its stratum): a mean and a covariance I - sum u u' for each particle, moved by every reading
+ * with a Kalman step. Formulation: MODELS.md, "Posterior".
+ */
+import { ACCURACY } from '../library'
+import type { ParticleState } from './belief'
+import type { NumericTest, Predicted, Table } from './table'
+
+/** Structural error of the model: share of the value, and of the span. */
+const STRUCTURAL_RELATIVE = 0.025
+const STRUCTURAL_SPAN = 0.003
+
+/** Scatter assumed of any figure until its derivatives are there. */
+const NO_DERIVATIVES_YET = 0.04
+/** Severities of a particle, placed behind the nuisances in z: one a fault, two for a pair. */
+const SEVERITIES = 2
+
+/** Standard deviation of a reading of this value about what the model predicts: the instrument's, and the model's own. */
+export function readingSigma(entry: NumericTest, value: number): number {
+  const accuracy = ACCURACY[entry.test.instrument]
+  const unit = entry.test.reading.kind === 'number' ? entry.test.reading.unit : 'V'
+  const instrument = Math.hypot(accuracy.relative * value, accuracy.floor(unit))
+  return Math.hypot(instrument, STRUCTURAL_RELATIVE * value, STRUCTURAL_SPAN * entry.span)
+}
+
+export interface Predictive {
+  mean: number
+  variance: number
+}
+
+/** What derivatives speak of: for each row the places in z that it feels, and where its derivatives begin. */
+export interface Felt {
+  nuisances: number
+  of: Int32Array[]
+  start: Int32Array
+}
+
+function feltOf(of: Int32Array[], nuisances: number): Felt {
+  const start = new Int32Array(of.length)
+  for (let row = 1; row < of.length; row += 1) start[row] = start[row - 1]! + of[row - 1]!.length
+  return { nuisances, of, start }
+}
+
+/** Every row feels every nuisance: the order in which derivatives are computed. */
+export function feltByAll(rows: number, nuisances: number): Felt {
+  const every = Int32Array.from({ length: nuisances }, (_, k) => k)
+  return feltOf(Array.from({ length: rows }, () => every), nuisances)
+}
+
+/** The places that move a row by more than `least[row]` a standard deviation in some particle; derivatives are complete here. */
+export function feltAmong(predicted: Predicted[], least: Float64Array, nuisances: number): Felt {
+  const of = Array.from(least, (threshold, row) => {
+    const places: number[] = []
+    for (let k = 0; k < nuisances; k += 1) if (predicted.some(({ derivatives }) => Math.abs(derivatives![row * nuisances + k]!) > threshold)) places.push(k)
+    return Int32Array.from(places)
+  })
+  return feltOf(of, nuisances)
+}
+
+/** Complete derivatives, packed to what is felt: a fifth of the memory, which is what the sums over particles wait for. */
+export function packed(complete: Float64Array, { nuisances, of }: Felt): Float64Array {
+  const kept: number[] = []
+  of.forEach((places, row) => places.forEach((k) => kept.push(complete[row * nuisances + k]!)))
+  return Float64Array.from(kept)
+}
+
+/** Room for the vectors of many particles in one piece of memory: each on its own would cost more than the sums on it. */
+export interface Room {
+  take(): Float64Array
+}
+export function roomFor(vectors: number, { nuisances }: Felt): Room {
+  const size = nuisances + SEVERITIES
+  const block = new Float64Array(vectors * size)
+  let used = 0
+  return { take: () => (used < vectors ? block.subarray(used * size, (used += 1) * size) : new Float64Array(size)) }
+}
+
+/** Predicted mean and variance of a row under a particle's own belief about z. */
+export function predictiveOf(table: Table, predicted: Predicted, state: ParticleState, row: number): Predictive {
+  const { derivatives, severity, values } = predicted
+  const { nuisances, of, start } = table.felt
+  const { mean: z, lost } = state
+  let mean = values[row]!
+  let variance = derivatives ? 0 : (NO_DERIVATIVES_YET * mean) ** 2
+  if (derivatives) {
+    const places = of[row]!
+    const base = start[row]!
+    for (let i = 0; i < places.length; i += 1) {
+      const d = derivatives[base + i]!
+      variance += d * d
+      if (z) mean += d * z[places[i]!]!
+    }
+  }
+  for (let k = 0; severity && k < SEVERITIES; k += 1) {
+    const d = severity[SEVERITIES * row + k]!
+    variance += d * d
+    if (z) mean += d * z[nuisances + k]!
+  }
+  for (let i = 0; i < lost.length; i += 1) variance -= alongLost(table, predicted, lost[i]!, row) ** 2
+  return { mean, variance: Math.max(variance, 0) }
+}
+
+function alongLost({ felt: { nuisances, of, start } }: Table, { derivatives, severity }: Predicted, lost: Float64Array, row: number): number {
+  let dot = 0
+  if (derivatives) {
+    const places = of[row]!
+    const base = start[row]!
+    for (let i = 0; i < places.length; i += 1) dot += derivatives[base + i]! * lost[places[i]!]!
+  }
+  for (let k = 0; severity && k < SEVERITIES; k += 1) dot += severity[SEVERITIES * row + k]! * lost[nuisances + k]!
+  return dot
+}
+
+/** Kalman step of z from a reading y of this variance at a row, scaled by how far the particle owns it. */
+export function learn(table: Table, predicted: Predicted, state: ParticleState, row: number, y: number, predictive: Predictive, readingVariance: number, responsibility: number, room: Room = roomFor(2, table.felt)) {
+  const { nuisances, of, start } = table.felt
+  const total = predictive.variance + readingVariance
+  const gain = room.take()
+  const places = of[row]!
+  for (let i = 0; i < places.length; i += 1) gain[places[i]!] = predicted.derivatives![start[row]! + i]!
+  for (let k = 0; predicted.severity && k < SEVERITIES; k += 1) gain[nuisances + k] = predicted.severity[SEVERITIES * row + k]!
+  for (const lost of state.lost) {
+    const dot = alongLost(table, predicted, lost, row)
+    for (let k = 0; k < gain.length; k += 1) gain[k]! -= dot * lost[k]!
+  }
+  const step = (responsibility * (y - predictive.mean)) / total
+  const mean = state.mean ?? room.take()
+  for (let k = 0; k < gain.length; k += 1) mean[k]! += step * gain[k]!
+  state.mean = mean
+  const shrink = Math.sqrt(responsibility / total)
+  for (let k = 0; k < gain.length; k += 1) gain[k]! *= shrink
+  state.lost.push(gain)
+}
