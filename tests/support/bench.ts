@@ -48,11 +48,22 @@ export class Hands {
   async nextTestId(): Promise<string> {
     return (await (await this.shown('section[aria-label="Next test"]')).getAttribute('data-test'))!
   }
+  /** Says that the way is done; where a gauge or a meter decides, with a figure that is low enough. */
+  async wayDone(): Promise<void> {
+    await this.act('way-done')
+    if (!(await this.has('[data-act="figures"]'))) return
+    for (const [name, figure] of [['pressureOff', '3'], ['meterVapour', '0']] as const) {
+      const field = (await this.driver.findElements(By.css(`input[name="${name}"]`)))[0]
+      if (field) await field.sendKeys(figure)
+    }
+    await this.act('figures')
+    await this.driver.wait(async () => !(await this.has('[data-act="figures"]')), WAIT, 'the figures are not taken')
+  }
   /** Does the test on the screen on the truth vehicle, and pins what it shows. */
   async takeNextReading(): Promise<string> {
     const testId = await this.nextTestId()
     if (await this.has('[data-act="way-done"]')) {
-      await this.act('way-done')
+      await this.wayDone()
       await this.driver.wait(async () => !(await this.has('[data-act="way-done"]')), WAIT, 'the way is still asked for')
     }
     const reading = standInById(this.truth, testId)
@@ -134,7 +145,7 @@ export class Hands {
       const item = open[0] ? await open[0].getAttribute('data-survey') : null
       if (!item) return seen
       if (await this.has('[data-act="way-done"]')) {
-        await this.act('way-done')
+        await this.wayDone()
         await this.driver.sleep(250)
         continue
       }

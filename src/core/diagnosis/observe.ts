@@ -346,7 +346,7 @@ const saved = new WeakMap<VehicleModel, SavedState>()
 
 /** All quantities for one parameter vector, with derivatives when asked. */
 export function observe(observer: Observer, theta: Float64Array, withDerivatives: boolean): Observation {
-  const { model, formulas } = observer
+  const { formulas } = observer
   const probes = new Float64Array(observer.probeCount)
   const shifts = withDerivatives ? newShifts(observer) : []
   let sound = true

@@ -62,6 +62,8 @@ export interface JobView {
   skipped: string[]
   /** Every reading of the gas meter, whether a test or taken to go on. */
   meters: MeterReading[]
+  /** Figures on which a state was said to be there; null by the maker's own way. */
+  figures: { at: number; operationId: string; value: number | null }[]
   /** What was done to make it fail, and whether it did. */
   provoked: (BodyOf<'provoked'> & { at: number })[]
   /** How it ran after each change that did not end the complaint. */
@@ -88,7 +90,7 @@ const DANGERS: SymptomId[] = ['smell', 'leak']
 function emptyJob(id: string): JobView {
   return {
     id, vehicleId: '', unit: '', vehicleName: '', layout: LAYOUTS.A01, words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
-    state: DRIVEN_IN, litres: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], meters: [], provoked: [], runs: [], surveying: false, survey: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
+    state: DRIVEN_IN, litres: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], meters: [], figures: [], provoked: [], runs: [], surveying: false, survey: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
     hazardsConfirmedAt: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
   }
 }
@@ -123,9 +125,7 @@ function apply(job: JobView, event: JobEvent): void {
       job.danger = job.complaint.symptoms.some((symptom) => DANGERS.includes(symptom))
       return
     case 'state-asserted':
-      job.state = { ...job.state, ...(event.body.changes as VehicleState) }
-      if (event.body.litres !== undefined) job.litres = event.body.litres
-      return
+      return assertState(job, event.body, event.at)
     case 'reading-taken':
       return takeReading(job, event.body, event.id, event.at)
     case 'capture-kept':
@@ -170,6 +170,12 @@ function apply(job: JobView, event: JobEvent): void {
     case 'event-undone':
       return
   }
+}
+
+function assertState(job: JobView, { changes, litres, figures }: BodyOf<'state-asserted'>, at: number) {
+  job.state = { ...job.state, ...(changes as VehicleState) }
+  if (litres !== undefined) job.litres = litres
+  job.figures.push(...(figures ?? []).map((figure) => ({ ...figure, at })))
 }
 
 /** What is kept beside the readings. */

@@ -97,6 +97,12 @@ export const GATES: Gate[] = [
   { id: 'openTank', title: 'Open tank below here', inside: [{ ring: 'off' }, { module: 'out' }], requires: { battery: 'off', fuelLevel: 'below flange', area: 'safe' }, words: 'Battery off, fuel below the flange by dip, brass tools only' },
 ]
 
+/** Operations whose figure must be read before a state like this may be said to be there, of what it does not have already. */
+export function figuresFor(state: VehicleState, claimed: VehicleState): Operation[] {
+  const changed = (Object.keys(claimed) as (keyof VehicleState)[]).filter((variable) => claimed[variable] !== state[variable])
+  return OPERATIONS.filter((operation) => operation.gaugeGate && changed.some((variable) => operation.sets[variable] === claimed[variable] && operation.sets[variable] !== 'unchecked'))
+}
+
 /** A state that must never be, whatever the plan. */
 export interface Invariant {
   id: string

@@ -17,7 +17,14 @@ const KINDS = {
     version: 1,
     body: z.object({ symptoms: z.array(id), raisers: z.array(id), failingNow: z.enum(['yes', 'no', 'unknown']), words: text, conditions: z.array(id), lastFill: text, lamps: text, history: text }),
   },
-  'state-asserted': { version: 1, body: z.object({ changes: state, why: z.enum(['seen', 'implied', 'start']), litres: z.number().finite().min(0).max(2000).optional() }) },
+  'state-asserted': {
+    version: 1,
+    body: z.object({
+      changes: state, why: z.enum(['seen', 'implied', 'start']), litres: z.number().finite().min(0).max(2000).optional(),
+      /** What was read before a state was said to be there; null where the maker's own way took the place of a figure. */
+      figures: z.array(z.object({ operationId: id, value: z.number().finite().nullable() })).max(5).optional(),
+    }),
+  },
   'reading-taken': {
     version: 2,
     body: z.object({

@@ -1,5 +1,6 @@
 'use client'
 import { STATE_VARIABLES, type Layout, type PartKind, type Variable, type VehicleState } from '@/core/vehicle'
+import { useClaim } from './Claim'
 import type { JobInHand } from './useJob'
 import { WordToggle } from '@/ui/WordToggle'
 import { variableWord } from './words'
@@ -23,11 +24,12 @@ interface Props {
 /** The state of the vehicle in words, the true one inverted. A touch asserts the other; what the act needs and is not so stands out. */
 export function StateStrip({ hand, needs = {}, message, danger = false }: Props) {
   const { job } = hand
+  const { claim, panel } = useClaim(hand)
   return (
     <section aria-label="Vehicle state" id="vehicle-state" tabIndex={-1} className="flex h-[60px] items-stretch overflow-clip border-t border-rule">
       <div className="flex w-[104px] shrink-0 items-center pl-6 pr-2 text-tick leading-tight text-ink-2">Vehicle state now</div>
       {shown(job.layout).map((variable) => (
-        <Toggle key={variable} variable={variable} value={job.state[variable]} conflict={needs[variable] !== undefined && needs[variable] !== job.state[variable]} onAssert={(value) => hand.add({ kind: 'state-asserted', body: { changes: { [variable]: value }, why: 'seen' } })} />
+        <Toggle key={variable} variable={variable} value={job.state[variable]} conflict={needs[variable] !== undefined && needs[variable] !== job.state[variable]} onAssert={(value) => claim({ [variable]: value }, 'seen')} />
       ))}
       <div className="flex items-center border-l border-rule-2 px-3 leading-tight">
         <span>
@@ -38,6 +40,7 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
       <p aria-live="polite" className={`flex flex-1 min-w-[150px] items-center justify-end border-l border-rule-2 pl-3 pr-6 text-right text-tick leading-[19px] ${danger ? 'font-semibold text-danger' : 'text-ink-2'}`}>
         {message}
       </p>
+      {panel}
     </section>
   )
 }

@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useState } from 'react'
-import { PROVOCATIONS, repairById, surveyOf } from '@/core/library'
+import { PROVOCATIONS, operationById, repairById, surveyOf } from '@/core/library'
 import { readingText, type JobView } from '@/core/job'
 import { listJobs } from '@/data/store'
 import { Button } from '@/ui/Button'
@@ -32,10 +32,11 @@ export function Record({ hand }: { hand: JobInHand }) {
             {job.finishedRepairs.length === 0 ? <p className="text-main">Nothing was repaired.</p> : job.finishedRepairs.map((id, at) => <p key={`${id}${at}`} className="text-main"><span className="font-semibold">{repairById(id).title}.</span> Old part {({ yes: 'was bad', no: 'was good', unknown: 'not judged' })[job.done.find((entry) => entry.repairId === id)?.partWasBad ?? 'unknown']}.</p>)}
           </Section>
           {job.ways.length > 0 && <Section title="Known ways">{job.ways.map((way) => <p key={way.at} className="text-main">{clockText(way.at)} {WAY_WORDS[`${way.way} ${way.outcome}`] ?? way.way}.</p>)}</Section>}
-          {(job.runs.length > 0 || job.provoked.length > 0 || job.meters.length > 0) && (
+          {(job.runs.length > 0 || job.provoked.length > 0 || job.meters.length > 0 || job.figures.length > 0) && (
             <Section title="Runs, tries and meter">
               {job.runs.map((entry) => <p key={entry.at} className="text-main">{clockText(entry.at)} After {entry.changed.map((id) => repairById(id).part.toLowerCase()).join(', ') || 'the change'}: {RUN_WORDS[entry.run]}.</p>)}
               {job.provoked.map((entry) => <p key={entry.at} className="text-main">{clockText(entry.at)} {PROVOCATIONS.find((way) => way.id === entry.way)?.title ?? entry.way}: {entry.outcome === 'fails' ? 'it failed' : 'it did not fail'}.</p>)}
+              {job.figures.filter((entry) => operationById(entry.operationId).gaugeGate?.unit === 'kPa').map((entry) => <p key={`${entry.at} ${entry.operationId}`} className="text-main">{clockText(entry.at)} {operationById(entry.operationId).title}: {entry.value === null ? 'by the maker’s way, no gauge' : `${entry.value} kPa on the gauge`}.</p>)}
               {job.meters.map((entry) => <p key={`${entry.at} ${entry.where}`} className="text-main">{clockText(entry.at)} Meter {Math.round(100 * entry.lelFraction)} % LEL{entry.where ? `, ${lowerFirst(entry.where)}` : ''}.</p>)}
             </Section>
           )}

@@ -8,6 +8,7 @@ import { ask } from '@/workers/client'
 import type { Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { WordToggle } from '@/ui/WordToggle'
+import { useClaim } from '../frame/Claim'
 import { meterHolds } from '../frame/MeterHold'
 import type { JobInHand } from '../frame/useJob'
 import { minutesText, shortOf, unitText, variableWord } from '../frame/words'
@@ -52,15 +53,16 @@ export function NextTest(props: Props) {
 
 /** What has to happen first, and one touch to say that it has. */
 function WayLine({ ranking, hand, test, conflicts, why }: { ranking: Ranking; hand: JobInHand; test: Test; conflicts: string[]; why: string }) {
+  const { claim, panel } = useClaim(hand)
   if (conflicts.length === 0) return <p className="mt-auto pb-3 text-second"><span className="font-semibold">Why now:</span> {why}</p>
   const steps = (ranking.way ?? []).filter((step) => !['keyOn', 'keyOff'].includes(step.operationId))
-  const claim = () => hand.add({ kind: 'state-asserted', body: { changes: Object.fromEntries((conflicts as (keyof VehicleState)[]).map((variable) => [variable, test.needs[variable]!])), why: 'implied' } })
   return (
     <div className="mt-auto flex items-center gap-3 pb-3">
       <p className="line-clamp-2 flex-1 text-second leading-tight">
         <span className="font-semibold">First:</span> {steps.length > 0 ? steps.map((step) => step.title.toLowerCase()).join(', ') : conflicts.map((variable) => `${variableWord(variable as keyof VehicleState).toLowerCase()} ${test.needs[variable as keyof VehicleState]}`).join(', ')}
       </p>
-      <Button onClick={() => void claim()} data-act="way-done" className="shrink-0">That is done</Button>
+      <Button onClick={() => claim(Object.fromEntries((conflicts as (keyof VehicleState)[]).map((variable) => [variable, test.needs[variable]!])), 'implied')} data-act="way-done" className="shrink-0">That is done</Button>
+      {panel}
     </div>
   )
 }

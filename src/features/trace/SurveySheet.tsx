@@ -4,6 +4,7 @@ import type { SurveyFinding, SurveyItem } from '@/core/library'
 import type { SurveyStanding } from '@/core/procedure'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
+import { useClaim } from '../frame/Claim'
 import { meterHolds } from '../frame/MeterHold'
 import type { JobInHand } from '../frame/useJob'
 import { FINDING_WORDS, lowerFirst, minutesText, variableWord } from '../frame/words'
@@ -24,6 +25,7 @@ export function SurveySheet({ hand, item, standing, reachMinutes, names, onKeep 
   const conflicts = differing(hand.job.state, item.needs)
   const way = useWay(hand, item, conflicts.length > 0)
   const out = meterHolds(hand)
+  const { claim, panel } = useClaim(hand)
   const held = standing.kind === 'held' ? standing.by : null
   return (
     <section aria-label="Next look" data-survey={item.id} className="absolute bottom-0 left-0 grid h-[288px] w-[876px] grid-cols-[420px_minmax(0,1fr)] gap-5 border-t-[5px] border-accent bg-sheet px-6 pt-1">
@@ -37,7 +39,8 @@ export function SurveySheet({ hand, item, standing, reachMinutes, names, onKeep 
             : conflicts.length > 0 ? (
               <>
                 <p className="line-clamp-2 flex-1 text-second leading-tight"><span className="font-semibold">First:</span> {way.length > 0 ? way.join(', ').toLowerCase() : conflicts.map((variable) => `${variableWord(variable).toLowerCase()} ${item.needs[variable]}`).join(', ')}</p>
-                <Button data-act="way-done" className="shrink-0" onClick={() => void hand.add({ kind: 'state-asserted', body: { changes: Object.fromEntries(conflicts.map((variable) => [variable, item.needs[variable]!])), why: 'implied' } })}>That is done</Button>
+                <Button data-act="way-done" className="shrink-0" onClick={() => claim(Object.fromEntries(conflicts.map((variable) => [variable, item.needs[variable]!])), 'implied')}>That is done</Button>
+                {panel}
               </>
             ) : <p className="text-second text-ink-2">The vehicle stands as this look needs it.</p>}
         </div>

@@ -40,7 +40,7 @@ export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: 
   const sets = step.repairId ? repairById(step.repairId).sets : operation!.sets
   const finish = () => {
     if (!ready) return
-    void hand.add({ kind: 'step-done', body: { step: step.index, operationId: step.operationId, sets: { ...sets }, entered: value, torqueNm: number(torque), byFeel, note: '' } })
+    void hand.add(...(gate?.unit === '%' && value !== null ? [meterRead(value)] : []), { kind: 'step-done', body: { step: step.index, operationId: step.operationId, sets: { ...sets }, entered: value, torqueNm: number(torque), byFeel, note: '' } })
   }
   const previous = step.index > 0 ? work.done.get(step.index - 1) : undefined
   const back = () => previous && void hand.undo(previous.eventId, `back to step ${step.index}`)
@@ -63,6 +63,7 @@ export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: 
       <div className="flex items-end gap-4 py-2">
         {gate && <NumberLine label={`${gate.what}, under ${gate.below} ${gate.unit}`} unit={gate.unit} value={measured} onChange={setMeasured} />}
         {gate && value !== null && !gateMet && <Notice kind="danger" title={`${value} ${gate.unit} is too much.`}>Wait and read again. The step stays held.</Notice>}
+        {gate?.unit === '%' && value !== null && value >= 0 && !gateMet && <Button data-act="note-meter" onClick={() => void hand.add(meterRead(value))}>Note {value} % LEL</Button>}
         {operation?.torque && !byFeel && <NumberLine label={`${operation.torque.what}, ${operation.torque.lowNm} to ${operation.torque.highNm} N·m typical; the maker’s figure governs`} unit="N·m" value={torque} onChange={setTorque} />}
         {operation?.torque && number(torque) !== null && (number(torque)! < operation.torque.lowNm || number(torque)! > operation.torque.highNm) && <Notice title="Outside the typical range.">Kept as you say. Check the maker’s figure.</Notice>}
         {operation?.torque && <Button variant={byFeel ? 'plain' : 'quiet'} aria-pressed={byFeel} onClick={() => setByFeel(!byFeel)}>{byFeel ? 'By feel, recorded so' : 'No wrench: by feel'}</Button>}
@@ -77,6 +78,8 @@ export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: 
     </div>
   )
 }
+
+const meterRead = (percent: number) => ({ kind: 'meter-read' as const, body: { lelPercent: Math.min(percent, 100), where: 'at the step' } })
 
 const number = (text: string): number | null => {
   const parsed = Number(text.replace(',', '.'))

@@ -2,13 +2,14 @@
 import Link from 'next/link'
 import { useState } from 'react'
 import { CHECKS, GATES, operationById, repairById, type Gate } from '@/core/library'
-import { nextStep, trayOf } from '@/core/job'
+import { lastMeter, nextStep, trayOf } from '@/core/job'
 import { matches, pack, patternOf, unmet, type VehicleState } from '@/core/vehicle'
 import type { Plan, PlacedCheck, PlanStep } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
+import { MeterHold, meterHolds } from '../frame/MeterHold'
 import { StateStrip } from '../frame/StateStrip'
 import type { JobInHand } from '../frame/useJob'
 import { useNow } from '../frame/useNow'
@@ -44,7 +45,9 @@ export function Work({ hand }: { hand: JobInHand }) {
       <main className="grid flex-1 grid-cols-[150px_700px_1fr] gap-6 px-6 pt-3">
         <Ladder plan={plan} at={step?.index ?? plan.steps.length} />
         <section aria-label="Step" className="min-h-0">
-          {askHazards ? (
+          {meterHolds(hand) ? (
+            <EveryoneOut hand={hand} />
+          ) : askHazards ? (
             <HazardsAgain gates={gates} gap={gap} onConfirm={() => void hand.add(...gates.map((gate) => ({ kind: 'hazards-confirmed' as const, body: { gateId: gate.id } })))} />
           ) : check ? (
             <CheckSheet check={check} onDone={(outcome) => void hand.add({ kind: 'check-done', body: { checkId: check.check.id, outcome } })} />
@@ -57,7 +60,7 @@ export function Work({ hand }: { hand: JobInHand }) {
         <Beside step={step} />
       </main>
       <Tray pieces={trayOf(plan, work)} waits={job.waits.filter((wait) => !wait.ended)} now={now} onEnd={(waitId) => void hand.add({ kind: 'wait-ended', body: { waitId } })} />
-      <StateStrip hand={hand} needs={step ? Object.fromEntries(conflicts.map((variable) => [variable, step.before[variable]])) : {}} message={conflicts.length > 0 ? `Held. This step needs: ${conflicts.map((variable) => `${variableWord(variable).toLowerCase()} ${step!.before[variable]}`).join(', ')}.` : step ? `${plan.steps.length - step.index} steps, ${minutesText(plan.steps.slice(step.index).reduce((sum, rest) => sum + rest.minutes, 0))} to finish.` : 'All steps are done.'} danger={conflicts.length > 0} />
+      <StateStrip hand={hand} needs={step ? Object.fromEntries(conflicts.map((variable) => [variable, step.before[variable]])) : {}} message={meterHolds(hand) ? 'Everyone out: nothing goes on before the meter is under 10 % LEL.' : conflicts.length > 0 ? `Held. This step needs: ${conflicts.map((variable) => `${variableWord(variable).toLowerCase()} ${step!.before[variable]}`).join(', ')}.` : step ? `${plan.steps.length - step.index} steps, ${minutesText(plan.steps.slice(step.index).reduce((sum, rest) => sum + rest.minutes, 0))} to finish.` : 'All steps are done.'} danger={conflicts.length > 0 || meterHolds(hand)} />
       <Panel open={wrong} onOpenChange={setWrong} title="Something is wrong">
         <div className="space-y-4 text-main">
           <p>Make what is open safe first: cap both sides, wipe, lid on the can.</p>
@@ -85,13 +88,26 @@ function dueCheck(plan: Plan, done: Map<number, unknown>, checks: Map<string, 'g
 function HazardBand({ step, gates, state }: { step: PlanStep | null; gates: Gate[]; state: VehicleState }) {
   const caution = step ? (step.repairId ? repairById(step.repairId).caution : operationById(step.operationId).caution) : undefined
   if (!caution && gates.length === 0) return null
-  const facts = [state.line === 'off' ? 'Line is off, under 10 kPa' : 'Line is under pressure', state.battery === 'off' ? 'Battery minus is off' : 'Battery is on', state.area === 'safe' ? 'Extractor on, bonded' : 'Area is not made safe']
+  const facts = [state.line === 'off' ? 'Line pressure is off' : 'Line is under pressure', state.battery === 'off' ? 'Battery minus is off' : 'Battery is on', state.area === 'safe' ? 'Extractor on, bonded' : 'Area is not made safe']
   return (
     <section role="note" aria-label="Hazard" className="flex min-h-[60px] items-center gap-5 border-b-2 border-l-[12px] border-danger bg-danger-wash px-4 py-2 text-main leading-tight">
       <h2 className="shrink-0 text-step text-danger">{gates.at(-1)?.title.replace(' below here', '') ?? 'Careful'}</h2>
       <p className="flex-1">{caution?.text ?? gates.at(-1)?.words} {caution && <span className="font-semibold text-danger">{caution.stopWhen}</span>}</p>
       {gates.length > 0 && facts.map((fact) => <p key={fact} className="max-w-[150px] border-l border-danger pl-3 text-second">{fact}</p>)}
     </section>
+  )
+}
+
+/** Stands in the place of the step from the leaving mark on; what was done stays done. */
+function EveryoneOut({ hand }: { hand: JobInHand }) {
+  const last = lastMeter(hand.job)
+  return (
+    <div className="space-y-4" role="alert">
+      <p className="text-second font-semibold text-accent">Meter {Math.round(100 * (last?.lelFraction ?? 0))} % LEL</p>
+      <h1 className="text-work text-danger">Everyone out</h1>
+      <ul className="space-y-2 text-step"><li>Leave everything as it lies. Touch no switch.</li><li>Doors open on the way. Keep others away.</li><li>Call for help when it keeps rising, or anyone feels dizzy.</li></ul>
+      <MeterHold hand={hand} />
+    </div>
   )
 }
 
