@@ -89,12 +89,12 @@ export class Hands {
     const { reading } = testById(testId)
     return reading.kind === 'observation' ? reading.outcomes.find((entry) => entry.id === outcome)!.label : ''
   }
-  /** Goes through the plan on Work, ticking everything, entering gauge values and torques, passing the checks. */
-  async doAllSteps(afterStep?: (done: number) => Promise<void>): Promise<number> {
+  /** Goes through the plan on Work, ticking everything, entering gauge values and torques, passing the checks; to the end, or to the step `until`. */
+  async doAllSteps(afterStep?: (done: number) => Promise<void>, until?: string): Promise<number> {
     let done = 0
     for (let guard = 0; guard < 80; guard += 1) {
       await this.driver.wait(async () => (await this.has('[data-step]')) || (await this.has('[data-check]')) || (await this.has('[data-act="prove"]')), WAIT, 'no step on Work')
-      if (await this.has('[data-act="prove"]')) return done
+      if ((await this.has('[data-act="prove"]')) || (until && (await this.has(`[data-step="${until}"]`)))) return done
       if (await this.has('section[aria-label="Step"] [data-check]')) {
         await this.press('It is right')
         await this.driver.sleep(150)

@@ -3,7 +3,7 @@
  * Built once per vehicle, nominal values first (the screen is usable), then derivatives, then pairs.
  */
 import { softAbove, toSi } from '../shared'
-import { libraryOf, type LayoutLibrary, type Outcome, type Quantity, type SoftRule, type Test } from '../library'
+import { libraryOf, type Fault, type LayoutLibrary, type Outcome, type Quantity, type SoftRule, type Test } from '../library'
 import type { Layout, SceneId, Station, VehicleModel } from '../vehicle'
 import { NONE_CLASS, pairParticles, singleParticles, type FaultClass, type KnownFigure, type Particle } from './hypotheses'
 import { NO_BELIEF, type ParticleState } from './belief'
@@ -158,6 +158,8 @@ export interface Table {
   stage: 'nominal' | 'derivatives' | 'pairs'
   /** Which nuisances each row feels; all of them until the derivatives are there. */
   felt: Felt
+  /** Pairs solved so far, by their class, whoever asked for them; their class index is the asker's. */
+  pairs: Map<string, Predicted[]>
   /** What is known of this vehicle besides the model, and the belief in its figures that follows from it. */
   known: KnownFigure[]
   belief: ParticleState
@@ -172,7 +174,7 @@ export function nominalTable(model: VehicleModel): Table {
     if (entry.faults.length === 0) predicted.push({ ...sound })
     else predicted.push(...withSeverity(predictAll(catalogue, singleParticles(model, entry.faults[0]!, at), false), 1))
   })
-  return { model, catalogue, classes, predicted, sound, stage: 'nominal', felt: feltByAll(catalogue.rowCount, catalogue.nuisanceCount), known: [], belief: NO_BELIEF }
+  return { model, catalogue, classes, predicted, sound, stage: 'nominal', felt: feltByAll(catalogue.rowCount, catalogue.nuisanceCount), pairs: new Map(), known: [], belief: NO_BELIEF }
 }
 
 /**
@@ -223,6 +225,7 @@ function packAll(table: Table) {
   table.felt = feltAmong(predicted, leastFelt(catalogue), catalogue.nuisanceCount)
   table.predicted = predicted.map((entry) => withPacked(entry, table.felt))
   table.sound = withPacked(sound, table.felt)
+  table.pairs = new Map()
   table.stage = 'derivatives'
 }
 const withPacked = (entry: Predicted, felt: Felt): Predicted => ({ ...entry, derivatives: packed(entry.derivatives!, felt) })
@@ -252,10 +255,15 @@ export function addPairs(table: Table, likeliest: number[]): void {
       if (one.segment === other.segment || table.classes.some((entry) => entry.id === id)) continue
       const classIndex = table.classes.length
       table.classes.push({ id, faults: [one, other] })
-      const particles = pairParticles(table.model, one, other, classIndex)
-      const across = particles.length > 2 ? 2 : 1
-      table.predicted.push(...withSeverity(predictAll(table.catalogue, particles, true).map((entry) => withPacked(entry, table.felt)), across))
+      const known = table.pairs.get(id) ?? predictPair(table, one, other)
+      table.pairs.set(id, known)
+      table.predicted.push(...known.map((entry) => ({ ...entry, particle: { ...entry.particle, classIndex } })))
     }
   }
   table.stage = 'pairs'
+}
+
+function predictPair(table: Table, one: Fault, other: Fault): Predicted[] {
+  const particles = pairParticles(table.model, one, other, 0)
+  return withSeverity(predictAll(table.catalogue, particles, true).map((entry) => withPacked(entry, table.felt)), particles.length > 2 ? 2 : 1)
 }

@@ -1,7 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { deriveSome, nominalTable, TYPICAL_WORKSHOP, type Complaint, type Table } from '../diagnosis'
-import { libraryOf } from '../library'
+import { libraryOf, testById } from '../library'
 import { plannerOf } from '../procedure'
+import { seededRandom } from '../shared'
 import { repaired, standInById, truthVehicle, type TruthVehicle } from '../simulate'
 import { LAYOUTS, specificationOf, vehicleModel, type LayoutId } from '../vehicle'
 import { answer, openConsultation, pricerOf, propose, type Consultation } from '.'
@@ -54,6 +55,26 @@ describe('a consultation', () => {
     expect(cures(vehicle, end.repairs)).toBe(true)
     expect(end.repairs).toHaveLength(1)
     expect(end.minutes).toBeGreaterThan(0)
+  })
+  it('whichever of the best four tests comes first, a clogged filter is not laid at the line beside it', () => {
+    const vehicle = truthVehicle(5204, specificationOf(), [{ faultId: 'F41', severity: 0.93 }])
+    const pricer = pricerOf(planner, tableOf('A01'))
+    for (let order = 0; order < 6; order += 1) {
+      const random = seededRandom(order)
+      let state = openConsultation(tableOf('A01'), { symptoms: ['starvesUnderLoad'], raisers: [], failingNow: 'yes' })
+      for (let turn = 0; turn < 16; turn += 1) {
+        const proposal = propose(state, TYPICAL_WORKSHOP, pricer)
+        if (proposal.act.kind !== 'test') {
+          expect(proposal.act).toMatchObject({ kind: 'repair', repairId: 'filter' })
+          break
+        }
+        const ranked = proposal.choice.candidates.filter((candidate) => candidate.why === 'ranked').slice(0, 4)
+        const other = turn < 4 ? testById(ranked[Math.floor(random.next() * ranked.length)]!.testId) : proposal.act.test
+        const repeats = state.evidence.filter((item) => item.testId === other.id).length
+        state = answer(state, { ...proposal.act, test: other, leaves: other.leaves }, { kind: 'reading', value: standInById(vehicle, other.id, repeats), faultPresent: 'yes' }, planner)
+      }
+      expect(state.readings).toBeLessThan(16)
+    }
   })
   it('two faults at once are cured one after the other, with readings afresh after the first', () => {
     const vehicle = truthVehicle(32, specificationOf(), [{ faultId: 'F41', severity: 0.95 }, { faultId: 'F79', severity: 0.9 }])
