@@ -3,9 +3,8 @@
  * within its stratum): a mean and a covariance I - sum u u' for each particle, moved by every reading
  * with a Kalman step. Formulation: MODELS.md, "Posterior".
  */
-import { ACCURACY } from '../library'
+import { ACCURACY, type Test } from '../library'
 import type { ParticleState } from './belief'
-import type { NumericTest, Predicted, Table } from './table'
 
 /** Structural error of the model: share of the value, and of the span. */
 const STRUCTURAL_RELATIVE = 0.025
@@ -17,11 +16,21 @@ const NO_DERIVATIVES_YET = 0.04
 const SEVERITIES = 2
 
 /** Standard deviation of a reading of this value about what the model predicts: the instrument's, and the model's own. */
-export function readingSigma(entry: NumericTest, value: number): number {
+export function readingSigma(entry: { test: Test; span: number }, value: number): number {
   const accuracy = ACCURACY[entry.test.instrument]
   const unit = entry.test.reading.kind === 'number' ? entry.test.reading.unit : 'V'
   const instrument = Math.hypot(accuracy.relative * value, accuracy.floor(unit))
   return Math.hypot(instrument, STRUCTURAL_RELATIVE * value, STRUCTURAL_SPAN * entry.span)
+}
+
+/** What a variant of the vehicle reads, and how that moves with what is not known of it. */
+export interface Estimate {
+  /** One value a row. */
+  values: Float64Array
+  /** In the order of `Felt`; null until they are computed. */
+  derivatives: Float64Array | null
+  /** Shift of each row within one stratum of severity, two columns; null for a sound vehicle. */
+  severity: Float64Array | null
 }
 
 export interface Predictive {
@@ -49,7 +58,7 @@ export function feltByAll(rows: number, nuisances: number): Felt {
 }
 
 /** The places that move a row by more than `least[row]` a standard deviation in some particle; derivatives are complete here. */
-export function feltAmong(predicted: Predicted[], least: Float64Array, nuisances: number): Felt {
+export function feltAmong(predicted: Estimate[], least: Float64Array, nuisances: number): Felt {
   const of = Array.from(least, (threshold, row) => {
     const places: number[] = []
     for (let k = 0; k < nuisances; k += 1) if (predicted.some(({ derivatives }) => Math.abs(derivatives![row * nuisances + k]!) > threshold)) places.push(k)
@@ -77,7 +86,7 @@ export function roomFor(vectors: number, { nuisances }: Felt): Room {
 }
 
 /** Predicted mean and variance of a row under a particle's own belief about z. */
-export function predictiveOf(table: Table, predicted: Predicted, state: ParticleState, row: number): Predictive {
+export function predictiveOf(table: { felt: Felt }, predicted: Estimate, state: ParticleState, row: number): Predictive {
   const { derivatives, severity, values } = predicted
   const { nuisances, of, start } = table.felt
   const { mean: z, lost } = state
@@ -101,7 +110,7 @@ export function predictiveOf(table: Table, predicted: Predicted, state: Particle
   return { mean, variance: Math.max(variance, 0) }
 }
 
-function alongLost({ felt: { nuisances, of, start } }: Table, { derivatives, severity }: Predicted, lost: Float64Array, row: number): number {
+function alongLost({ felt: { nuisances, of, start } }: { felt: Felt }, { derivatives, severity }: Estimate, lost: Float64Array, row: number): number {
   let dot = 0
   if (derivatives) {
     const places = of[row]!
@@ -113,7 +122,7 @@ function alongLost({ felt: { nuisances, of, start } }: Table, { derivatives, sev
 }
 
 /** Kalman step of z from a reading y of this variance at a row, scaled by how far the particle owns it. */
-export function learn(table: Table, predicted: Predicted, state: ParticleState, row: number, y: number, predictive: Predictive, readingVariance: number, responsibility: number, room: Room = roomFor(2, table.felt)) {
+export function learn(table: { felt: Felt }, predicted: Estimate, state: ParticleState, row: number, y: number, predictive: Predictive, readingVariance: number, responsibility: number, room: Room = roomFor(2, table.felt)) {
   const { nuisances, of, start } = table.felt
   const total = predictive.variance + readingVariance
   const gain = room.take()

@@ -8,7 +8,7 @@ import type { Layout, SceneId, Station, VehicleModel } from '../vehicle'
 import { NONE_CLASS, pairParticles, singleParticles, type FaultClass, type KnownFigure, type Particle } from './hypotheses'
 import { NO_BELIEF, type ParticleState } from './belief'
 import { observe, observerOf, type Observer } from './observe'
-import { feltAmong, feltByAll, packed, readingSigma, type Felt } from './scatter'
+import { feltAmong, feltByAll, packed, readingSigma, type Estimate, type Felt } from './scatter'
 
 export interface NumericTest {
   test: Test
@@ -42,14 +42,8 @@ export interface Catalogue {
   chanceCount: number
 }
 
-export interface Predicted {
+export interface Predicted extends Estimate {
   particle: Particle
-  /** One value a row. */
-  values: Float64Array
-  /** In the order of the table's `felt`. */
-  derivatives: Float64Array | null
-  /** Shift of each row within one stratum of severity, two columns; null for a sound vehicle. */
-  severity: Float64Array | null
   /** Chances of the outcomes of the observation tests, one after another. */
   chances: Float64Array
   symptoms: Float64Array

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { LAYOUTS, layoutOf, solveScene, specificationOf, vehicleModel } from '../vehicle'
+import { LAYOUTS, editProblem, layoutOf, solveScene, specificationOf, vehicleModel, type LayoutId } from '../vehicle'
 import { REPAIRS, differencesAt, libraryOf } from '.'
 
-const every = Object.values(LAYOUTS).flatMap((layout) => layout.segments.flatMap((segment) => differencesAt(layout.id, [], segment.id, []).map((difference) => ({ layout, segment, ...difference }))))
+const every = Object.values(LAYOUTS).flatMap((layout) => layout.segments.flatMap((segment) => differencesAt({ layoutId: layout.id, edits: [], scope: 'engine' }, segment.id, []).map((difference) => ({ layout, segment, ...difference }))))
 
 describe('differences that can be said at a segment', () => {
   it('every layout offers some, each solves and every fault of it has a repair', () => {
@@ -24,14 +24,30 @@ describe('differences that can be said at a segment', () => {
     ['A01', 'loom', ['relay behind', 'speed resistor behind']],
     ['A06', 'needle', ['another carburettor']],
     ['A06', 'pump', ['second pump']],
-  ] as const)('%s %s: %s', (layoutId, segmentId, kinds) => expect(differencesAt(layoutId, [], segmentId, []).map((entry) => entry.kind)).toEqual(kinds))
+    ['A01', 'pump', ['second pump', 'surge tank']],
+  ] as const)('%s %s: %s', (layoutId, segmentId, kinds) => expect(differencesAt({ layoutId, edits: [], scope: 'engine' }, segmentId, []).map((entry) => entry.kind)).toEqual(kinds))
   it('what would take away the test of a kept reading is not offered', () => {
-    const kinds = (read: string[]) => differencesAt('A01', [], 'cutOff', read).map((entry) => entry.kind)
+    const kinds = (read: string[]) => differencesAt({ layoutId: 'A01', edits: [], scope: 'engine' }, 'cutOff', read).map((entry) => entry.kind)
     expect(kinds(['T17'])).toEqual(['bridged'])
   })
+  it('a surge tank makes another vehicle of it: its own tracks, faults and tests; edits of before no longer count', () => {
+    const bridged = { kind: 'bypass', part: 'cutOff' } as const
+    const layout = layoutOf({ layoutId: 'A01', edits: [bridged, { kind: 'rebuilt', as: 'A10' }], scope: 'engine' })
+    expect(layout).toEqual(LAYOUTS.A10)
+    const model = vehicleModel(layout, specificationOf({}, LAYOUTS.A01))
+    expect(model.ok && layout.scenes.every((scene) => solveScene(model.value, model.value.nominal, scene, true).ok)).toBe(true)
+    expect(libraryOf(layout).tests.some((test) => test.id === 'T79')).toBe(true)
+    expect(layoutOf({ layoutId: 'A01', edits: [{ kind: 'rebuilt', as: 'A10' }, bridged], scope: 'engine' }).parts.some((part) => part.id === 'cutOffBypass')).toBe(true)
+    expect(editProblem('A01', [{ kind: 'rebuilt', as: 'A10' }, { kind: 'remove', part: 'cutOff' }, { kind: 'remove', part: 'cutOff' }])).toMatchObject({ edit: 2 })
+  })
+  it('the gauge loop has its own', () => {
+    const kinds = (layoutId: LayoutId, segmentId: string) => differencesAt({ layoutId, edits: [], scope: 'gauge' }, segmentId, []).map((entry) => entry.kind)
+    expect(kinds('A07', 'gaugeFuse')).toContain('bridged')
+    expect(kinds('A07', 'senderPlug')).toContain('bridged')
+  })
   it('a second one gets an id of its own', () => {
-    const [first] = differencesAt('A08', [], 'suctionLine', [])
-    const [second] = differencesAt('A08', [first!.edit], 'suctionLine', [])
+    const [first] = differencesAt({ layoutId: 'A08', edits: [], scope: 'engine' }, 'suctionLine', [])
+    const [second] = differencesAt({ layoutId: 'A08', edits: [first!.edit], scope: 'engine' }, 'suctionLine', [])
     expect(layoutOf({ layoutId: 'A08', edits: [first!.edit, second!.edit], scope: 'engine' }).parts.filter((part) => part.kind === 'filter').map((part) => part.id)).toEqual(expect.arrayContaining(['addedFilter1', 'addedFilter2']))
   })
 })

@@ -3,10 +3,10 @@
  * Each way is an edit that fits; one whose model does not solve, or that would take away the test of a
  * reading already kept, is not offered.
  */
-import { LAYOUTS, editLayout, solveScene, specificationOf, vehicleModel, type Edit, type Layout, type LayoutId, type Part, type PartKind } from '../vehicle'
+import { editProblem, layoutOf, solveScene, specificationOf, vehicleModel, type Edit, type Layout, type LayoutId, type LayoutKey, type Part, type PartKind } from '../vehicle'
 import { libraryOf } from './layoutLibrary'
 
-export type DifferenceKind = 'bridged' | 'taken out' | 'filter behind' | 'relay behind' | 'speed resistor behind' | 'second pump' | 'another carburettor'
+export type DifferenceKind = 'bridged' | 'taken out' | 'filter behind' | 'relay behind' | 'speed resistor behind' | 'second pump' | 'another carburettor' | 'surge tank'
 export interface Difference {
   kind: DifferenceKind
   /** Part it is about. */
@@ -14,24 +14,24 @@ export interface Difference {
   edit: Edit
 }
 
-const BRIDGED: PartKind[] = ['fuse', 'relay', 'keySwitch', 'cutOff', 'feedPlug']
+const BRIDGED: PartKind[] = ['fuse', 'relay', 'keySwitch', 'cutOff', 'feedPlug', 'gaugeFuse', 'limiter', 'senderPlug']
 const TAKEN_OUT: PartKind[] = ['cutOff', 'filter', 'primer']
 const LINES: PartKind[] = ['line', 'hose', 'suctionLine', 'returnLine']
 const WIRES: PartKind[] = ['fuse', 'loom']
 const DOUBLED: PartKind[] = ['pump', 'pusherPump', 'inlinePump']
+/** Injected systems with room for a second tank behind the first. */
+const TO_SURGE: LayoutId[] = ['A01', 'A02', 'A07']
 /** An added filter in a suction line: a coarse one, as on the layouts that have one there; typical. */
 const COARSE = { linear: 0.025, quadratic: 1e-5, suction: 1 }
 /** Seat of a larger carburettor: about a third wider; typical. */
 const WIDE_SEAT = { linear: 0.003, quadratic: 1e-4 }
 
 /** Edits that can be made at a segment of the vehicle as it stands, in the order in which they are usual. */
-export function differencesAt(layoutId: LayoutId, edits: Edit[], segmentId: string, testsRead: string[]): Difference[] {
-  const edited = editLayout(LAYOUTS[layoutId], edits)
-  if (!edited.ok) return []
-  const layout = edited.value
+export function differencesAt(vehicle: LayoutKey, segmentId: string, testsRead: string[]): Difference[] {
+  const layout = layoutOf(vehicle)
   const segment = layout.segments.find((candidate) => candidate.id === segmentId)
   const parts = layout.parts.filter((part) => segment?.parts.includes(part.id))
-  return parts.flatMap((part) => waysOf(layout, part)).filter(({ edit }) => holds(layoutId, [...edits, edit], testsRead))
+  return parts.flatMap((part) => waysOf(layout, part)).filter(({ edit }) => holds({ ...vehicle, edits: [...vehicle.edits, edit] }, testsRead))
 }
 
 function waysOf(layout: Layout, part: Part): Difference[] {
@@ -43,17 +43,18 @@ function waysOf(layout: Layout, part: Part): Difference[] {
     [WIRES.includes(part.kind), 'relay behind', { kind: 'insert', after: part.id, part: { id: fresh('addedRelay'), kind: 'relay', name: 'Added relay' } }],
     [part.kind === 'loom' && !layout.parts.some((other) => other.kind === 'ballast'), 'speed resistor behind', { kind: 'insert', after: part.id, part: { id: fresh('speedResistor'), kind: 'ballast', name: 'Speed resistor' } }],
     [DOUBLED.includes(part.kind), 'second pump', { kind: 'parallel', part: part.id, by: { id: fresh('secondPump'), kind: part.kind } }],
+    [part.kind === 'pump' && layout.engine.kind === 'injected' && TO_SURGE.includes(layout.id), 'surge tank', { kind: 'rebuilt', as: 'A10' }],
     [part.kind === 'needleSeat' && !part.figures, 'another carburettor', { kind: 'replace', part: part.id, by: 'needleSeat', figures: WIDE_SEAT }],
   ]
   return ways.flatMap(([fits, kind, edit]) => (fits ? [{ kind, part: part.id, edit }] : []))
 }
 
 /** The edited vehicle still solves in every scene, and has the test of every reading that is kept. */
-function holds(layoutId: LayoutId, edits: Edit[], testsRead: string[]): boolean {
-  const edited = editLayout(LAYOUTS[layoutId], edits)
-  if (!edited.ok) return false
-  const model = vehicleModel(edited.value, specificationOf({}, edited.value))
-  if (!model.ok || !edited.value.scenes.every((scene) => solveScene(model.value, model.value.nominal, scene, true).ok)) return false
-  const tests = new Set(libraryOf(edited.value).tests.map((test) => test.id))
+function holds(vehicle: LayoutKey, testsRead: string[]): boolean {
+  if (editProblem(vehicle.layoutId, vehicle.edits)) return false
+  const layout = layoutOf(vehicle)
+  const model = vehicleModel(layout, specificationOf({}, layout))
+  if (!model.ok || !layout.scenes.every((scene) => solveScene(model.value, model.value.nominal, scene, true).ok)) return false
+  const tests = new Set(libraryOf(layout).tests.map((test) => test.id))
   return testsRead.every((id) => tests.has(id))
 }

@@ -8,8 +8,8 @@
  */
 import { factorise, fromSi, newFactors, seedFrom, seededRandom, solveInPlace, type Entered, type Random } from '../shared'
 import type { ElectricalComponent, HydraulicLink, Network } from '../physics'
-import { ACCURACY, faulty, libraryOf, testById, type Fault, type Quantity, type SoftRule, type Test } from '../library'
-import { LAYOUTS, SCENE, SCOPES, buildNetwork, inScope, parameterAt, restLeakSide, vehicleModel, type Layout, type PartKind, type SceneId, type Specification, type VehicleModel } from '../vehicle'
+import { ACCURACY, FAULT_TEMPLATES, faulty, libraryOf, testById, type Fault, type Quantity, type SoftRule, type Test } from '../library'
+import { LAYOUTS, SCENE, buildNetwork, parameterAt, restLeakSide, vehicleModel, type Layout, type PartKind, type SceneId, type Specification, type VehicleModel } from '../vehicle'
 import type { MotorAt, MotorState } from './truthLaws'
 import { solveTruth, type TruthFields } from './truthSolver'
 
@@ -55,13 +55,13 @@ export function truthVehicle(seed: number, specification: Specification, hidden:
 }
 
 /**
- * A fault of this layout; null when it is one of the vehicle's other scopes. An edit may have given its
+ * A fault of this layout; null when it is one of the vehicle's other scopes, or went with its part. An edit may have given its
  * part a sister: then the fault is the first one's. A leak at a place is the one leak that a whole system has.
  */
 function faultIn(layout: Layout, id: string): Fault | null {
   const named = (of: Layout) => libraryOf(of).faults.find((candidate) => candidate.id === id || candidate.id.startsWith(`${id}@`) || id.startsWith(`${candidate.id}@`)) ?? null
   const fault = named(layout)
-  if (!fault && !SCOPES.some((scope) => named(inScope(LAYOUTS[layout.id], scope)))) throw new Error(`No fault ${id} in layout ${layout.id}`)
+  if (!fault && !FAULT_TEMPLATES.some((template) => template.id === id.split('@')[0])) throw new Error(`No fault ${id} in layout ${layout.id}`)
   return fault
 }
 

@@ -18,6 +18,8 @@ export type Edit =
   | { kind: 'replace'; part: string; by: PartKind; figures?: Record<string, number> }
   /** A wire or hose past the part, which stays in place. */
   | { kind: 'bypass'; part: string }
+  /** An earlier hand rebuilt the whole system as another layout is built; edits before it no longer count. */
+  | { kind: 'rebuilt'; as: LayoutId }
   /** A second part beside it. */
   | { kind: 'parallel'; part: string; by: { id: string; kind: PartKind; figures?: Record<string, number> } }
 
@@ -29,6 +31,7 @@ export const editSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('remove'), part: id }),
   z.object({ kind: z.literal('replace'), part: id, by: partKind, figures }),
   z.object({ kind: z.literal('bypass'), part: id }),
+  z.object({ kind: z.literal('rebuilt'), as: z.enum(Object.keys(LAYOUTS) as [LayoutId, ...LayoutId[]]) }),
   z.object({ kind: z.literal('parallel'), part: id, by: z.object({ id, kind: partKind, figures }) }),
 ]) as unknown as z.ZodType<Edit>
 
@@ -49,6 +52,7 @@ export function editLayout(base: Layout, edits: Edit[]): Result<Layout, EditProb
 }
 
 function applyEdit(layout: Layout, edit: Edit): Layout | string {
+  if (edit.kind === 'rebuilt') return inScope(LAYOUTS[edit.as], layout.scope)
   const id = edit.kind === 'insert' ? edit.after : edit.part
   const part = layout.parts.find((candidate) => candidate.id === id)
   if (!part) return `There is no part ${id} in this layout.`
@@ -156,8 +160,12 @@ export const inScope = (base: Layout, scope: Scope): Layout => (scope === 'gauge
 
 /** The edits that concern a layout: those at its own parts, and at parts that they have added. */
 export function editsIn(base: Layout, edits: Edit[]): Edit[] {
-  const parts = new Set(base.parts.map((part) => part.id))
+  let parts = new Set(base.parts.map((part) => part.id))
   return edits.filter((edit) => {
+    if (edit.kind === 'rebuilt') {
+      parts = new Set(inScope(LAYOUTS[edit.as], base.scope).parts.map((part) => part.id))
+      return true
+    }
     if (!parts.has(edit.kind === 'insert' ? edit.after : edit.part)) return false
     if (edit.kind === 'insert') parts.add(edit.part.id)
     if (edit.kind === 'parallel') parts.add(edit.by.id)

@@ -1,8 +1,8 @@
 'use client'
 import { useMemo, useState } from 'react'
 import { differencesAt, type DifferenceKind } from '@/core/library'
-import { editLayout, LAYOUTS, type Edit, type Layout } from '@/core/vehicle'
-import type { JobView, VehicleRecord } from '@/core/job'
+import { editProblem, type Edit, type Layout } from '@/core/vehicle'
+import { layoutKeyOf, type JobView, type VehicleRecord } from '@/core/job'
 import { saveVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
@@ -10,14 +10,14 @@ import { lowerFirst } from '../frame/words'
 
 const OFFER: Record<DifferenceKind, string> = {
   'filter behind': 'A further filter sits behind it', bridged: 'It is bridged', 'taken out': 'It has been taken out',
-  'relay behind': 'A further relay sits behind it', 'speed resistor behind': 'A speed resistor sits in it', 'second pump': 'A second pump sits beside it', 'another carburettor': 'Another carburettor, wider seat',
+  'relay behind': 'A further relay sits behind it', 'speed resistor behind': 'A speed resistor sits in it', 'second pump': 'A second pump sits beside it', 'another carburettor': 'Another carburettor, wider seat', 'surge tank': 'A surge tank and a second pump follow it',
 }
 
 /** Where the vehicle differs from its layout at this segment: said here, followed by tracks, suspects and tests. */
 export function Differences({ segmentId, job, vehicle, onChanged }: { segmentId: string; job: JobView; vehicle: VehicleRecord; onChanged: () => void }) {
   const [problem, setProblem] = useState<string | null>(null)
   const read = useMemo(() => [...new Set(job.evidence.map((item) => item.testId))], [job.evidence])
-  const offers = useMemo(() => differencesAt(vehicle.layout, vehicle.edits, segmentId, read), [vehicle.layout, vehicle.edits, segmentId, read])
+  const offers = useMemo(() => differencesAt(layoutKeyOf(vehicle, job.layout.scope), segmentId, read), [vehicle, job.layout.scope, segmentId, read])
   const keep = async (edits: Edit[]) => {
     const kept = await saveVehicle({ ...vehicle, edits })
     if (kept.ok) return onChanged()
@@ -36,7 +36,7 @@ export function Differences({ segmentId, job, vehicle, onChanged }: { segmentId:
           {standing.map(({ edit, at, without }) => (
             <li key={at} className="flex items-center justify-between gap-4 border-t border-rule-2">
               <span>{differenceText(job.layout, edit)}</span>
-              {editLayout(LAYOUTS[vehicle.layout], without).ok && <button type="button" data-act="differs-back" onClick={() => void keep(without)} className="min-h-[44px] px-2 underline">Take back</button>}
+              {editProblem(vehicle.layout, without) === null && <button type="button" data-act="differs-back" onClick={() => void keep(without)} className="min-h-[44px] px-2 underline">Take back</button>}
             </li>
           ))}
         </ul>
@@ -54,6 +54,7 @@ function differenceText(layout: Layout, edit: Edit): string {
     case 'remove': return `Taken out: ${name(edit.part)}`
     case 'bypass': return `Bridged: ${name(edit.part)}`
     case 'parallel': return `A second one beside: ${name(edit.part)}`
+    case 'rebuilt': return 'Rebuilt with a surge tank and two pumps'
     case 'replace': return `Another one in place of: ${name(edit.part)}`
   }
 }
