@@ -81,7 +81,7 @@ function FigureLine({ operation, read, met, onRead }: { operation: Operation; re
     <section aria-label={operation.title} className="border-t border-rule pt-3">
       <h3 className="text-step">{operation.title}</h3>
       {operation.caution && <p className="text-main text-danger"><span className="font-semibold">{operation.caution.text}</span> {operation.caution.stopWhen}</p>}
-      <div className="flex items-center gap-3 pt-2">
+      <div className="flex items-center gap-3 pt-4">
         <label className="flex items-center gap-3 text-main">{gate.what}, under {gate.below} {unitOf(operation)}
           <input name={operation.id} inputMode="decimal" autoComplete="off" disabled={read.makersWay} value={read.typed} onChange={(event) => onRead({ ...read, typed: event.target.value })} className="h-[52px] w-28 border-[3px] border-accent bg-sheet px-3 text-right text-step font-semibold disabled:border-dashed disabled:border-ink-3" />
         </label>

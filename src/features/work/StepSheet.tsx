@@ -2,6 +2,7 @@
 import { Check } from 'lucide-react'
 import { useState } from 'react'
 import { operationById, repairById } from '@/core/library'
+import { LEAVE_LEL, STOP_LEL } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
@@ -61,9 +62,9 @@ export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: 
         ))}
       </ul>
       <div className="flex items-end gap-4 py-2">
-        {gate && <NumberLine label={`${gate.what}, under ${gate.below} ${gate.unit}`} unit={gate.unit} value={measured} onChange={setMeasured} />}
-        {gate && value !== null && !gateMet && <Notice kind="danger" title={`${value} ${gate.unit} is too much.`}>Wait and read again. The step stays held.</Notice>}
-        {gate?.unit === '%' && value !== null && value >= 0 && !gateMet && <Button data-act="note-meter" onClick={() => void hand.add(meterRead(value))}>Note {value} % LEL</Button>}
+        {gate && <NumberLine label={`${gate.what}, under ${gate.below} ${unitOf(gate)}`} unit={unitOf(gate)} value={measured} onChange={setMeasured} />}
+        {gate && value !== null && !gateMet && <Notice kind="danger" title={`${value} ${unitOf(gate)} is too much.`}>{tooMuch(gate, value)}</Notice>}
+        {gate?.unit === '%' && value !== null && value >= 0 && !gateMet && <Button className="shrink-0 whitespace-nowrap" data-act="note-meter" onClick={() => void hand.add(meterRead(value))}>Note {value} % LEL</Button>}
         {operation?.torque && !byFeel && <NumberLine label={`${operation.torque.what}, ${operation.torque.lowNm} to ${operation.torque.highNm} N·m typical; the maker’s figure governs`} unit="N·m" value={torque} onChange={setTorque} />}
         {operation?.torque && number(torque) !== null && (number(torque)! < operation.torque.lowNm || number(torque)! > operation.torque.highNm) && <Notice title="Outside the typical range.">Kept as you say. Check the maker’s figure.</Notice>}
         {operation?.torque && <Button variant={byFeel ? 'plain' : 'quiet'} aria-pressed={byFeel} onClick={() => setByFeel(!byFeel)}>{byFeel ? 'By feel, recorded so' : 'No wrench: by feel'}</Button>}
@@ -79,6 +80,15 @@ export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: 
   )
 }
 
+type FigureGate = NonNullable<ReturnType<typeof operationById>['gaugeGate']>
+const unitOf = (gate: FigureGate) => (gate.unit === '%' ? '% LEL' : gate.unit)
+
+/** What a figure over its limit asks for. */
+function tooMuch(gate: FigureGate, value: number): string {
+  if (gate.unit !== '%' || value < 100 * STOP_LEL) return 'Wait and read again. The step stays held.'
+  return value < 100 * LEAVE_LEL ? 'Stop, ventilate, note it.' : 'Everyone out, touch no switch. Note it outside.'
+}
+
 const meterRead = (percent: number) => ({ kind: 'meter-read' as const, body: { lelPercent: Math.min(percent, 100), where: 'at the step' } })
 
 const number = (text: string): number | null => {
@@ -88,9 +98,9 @@ const number = (text: string): number | null => {
 
 function NumberLine({ label, unit, value, onChange }: { label: string; unit: string; value: string; onChange: (value: string) => void }) {
   return (
-    <label className="text-second text-ink-2">
+    <label className="shrink-0 text-second text-ink-2">
       {label}
-      <span className="mt-1 flex items-center gap-2 text-main text-ink">
+      <span className="mt-2 flex items-center gap-2 text-main text-ink">
         <input name="measured" inputMode="decimal" autoComplete="off" value={value} onChange={(event) => onChange(event.target.value)} className="h-[52px] w-32 border-[3px] border-accent bg-sheet px-3 text-right text-step font-semibold" />
         {unit}
       </span>
