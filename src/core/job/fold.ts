@@ -200,6 +200,7 @@ function takeReading(job: JobView, body: BodyOf<'reading-taken'>, eventId: strin
   }
   const test = findTest(body.testId)
   if (body.testId.startsWith('T76') && body.value.kind === 'number') job.meters.push({ at, lelFraction: toSi(body.value.entered), where: test?.short ?? '' })
+  if (body.testId === 'T82' && body.value.kind === 'number') job.litres = toSi(body.value.entered) * 1e3
   // A test leaves the vehicle in its own state; what it needed must have held.
   if (test) job.state = { ...job.state, ...test.leaves }
 }

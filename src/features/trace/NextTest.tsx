@@ -95,7 +95,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
     const reading = valueOf(test, kept, outcome)
     onChoose(null)
     await hand.add(
-      { kind: 'state-asserted', body: { changes: { ...test.needs }, why: 'implied', ...(test.id === 'T82' && kept !== null ? { litres: kept } : {}) } },
+      { kind: 'state-asserted', body: { changes: { ...test.needs }, why: 'implied' } },
       { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId: test.id, value: reading, scene: test.scene, instrument: test.instrument, faultPresent: present, source, phase: 'trace', sure } },
     )
   }
