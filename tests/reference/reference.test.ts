@@ -7,6 +7,7 @@ import { compareBayes } from './bayes'
 import { compareCase } from './compare'
 import { bitsPerCost, compareSequential, problemOf } from './sequential'
 import { fileSchema } from './report'
+import { compareTransient } from './transients'
 
 const load = (family: string) => fileSchema.parse(JSON.parse(readFileSync(new URL(`./${family}.json`, import.meta.url), 'utf8'))).cases
 
@@ -24,7 +25,8 @@ describe.each(['hydraulics', 'electrical'])('%s agrees with the independent solv
 describe.each([
   ['bayes', compareBayes, 30],
   ['sequential', compareSequential, 20],
-] as const)('%s agrees with the independent solver, through the functions of Trace', (family, compare, least) => {
+  ['transients', compareTransient, 6],
+] as const)('%s agrees with the independent solver, through the functions of the application', (family, compare, least) => {
   it.each(load(family).map((data) => [String(data.id), data] as const))('%s', (_id, data) => {
     const report = compare(data)
     expect(report.failure).toBeNull()

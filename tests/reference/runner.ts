@@ -8,9 +8,10 @@ import { compareBayes } from './bayes'
 import { compareCase } from './compare'
 import { fileSchema, type CaseData, type CaseReport } from './report'
 import { compareSequential } from './sequential'
+import { compareTransient } from './transients'
 
 /** A file without a family is a file of networks. */
-const FAMILIES: Record<string, (data: CaseData, siblings: CaseData[]) => CaseReport> = { hydraulics: compareCase, electrical: compareCase, bayes: compareBayes, sequential: compareSequential }
+const FAMILIES: Record<string, (data: CaseData, siblings: CaseData[]) => CaseReport> = { hydraulics: compareCase, electrical: compareCase, bayes: compareBayes, sequential: compareSequential, transients: compareTransient }
 
 function line(report: CaseReport): string {
   if (report.failure) return `FAIL  ${report.id}  ${report.failure}`

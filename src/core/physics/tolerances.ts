@@ -42,3 +42,5 @@ export const SHUTTING_FLOW_M3_PER_S = 1e-12
 export const PINHOLE_M2 = 2e-9
 /** Drop under which a pinhole is laminar, Pa; it leaks 0.02 % less at 300 kPa for it. */
 export const PINHOLE_DROP_PA = 100
+/** The same for one between two held pressures, where no Newton step depends on it; larger and a rail that leaks down never comes to rest. */
+export const HELD_DROP_PA = 0.5

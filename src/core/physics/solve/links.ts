@@ -5,7 +5,7 @@
  * (regulators, relief, motor pumps) are written straight.
  */
 import { frictionInto } from '../friction'
-import { CAVITATION_WIDTH_PA, IDEAL_REGULATOR_SLOPE, LEAST_LOSS_SLOPE, OPENING_DROP_PA, PINHOLE_DROP_PA, PINHOLE_M2, SHUT_CONDUCTANCE, SHUTTING_FLOW_M3_PER_S } from '../tolerances'
+import { CAVITATION_WIDTH_PA, HELD_DROP_PA, IDEAL_REGULATOR_SLOPE, LEAST_LOSS_SLOPE, OPENING_DROP_PA, PINHOLE_DROP_PA, PINHOLE_M2, SHUT_CONDUCTANCE, SHUTTING_FLOW_M3_PER_S } from '../tolerances'
 import { evaluateMotor, evaluateMotors, motorResult } from './motors'
 import { LINK, STATE, type System } from './system'
 
@@ -107,19 +107,25 @@ function lineariseLink(system: System, link: number): void {
     const slope = Math.max(system.values[at + 1]!, IDEAL_REGULATOR_SLOPE)
     return setLaw(system, link, -system.values[at]! / slope, 1 / slope, -1 / slope)
   }
-  if (type === LINK.orifice && system.values[at]! < PINHOLE_M2) return pinhole(system, link, at)
+  if (isPinhole(system, link)) return pinhole(system, link, at)
   const flow = system.flow[link]!
   linkLoss(system, link, flow)
   const slope = Math.max(loss.slope, LEAST_LOSS_SLOPE)
   setLaw(system, link, flow - loss.pa / slope, 1 / slope, -1 / slope)
 }
 
-/** A pinhole straight from its drop: by its flow it would halve its way to rest. Rounded below PINHOLE_DROP_PA. */
+const betweenHeld = ({ nodeRow, linkFrom, linkTo }: System, link: number) => nodeRow[linkFrom[link]!]! < 0 && nodeRow[linkTo[link]!]! < 0
+
+/** A pinhole is taken straight from its drop: by its flow it would halve its way to rest. */
+export const isPinhole = (system: System, link: number): boolean => system.linkType[link] === LINK.orifice && system.values[system.linkValues[link]!]! < PINHOLE_M2
+
+/** Laminar below a small drop, so that its slope stays finite. */
 function pinhole(system: System, link: number, at: number) {
+  const laminarPa = betweenHeld(system, link) ? HELD_DROP_PA : PINHOLE_DROP_PA
   const drop = system.totalPa[system.linkFrom[link]!]! - system.totalPa[system.linkTo[link]!]!
   const k = system.values[at]! * system.values[at + 1]! * Math.sqrt(2 / system.network.fluid.densityKgPerM3)
-  const root = Math.sqrt(Math.abs(drop) + PINHOLE_DROP_PA)
-  const slope = (k * (0.5 * Math.abs(drop) + PINHOLE_DROP_PA)) / (root * root * root)
+  const root = Math.sqrt(Math.abs(drop) + laminarPa)
+  const slope = (k * (0.5 * Math.abs(drop) + laminarPa)) / (root * root * root)
   setLaw(system, link, (k * drop) / root - slope * drop, slope, -slope)
 }
 

@@ -8,10 +8,10 @@
  */
 import { factorise, solveInPlace, type M3PerS } from '../../shared'
 import type { SolveFailure } from '../network'
-import { DAMP_FROM_ITERATION, ENERGY_RESIDUAL_PA, FLOW_CHANGE_FRACTION, FLOW_IMBALANCE_M3_PER_S, IDEAL_REGULATOR_SLOPE, LEAST_LOSS_SLOPE, LEAST_SHARE, MAX_ITERATIONS, PINHOLE_M2 } from '../tolerances'
+import { DAMP_FROM_ITERATION, ENERGY_RESIDUAL_PA, FLOW_CHANGE_FRACTION, FLOW_IMBALANCE_M3_PER_S, IDEAL_REGULATOR_SLOPE, LEAST_LOSS_SLOPE, LEAST_SHARE, MAX_ITERATIONS } from '../tolerances'
 import { reduceElectrical, spreadVoltages } from './electrical'
 import { linearise } from './assemble'
-import { lineariseLinks, linkLoss, loss, refreshMotors, updateValves } from './links'
+import { isPinhole, lineariseLinks, linkLoss, loss, refreshMotors, updateValves } from './links'
 import { LINK, STATE, type System } from './system'
 
 /** Flow that the first guess gives a pipe, m3/s (36 L/h); any flow of the right order does. */
@@ -182,8 +182,7 @@ function linkResidualPa(system: System, link: number): number {
   // A shut valve that carries flow means that the flow has no other way: no pressure answers that.
   if (system.state[link] === STATE.shut) return Math.abs(system.flow[link]!) > FLOW_IMBALANCE_M3_PER_S ? Infinity : 0
   const drop = system.totalPa[system.linkFrom[link]!]! - system.totalPa[system.linkTo[link]!]!
-  const pinhole = type === LINK.orifice && system.values[system.linkValues[link]!]! < PINHOLE_M2
-  if (type === LINK.pipe || type === LINK.linearQuadratic || (type === LINK.orifice && !pinhole) || type === LINK.curvePump) {
+  if (type === LINK.pipe || type === LINK.linearQuadratic || (type === LINK.orifice && !isPinhole(system, link)) || type === LINK.curvePump) {
     linkLoss(system, link, system.flow[link]!)
     // Below the least slope the law is replaced by a straight line on purpose.
     const floor = loss.slope < LEAST_LOSS_SLOPE ? LEAST_LOSS_SLOPE * Math.abs(system.flow[link]!) : 0
