@@ -87,7 +87,7 @@ describe('what a reading would mean', () => {
 
 describe('the bench speaks', () => {
   it('verdict first, then the number, its error and what was wanted', () => {
-    const said = verdictText({ startKPa: 310, endKPa: 150, leftFraction: 0.48, leftSd: 0.01, law: 'laminar', residualKPa: 0.8, minutes: 5, verdict: 'leaks', fitted: [] })
+    const said = verdictText({ startKPa: 310, endKPa: 150, leftFraction: 0.48, leftSd: 0.01, law: 'laminar', residualKPa: 0.8, minutes: 5, leftAt20Fraction: 0.1, soaked: false, verdict: 'leaks', fitted: [] })
     expect(said.title).toBe('It leaks.')
     expect(said.detail).toContain('160 kPa lost in 5 min')
     expect(said.detail).toContain('48 ± 2 % left after 5 min, 75 % wanted')

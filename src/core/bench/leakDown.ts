@@ -2,7 +2,8 @@
  * Leak-down: pressure against time after the pump has stopped. Three laws are fitted and compared: a
  * laminar leak falls exponentially, an orifice leak in the square root (EQ10), and both side by side,
  * C dp/dt = -a p - b sqrt(p), as sqrt(p) = A exp(-k t) + B. The simpler law stands unless both together
- * fit clearly better. The verdict is against the share that must be left at the stated minute, with
+ * fit clearly better. A pressure that first rises has been warmed by the engine: it is fitted from its
+ * top, and a rail that then seems to hold may only be masked. The verdict is against the share that must be left at the stated minute, with
  * the fit's own uncertainty.
  */
 export interface Sample {
@@ -17,6 +18,10 @@ export interface LeakDown {
   leftFraction: number
   /** One standard deviation of `leftFraction`, from the scatter about the fit and the gauge's own step. */
   leftSd: number
+  /** The same after 20 min, carried on by the law. */
+  leftAt20Fraction: number
+  /** It rose first: heat came in from the engine. */
+  soaked: boolean
   law: LeakLaw
   /** Scatter about the fit. */
   residualKPa: number
@@ -33,11 +38,17 @@ const SHORTEST_S = 60
 /** From less than this share of the set pressure the regulator's seat is not loaded as in service. */
 const LOADED_SHARE = 0.8
 const LEAST_START_KPA = 40
+/** A rise over the start by more than this, and by more than so many deviations, is heat, kPa. */
+const SOAK_KPA = 3
+const SOAK_DEVIATIONS = 5
 /** A gauge's step and offset as they enter a ratio, kPa. */
 const GAUGE_KPA = 1.5
 
 /** Fits and judges a capture. `setKPa` is what the regulator should hold. */
-export function analyseLeakDown(samples: Sample[], setKPa: number): { ok: true; value: LeakDown } | { ok: false; error: LeakDownProblem } {
+export function analyseLeakDown(recorded: Sample[], setKPa: number): { ok: true; value: LeakDown } | { ok: false; error: LeakDownProblem } {
+  const top = soakedUntil(recorded)
+  const from = recorded[top]?.seconds ?? 0
+  const samples = top === 0 ? recorded : recorded.slice(top).map((sample) => ({ seconds: sample.seconds - from, kPa: sample.kPa }))
   const last = samples.at(-1)?.seconds ?? 0
   if (samples.length < 20 || last < SHORTEST_S) return { ok: false, error: { kind: 'too-short', seconds: last } }
   const startKPa = median(samples.slice(0, 5).map((sample) => sample.kPa))
@@ -51,18 +62,28 @@ export function analyseLeakDown(samples: Sample[], setKPa: number): { ok: true; 
   return {
     ok: true,
     value: {
-      startKPa: at(0), endKPa: at(last), leftFraction, leftSd, law: best.law, residualKPa: best.residual, minutes: last / 60,
-      verdict: verdictOf(leftFraction, leftSd, startKPa, setKPa),
-      fitted: samples.filter((_, k) => k % Math.ceil(samples.length / 60) === 0).map(({ seconds }) => ({ seconds, kPa: at(seconds) })),
+      startKPa: at(0), endKPa: at(last), leftFraction, leftSd, leftAt20Fraction: Math.max(0, at(1200)) / at(0), soaked: top > 0, law: best.law, residualKPa: best.residual, minutes: last / 60,
+      verdict: verdictOf(leftFraction, leftSd, startKPa, setKPa, top > 0),
+      fitted: samples.filter((_, k) => k % Math.ceil(samples.length / 60) === 0).map(({ seconds }) => ({ seconds: seconds + from, kPa: at(seconds) })),
     },
   }
 }
 
 /** Pass or fail only when the limit is further away than two standard deviations (EQ22). */
-function verdictOf(left: number, sd: number, startKPa: number, setKPa: number): LeakDown['verdict'] {
+function verdictOf(left: number, sd: number, startKPa: number, setKPa: number, soaked: boolean): LeakDown['verdict'] {
   if (left < LEFT_AT_5_MIN - 2 * sd) return 'leaks'
-  if (startKPa < LOADED_SHARE * setKPa) return 'says-little'
+  if (soaked || startKPa < LOADED_SHARE * setKPa) return 'says-little'
   return left > LEFT_AT_5_MIN + 2 * sd ? 'holds' : 'inconclusive'
+}
+
+/** Place of the top that a warming rail came to; 0 where it did not rise. */
+function soakedUntil(samples: Sample[]): number {
+  if (samples.length < 20) return 0
+  const smooth = samples.map((_, k) => median(samples.slice(Math.max(0, k - 4), k + 5).map((sample) => sample.kPa)))
+  const steps = samples.slice(1).map((sample, k) => Math.abs(sample.kPa - samples[k]!.kPa))
+  const noise = median(steps) / (0.6745 * Math.SQRT2)
+  const top = smooth.indexOf(Math.max(...smooth))
+  return smooth[top]! - smooth[0]! > Math.max(SOAK_KPA, SOAK_DEVIATIONS * noise) ? top : 0
 }
 
 interface Fit {
