@@ -1,1 +1,2 @@
 export * from './truth'
+export * from './signals'

@@ -72,7 +72,7 @@ export function repaired(vehicle: TruthVehicle, repairIds: string[]): TruthVehic
   return truthVehicle(vehicle.seed, specification, left, layout, vehicle.mismatch)
 }
 
-interface SceneState extends TruthFields {
+export interface SceneState extends TruthFields {
   volts: Record<string, number>
   /** Of each pump with a motor. */
   motors: Record<string, MotorState>
@@ -89,7 +89,13 @@ export function truthScene(vehicle: TruthVehicle, sceneId: SceneId): SceneState 
   solved.set(vehicle, states)
   const before = states.get(sceneId)
   if (before) return before
-  const network = buildNetwork(vehicle.model, vehicle.theta, sceneId)
+  const state = settle(buildNetwork(vehicle.model, vehicle.theta, sceneId))
+  states.set(sceneId, state)
+  return state
+}
+
+/** A network at rest on the truth's own laws, its pumps settled on their wires. */
+export function settle(network: Network): SceneState {
   const pumps = network.links.filter((link) => link.type === 'motor-pump')
   const wires = wiring(network, pumps)
   let state: SceneState = { pressurePa: {}, flow: {}, volts: {}, motors: {} }
@@ -104,7 +110,6 @@ export function truthScene(vehicle: TruthVehicle, sceneId: SceneId): SceneState 
     state = { ...fuel, volts: wires ? wires.voltsAt(currents) : {}, motors: Object.fromEntries(pumps.map((pump, k) => [pump.id, motors[k]!])) }
     if (pumps.length < 2 || change < SETTLED_A) break
   }
-  states.set(sceneId, state)
   return state
 }
 
@@ -171,7 +176,7 @@ function motorState(pump: MotorLink, openV: number, sourceOhm: number, risePa: n
 }
 
 /** Leak rates at rest, mL/min at 300 kPa: the laminar part and the orifice part. */
-function restLeaks(vehicle: TruthVehicle, clamped: 'none' | 'feed' | 'return') {
+export function restLeaks(vehicle: TruthVehicle, clamped: 'none' | 'feed' | 'return') {
   const { model, theta } = vehicle
   const hole = model.parameterIndex.has('leak.holeM2') ? theta[parameterAt(model, 'leak.holeM2')]! * 0.62 * 28.3 * 6e7 : 0
   const leaks = { laminar: 0, orifice: hole, compliance: theta[parameterAt(model, 'engine.complianceMlPerKPa')]! }
@@ -361,7 +366,7 @@ const anyOf = <T>(vehicle: TruthVehicle, test: Test, attempt: number, list: T[])
 
 export const standInById = (vehicle: TruthVehicle, testId: string, attempt = 0): StandInReading => standInReading(vehicle, testById(testId), attempt)
 
-const instrumentRandom = (vehicle: TruthVehicle, name: string): Random => seededRandom(vehicle.seed ^ seedFrom(name))
+export const instrumentRandom = (vehicle: TruthVehicle, name: string): Random => seededRandom(vehicle.seed ^ seedFrom(name))
 
 export interface GaugeSample {
   seconds: number
