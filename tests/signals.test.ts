@@ -1,8 +1,8 @@
 /** What the stand-in instruments show over time: it comes to rest where the steady truth does, and captures find in it what was put in. */
 import { describe, expect, it } from 'vitest'
-import { analyseLeakDown, analysePrime, analyseWaveform, noiseOf, present } from '../bench'
-import { LAYOUTS, specificationOf, type LayoutId } from '../vehicle'
-import { PLAIN_TRAITS, barsOf, currentWaveform, leakDownSeries, railSignal, throughInstrument, truthScene, truthVehicle, type HiddenFault } from '.'
+import { analyseLeakDown, analysePrime, analyseWaveform, noiseOf, present } from '@/core/bench'
+import { LAYOUTS, specificationOf, type LayoutId } from '@/core/vehicle'
+import { PLAIN_TRAITS, barsOf, currentWaveform, leakDownSeries, railSignal, throughInstrument, truthScene, truthVehicle, type HiddenFault } from '@/core/simulate'
 
 const vehicle = (hidden: HiddenFault[] = [], seed = 5, id: LayoutId = 'A01') => truthVehicle(seed, specificationOf({}, LAYOUTS[id]), hidden, LAYOUTS[id])
 const kPa = (pa: number) => pa / 1e3
