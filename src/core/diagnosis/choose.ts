@@ -7,7 +7,7 @@
 import { entropyBits, normalCdf, type Fraction, type Minutes, type Money, type Probability } from '../shared'
 import { needsRunningEngine, repairById, type Test } from '../library'
 import { forEachOutcome, withSlips, type OutcomeChances } from './belief'
-import { confirmingTest, unrepeated } from './confirm'
+import { confirmingTest, hangsOn, unrepeated } from './confirm'
 import { attemptsOf, lossModel, type Attempt, type LossModel, type Situation } from './loss'
 import { SLIP, outcomeChance, showsNow, type Posterior } from './posterior'
 import { predictiveOf, readingSigma } from './scatter'
@@ -21,6 +21,8 @@ export const COMMIT = 0.75
 export const COMMIT_DEAR = 0.9
 /** A confirming test may cost so much of the part and of a comeback. */
 const CONFIRM_SHARE = 1
+/** A reading on which all hangs is repeated where that costs no more than this share of part and comeback. */
+const HANGS_COST_SHARE = 0.25
 const BINS = 9
 /** Particles lighter than this do not move a choice. */
 const CHOICE_FLOOR = 2e-4
@@ -203,5 +205,6 @@ function decide(posterior: Posterior, situation: Situation, candidates: Candidat
   if (top && (best.probability < (dear ? COMMIT_DEAR : COMMIT) || worthwhile)) return { kind: 'test', testId: top.testId }
   const most = dear ? Infinity : CONFIRM_SHARE * (repairById(best.repairId).money + situation.workshop.comebackMoney)
   const confirming = confirmingTest(posterior, best.repairId, candidates, most)
-  return confirming ? { kind: 'confirm', repairId: best.repairId, probability, testId: confirming } : { kind: 'repair', repairId: best.repairId, probability }
+  const again = confirming ?? hangsOn(posterior, best.repairId, candidates, HANGS_COST_SHARE * (repairById(best.repairId).money + situation.workshop.comebackMoney))
+  return again ? { kind: 'confirm', repairId: best.repairId, probability, testId: again } : { kind: 'repair', repairId: best.repairId, probability }
 }

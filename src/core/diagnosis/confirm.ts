@@ -5,7 +5,7 @@
  */
 import type { Money } from '../shared'
 import { testById } from '../library'
-import type { Posterior } from './posterior'
+import { posteriorOf, type Posterior } from './posterior'
 import { predictiveOf, readingSigma } from './scatter'
 import { suspectsOf } from './suspects'
 import type { Table } from './table'
@@ -19,6 +19,8 @@ interface Priced {
 
 /** A rival less likely than this needs no reading of its own. */
 const LEAST_RIVAL = 0.01
+/** A verdict that falls under this without one reading hangs on it. */
+const HANGS_SHARE = Number(process.env.HANGS ?? 0.5)
 /** A reading is repeated before a commitment that takes it for a slip by this much. */
 const ODD_SHARE = 0.5
 
@@ -27,6 +29,22 @@ export function unrepeated({ slips, evidence }: Posterior): string | null {
   const odd = evidence.find((item) => (slips.get(item.id) ?? 0) > ODD_SHARE && evidence.filter((other) => other.testId === item.testId).length === 1)
   return odd?.testId ?? null
 }
+
+/**
+ * A reading on which the whole verdict hangs, taken once: a slip of hand or meter would be paid for with a
+ * part. Null where without any one reading the repair still leads.
+ */
+export function hangsOn({ table, complaint, done, evidence }: Posterior, repairId: string, candidates: Priced[], most: Money): string | null {
+  const single = evidence.filter((item) => evidence.filter((other) => other.testId === item.testId).length === 1)
+  const without = single.map((item) => ({ item, share: shareOf(posteriorOf(table, complaint, evidence.filter((other) => other.id !== item.id), done), repairId) }))
+  const worst = without.sort((one, other) => one.share - other.share)[0]
+  if (!worst || worst.share > HANGS_SHARE) return null
+  const priced = candidates.find((candidate) => candidate.testId === worst.item.testId)
+  return priced && priced.why === 'read' && priced.cost <= most ? worst.item.testId : null
+}
+
+/** Belief that the part of a repair is bad. */
+const shareOf = ({ table, classWeights }: Posterior, repairId: string): number => table.classes.reduce((sum, entry, at) => sum + (entry.faults.some((fault) => fault.repairs.includes(repairId)) ? classWeights[at]! : 0), 0)
 
 /**
  * The cheapest test at the part that leads under this repair; null when a reading there has spoken of its

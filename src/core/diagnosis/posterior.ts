@@ -50,6 +50,8 @@ export interface Posterior {
   states: ParticleState[]
   weights: Float64Array
   classWeights: Float64Array
+  complaint: Complaint
+  done: Done[]
   evidence: Evidence[]
   /** Share of each reading, in order, that the posterior takes for a slip. */
   slips: Map<string, number>
@@ -102,7 +104,7 @@ export function posteriorOf(table: Table, complaint: Complaint, evidence: Eviden
     seenBefore.set(item.testId, repeat + 1)
     slipShares.set(item.id, foldOne(table, states, item, ((item.doubtful ? DOUBT : 1) * TEMPER) / (1 + repeat), alike, room))
   }
-  return finish(table, states, evidence, slipShares)
+  return { ...finish(table, states, slipShares), complaint, done, evidence }
 }
 
 /** Two readings of one test that say the same. */
@@ -113,12 +115,12 @@ function agree(catalogue: Catalogue, one: Evidence, other: Evidence): boolean {
   return entry !== undefined && Math.abs(a - b) < 3 * Math.SQRT2 * readingSigma(entry, a)
 }
 
-function finish(table: Table, states: ParticleState[], evidence: Evidence[], slipShares: Map<string, Float64Array>): Posterior {
+function finish(table: Table, states: ParticleState[], slipShares: Map<string, Float64Array>): Pick<Posterior, 'table' | 'states' | 'weights' | 'classWeights' | 'slips'> {
   const weights = normalised(states)
   const slips = new Map([...slipShares].map(([id, shares]) => [id, shares.reduce((sum, share, at) => sum + share * weights[at]!, 0)] as const))
   const classWeights = new Float64Array(table.classes.length)
   weights.forEach((weight, at) => (classWeights[table.predicted[at]!.particle.classIndex]! += weight))
-  return { table, states, weights, classWeights, evidence, slips }
+  return { table, states, weights, classWeights, slips }
 }
 
 const normalised = (states: ParticleState[]): Float64Array => normalisedWeights(states.map((state) => state.logWeight))
