@@ -20,7 +20,7 @@ interface Priced {
 /** A rival less likely than this needs no reading of its own. */
 const LEAST_RIVAL = 0.01
 /** A verdict that falls under this without one reading hangs on it. */
-const HANGS_SHARE = Number(process.env.HANGS ?? 0.5)
+const HANGS_SHARE = 0.5
 /** A reading is repeated before a commitment that takes it for a slip by this much. */
 const ODD_SHARE = 0.5
 
