@@ -140,7 +140,7 @@ function nameAndUnit(name: string): { name: string; unit: UnitName | null } {
 }
 
 /** Other ways in which loggers write our units. */
-const SPELLED: Record<string, UnitName> = { volt: 'V', volts: 'V', amp: 'A', amps: 'A', ampere: 'A', 'Ω': 'ohm', ohms: 'ohm', kpa: 'kPa', mpa: 'MPa', 'l/h': 'L/h', lph: 'L/h', percent: '%', pct: '%', mv: 'mV', sec: 's', seconds: 's', l: 'L', litre: 'L', litres: 'L' }
+const SPELLED: Record<string, UnitName> = { volt: 'V', volts: 'V', amp: 'A', amps: 'A', ampere: 'A', 'ω': 'ohm', ohms: 'ohm', kpa: 'kPa', mpa: 'MPa', 'l/h': 'L/h', lph: 'L/h', percent: '%', pct: '%', mv: 'mV', sec: 's', seconds: 's', l: 'L', litre: 'L', litres: 'L' }
 
 export const unitFrom = (text: string): UnitName | null => (UNIT_NAMES.includes(text as UnitName) ? (text as UnitName) : (SPELLED[text.trim().toLowerCase()] ?? UNIT_NAMES.find((unit) => unit.toLowerCase() === text.trim().toLowerCase()) ?? null))
 
