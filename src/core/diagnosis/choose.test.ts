@@ -43,6 +43,24 @@ describe('a reading that does not fit', () => {
   })
 })
 
+describe('a verdict that hangs on one reading', () => {
+  const hanging = [...PLUG, number('e', 'T24', 160)]
+  it('has it taken once more before anything comes out, and never a third time', () => {
+    const { verdict } = chooseNext(rank(hanging), situation)
+    expect(verdict).toMatchObject({ kind: 'confirm', repairId: 'plug' })
+    if (verdict.kind !== 'confirm') return
+    const before = hanging.find((item) => item.testId === verdict.testId)!
+    expect(before).toBeDefined()
+    const again = [...hanging, { ...before, id: 'again' }]
+    expect(shareOf(again, 'plug')).toBeGreaterThan(shareOf(hanging, 'plug'))
+    expect(chooseNext(rank(again), situation).verdict).toMatchObject({ kind: 'repair', repairId: 'plug' })
+  })
+  it('read otherwise the second time, it carries no repair', () => {
+    const slipped = [...hanging, number('again', 'T04', 12.1)]
+    expect(chooseNext(rank(slipped), situation).verdict.kind).toBe('test')
+  })
+})
+
 describe('a cause that nobody listed', () => {
   it('every part that carries volts or fuel has one, cured as the part is', () => {
     const { faults } = libraryOf(LAYOUTS.A01)
