@@ -251,9 +251,9 @@ describe('choosing', () => {
   })
   it('stops with a repair once the case is clear', () => {
     const clear = [number('a', 'T04-in', 12.3), number('b', 'T04', 4.6), number('c', 'T06', 0.08), seen('d', 'T03', 'weak'), number('e', 'T24', 195), number('f', 'T13', 4.3)]
-    // All of it hangs on the volts behind the plug: they are read once more first.
-    expect(chooseNext(posteriorOf(table, complaint, clear), situation).verdict).toMatchObject({ kind: 'confirm', repairId: 'plug', testId: 'T04' })
-    expect(chooseNext(posteriorOf(table, complaint, [...clear, number('g', 'T04', 4.7)]), situation).verdict).toMatchObject({ kind: 'repair', repairId: 'plug' })
+    // All of it hangs on the volts on either side of the plug: each is read once more first.
+    expect(chooseNext(posteriorOf(table, complaint, clear), situation).verdict).toMatchObject({ kind: 'confirm', repairId: 'plug' })
+    expect(chooseNext(posteriorOf(table, complaint, [...clear, number('g', 'T04', 4.7), number('h', 'T04-in', 12.2)]), situation).verdict).toMatchObject({ kind: 'repair', repairId: 'plug' })
   })
 })
 
