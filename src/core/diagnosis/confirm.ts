@@ -35,12 +35,18 @@ export function unrepeated({ slips, evidence }: Posterior): string | null {
  * part. Null where without any one reading the repair still leads.
  */
 export function hangsOn({ table, complaint, done, evidence }: Posterior, repairId: string, candidates: Priced[], most: Money): string | null {
-  const single = evidence.filter((item) => evidence.filter((other) => other.testId === item.testId).length === 1)
+  const single = evidence.filter((item) => evidence.filter((other) => other.testId === item.testId).length === 1 && !isVapour(item.testId))
   const without = single.map((item) => ({ item, share: shareOf(posteriorOf(table, complaint, evidence.filter((other) => other.id !== item.id), done), repairId) }))
   const worst = without.sort((one, other) => one.share - other.share)[0]
   if (!worst || worst.share > HANGS_SHARE) return null
   const priced = candidates.find((candidate) => candidate.testId === worst.item.testId)
   return priced && priced.why === 'read' && priced.cost <= most ? worst.item.testId : null
+}
+
+/** Nobody goes back into vapour to be surer of a verdict. */
+function isVapour(testId: string): boolean {
+  const { reading } = testById(testId)
+  return reading.kind === 'number' && reading.quantity.of === 'lel'
 }
 
 /** Belief that the part of a repair is bad. */
