@@ -5,7 +5,7 @@ import { layoutKeyOf, type VehicleRecord } from '@/core/job'
 import { layoutOf, type Scope } from '@/core/vehicle'
 import { openBrowser, type Session } from './browser'
 
-const WAIT = 20_000
+const WAIT = 45_000
 
 export class Hands {
   constructor(
