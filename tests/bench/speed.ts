@@ -81,7 +81,7 @@ function readings(id: LayoutId, table: Table, complaint: Complaint) {
   console.log(`plan of ${fault.repairs[0]}: ${(performance.now() - at).toFixed(0)} ms`)
 }
 
-/** What this machine takes for a multiplication and addition, so that figures of different days can be compared: about 1 ns where nobody shares it. */
+/** What this machine takes for a multiplication and addition, so that figures of different days can be compared. */
 function machine() {
   const [one, other] = [new Float64Array(36).fill(0.5), new Float64Array(36).fill(0.3)]
   const { median } = timed(() => {
