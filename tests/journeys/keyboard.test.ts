@@ -50,6 +50,7 @@ it('takes a job up, pins a reading, undoes it, changes stage and light', async (
   await hands.sees('What it cannot show')
   await press(Key.ESCAPE)
   const truth = truthVehicle(DEMO_VEHICLES[0]!.truth!.seed, DEMO_VEHICLES[0]!.specification, DEMO_VEHICLES[0]!.truth!.hidden)
+  await hands.tableWhole()
   const testId = await hands.nextTestId()
   const reading = standInById(truth, testId)
   await press('n')

@@ -78,11 +78,18 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
   const [source, setSource] = useState<'vehicle' | 'stand-in'>('vehicle')
   const [offer, setOffer] = useState<SlipOffer | null>(null)
   useEffect(() => () => onEntry(null), [onEntry])
+  // Once something is entered the test stays, though the ranking is refined meanwhile.
+  const stay = () => onChoose(test.id)
   const change = (next: number | null, from: typeof source = 'vehicle') => {
+    stay()
     setValue(next)
     setSource(from)
     setOffer(null)
     onEntry(next)
+  }
+  const seen = (next: string) => {
+    stay()
+    setOutcome(next)
   }
   const band = bandFor(explanation.bands, value, outcome)
   const ready = test.reading.kind === 'number' ? value !== null && Number.isFinite(value) : outcome !== null
@@ -106,7 +113,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
     const answer = await ask('standIn', { ...truth, ...layoutKeyOf(hand.vehicle, hand.job.layout.scope), specification, repaired: hand.job.finishedRepairs, testId: test.id, attempt: repeats })
     if (!answer.ok) return
     if (answer.value.kind === 'number') return change(answer.value.entered.value, 'stand-in')
-    setOutcome(answer.value.outcome)
+    seen(answer.value.outcome)
     setSource('stand-in')
   }
   const meaning = ready ? (present === 'no' ? { ...meaningOf(band), detail: `It does not fail now: this says little. ${meaningOf(band).detail}` } : meaningOf(band)) : { title: sound ? soundText(sound, test) : 'Choose what you see.', detail: test.blind }
@@ -119,7 +126,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
       {test.reading.kind === 'number' ? (
         <NumberEntry layout={hand.job.layout} test={test} explanation={explanation} value={value} onChange={change} onPin={(kept) => void pin(kept)} held={held} busy={busy} />
       ) : (
-        <OutcomeEntry explanation={explanation} value={outcome} onChange={setOutcome} onPin={() => void pin()} held={held} onSkip={() => onWhy(test.id)} />
+        <OutcomeEntry explanation={explanation} value={outcome} onChange={seen} onPin={() => void pin()} held={held} onSkip={() => onWhy(test.id)} />
       )}
       {offer ? <Slip offer={offer} value={value!} unit={test.reading.kind === 'number' ? test.reading.unit : 'V'} onKeep={() => void pin(value, true)} onTake={(taken) => change(taken)} /> : <p aria-live="polite" className="min-h-[42px] text-second leading-[21px]"><span className="font-semibold">{meaning.title}</span> {meaning.detail}</p>}
       <Alternatives ranking={ranking} test={test} present={present} onPresent={setPresent} sure={sure} onSure={setSure} onChoose={onChoose} />
