@@ -33,7 +33,7 @@ describe('the stand-in rail', () => {
     const signal = railSignal(leaky, [{ scene: 'keyOn', lastsS: 3 }, { scene: 'off', lastsS: 300 }], 2)
     const series = leakDownSeries(leaky, 'none', 300)
     for (const second of [30, 120, 300]) expect(Math.abs(kPa(signal.pressurePa[2 * (second + 3) - 1]!) - series[second]!)).toBeLessThan(0.02 * series[0]!)
-    expect(analyseLeakDown([...signal.pressurePa.subarray(6)].flatMap((pa, k) => (k % 2 ? [] : [{ seconds: k / 2, kPa: kPa(pa) }])), 300)).toMatchObject({ ok: true, value: { verdict: 'leaks' } })
+    expect(analyseLeakDown({ seconds: signal.seconds.subarray(6), values: signal.pressurePa.subarray(6) }, 300e3)).toMatchObject({ ok: true, value: { verdict: 'leaks' } })
   })
 })
 

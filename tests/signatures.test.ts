@@ -6,7 +6,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { faulty, libraryOf, type Quantity } from '@/core/library'
 import { LAYOUTS, specificationOf, vehicleModel, type VehicleModel } from '@/core/vehicle'
 import { observe, observerOf } from '@/core/diagnosis'
-import { leakDownCapture, truthVehicle } from '@/core/simulate'
+import { leakDownSeries, truthVehicle } from '@/core/simulate'
 
 let model: VehicleModel
 beforeAll(() => {
@@ -72,8 +72,8 @@ describe('signature separation at load, pressure low', () => {
 describe('residual pressure separates the leaks, on truth vehicles', () => {
   const holds = (faultIds: string[], clamped: 'none' | 'feed' | 'return') => {
     const vehicle = truthVehicle(77, specificationOf(), faultIds.map((faultId) => ({ faultId, severity: 0.75 })))
-    const samples = leakDownCapture(vehicle, clamped, 300)
-    return samples.at(-1)!.kPa / samples[0]!.kPa > 0.6
+    const series = leakDownSeries(vehicle, clamped, 300)
+    return series.at(-1)! / series[0]! > 0.6
   }
   it.each([
     { fault: 'check valve', faultIds: ['F28'], none: false, feed: true, back: false },

@@ -32,7 +32,8 @@ export function onStoreChange(listener: () => void): () => void {
   listeners.add(listener)
   return () => listeners.delete(listener)
 }
-function changed() {
+/** Tells this page and the others that something was stored. */
+export function announceChange(): void {
   listeners.forEach((listener) => listener())
   channel?.postMessage('changed')
 }
@@ -79,11 +80,11 @@ export function append<K extends EventKind>(jobId: string, additions: { kind: K;
     try {
       await jobs.setItem(jobId, { vehicleId, events: log })
       unwritten.delete(jobId)
-      changed()
+      announceChange()
       return { ok: true, value: log }
     } catch (problem) {
       unwritten.set(jobId, [...unwrittenEvents(jobId), ...fresh])
-      changed()
+      announceChange()
       return { ok: false, error: { kind: 'not-written', reason: reasonOf(problem) } }
     }
   })
@@ -141,7 +142,7 @@ export async function saveVehicle(vehicle: VehicleRecord): Promise<Outcome<Vehic
   if (!parsed.success) return { ok: false, error: { kind: 'damaged', problem: parsed.error.issues[0]!.message, at: parsed.error.issues[0]!.path.map(String).join('.') } }
   try {
     await vehicles.setItem(vehicle.id, parsed.data)
-    changed()
+    announceChange()
     return { ok: true, value: parsed.data }
   } catch (problem) {
     return { ok: false, error: { kind: 'not-written', reason: reasonOf(problem) } }
@@ -174,7 +175,7 @@ export async function importJob(content: string): Promise<ImportOutcome> {
     } catch (problem) {
       return { ok: false, problem: reasonOf(problem), at: 'this browser’s database' } as const
     }
-    changed()
+    announceChange()
     return { ok: true, jobId: file.value.jobId, added: merged.length - before.length } as const
   })
 }
@@ -187,7 +188,7 @@ export async function addDemoData(demo: DemoJob[]): Promise<void> {
     if (!(await jobs.getItem(jobId))) await jobs.setItem(jobId, { vehicleId: vehicle.id, events })
   }
   await settings.setItem('demo', 'present')
-  changed()
+  announceChange()
 }
 
 /** Takes the demo vehicles and jobs out again; own jobs stay. */
@@ -195,7 +196,7 @@ export async function removeDemoData(): Promise<void> {
   for (const id of await jobs.keys()) if (id.startsWith('demo-job-')) await jobs.removeItem(id)
   for (const id of await vehicles.keys()) if (id.startsWith('demo-vehicle-')) await vehicles.removeItem(id)
   await settings.setItem('demo', 'removed')
-  changed()
+  announceChange()
 }
 
 export const demoState = (): Promise<'present' | 'removed' | null> => settings.getItem('demo')

@@ -2,13 +2,13 @@
 import { describe, expect, it } from 'vitest'
 import { TESTS, OPERATIONS, REPAIRS, FAULT_TEMPLATES, SYMPTOMS, GATES, CHECKS } from '@/core/library'
 import { LogBuilder } from '@/core/records'
-import { foldJob, type JobView } from '@/core/job'
+import { foldJob, type Conclusion, type JobView } from '@/core/job'
 import type { Band, Candidate } from '@/core/diagnosis'
 import type { ListedJob } from '@/data/store'
 import { minutesText, percent, percentText, siText, stageYield, unitText, lowerFirst, digitsOf } from './frame/words'
 import { groupJobs, headline, nextAct, slackText } from './board/boardText'
 import { bandLabel, meaningOf, whyNow, WHY_NOT } from './trace/traceText'
-import { problemText, verdictText } from './bench/benchText'
+import { bandText, refusalText, sayConclusion } from './bench/benchText'
 
 const NOON = new Date(2026, 10, 24, 12, 0, 0).getTime()
 const author = { device: 'a', by: 'Ida' }
@@ -86,15 +86,23 @@ describe('what a reading would mean', () => {
 })
 
 describe('the bench speaks', () => {
-  it('verdict first, then the number, its error and what was wanted', () => {
-    const said = verdictText({ startKPa: 310, endKPa: 150, leftFraction: 0.48, leftSd: 0.01, law: 'laminar', residualKPa: 0.8, minutes: 5, leftAt20Fraction: 0.1, soaked: false, verdict: 'leaks', fitted: [] })
+  const leak = { kind: 'leakDown' as const, startPa: 310e3, endPa: 150e3, leftFraction: 0.48, leftSd: 0.01, law: 'laminar' as const, residualPa: 800, minutes: 5, leftAt20Fraction: 0.1, soaked: false, fitted: { seconds: new Float64Array(), values: new Float64Array() } }
+  const conclusion = (verdict: Conclusion['verdict'], finding: Conclusion['finding'] = leak): Conclusion => ({ finding, verdict, value: { value: 48, unit: '%', sd: 1 }, band: { low: 75, high: Infinity, source: 'generic' }, evidence: [] })
+  it('verdict first, then the number, its error, the band and its source', () => {
+    const said = sayConclusion(conclusion('bad'))
     expect(said.title).toBe('It leaks.')
     expect(said.detail).toContain('160 kPa lost in 5 min')
-    expect(said.detail).toContain('48 ± 2 % left after 5 min, 75 % wanted')
+    expect(said.detail).toContain('48 ± 2 % left after 5 min, 10 % after 20')
+    expect(bandText(conclusion('bad'))).toBe('at least 75 %, typical')
+  })
+  it('what says little says why', () => {
+    expect(sayConclusion(conclusion('says-little', { ...leak, soaked: true })).detail).toContain('may hide a leak')
+    expect(sayConclusion(conclusion('says-little')).detail).toContain('under set pressure')
+    expect(sayConclusion(conclusion('inconclusive')).title).toBe('Too close to say.')
   })
   it('a refusal names the remedy', () => {
-    expect(problemText({ kind: 'too-short', seconds: 40 })).toContain('five are better')
-    expect(problemText({ kind: 'no-pressure', startKPa: 12 })).toContain('key on three times')
+    expect(refusalText({ kind: 'too-short', seconds: 40 })).toContain('A minute at least')
+    expect(refusalText({ kind: 'no-pressure', startPa: 12e3 })).toContain('key on three times')
   })
 })
 

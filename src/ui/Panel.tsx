@@ -26,3 +26,17 @@ export function Panel({ open, onOpenChange, title, children }: Props) {
     </Dialog.Root>
   )
 }
+
+/** The whole screen for one thing, with a title for those who do not see it. */
+export function WholeScreen({ open, onClose, title, children }: { open: boolean; onClose: () => void; title: string; children: ReactNode }) {
+  return (
+    <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Content aria-describedby={undefined} className="fixed inset-0 z-50 flex flex-col bg-ground px-6 pt-3">
+          <Dialog.Title className="sr-only">{title}</Dialog.Title>
+          {open && children}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}

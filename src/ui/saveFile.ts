@@ -1,8 +1,23 @@
 /** Offers text to the person as a file. */
-export function saveFile(name: string, content: string): void {
+export function saveFile(name: string, content: string, type = 'application/json'): void {
   const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([content], { type: 'application/json' }))
+  link.href = URL.createObjectURL(new Blob([content], { type }))
   link.download = name
   link.click()
   URL.revokeObjectURL(link.href)
+}
+
+/** Offers a picture that a canvas holds, on a ground of its own. */
+export function savePicture(name: string, canvas: HTMLCanvasElement): void {
+  const copy = document.createElement('canvas')
+  Object.assign(copy, { width: canvas.width, height: canvas.height })
+  const ink = copy.getContext('2d')
+  if (!ink) return
+  ink.fillStyle = getComputedStyle(document.documentElement).getPropertyValue('--sheet').trim()
+  ink.fillRect(0, 0, copy.width, copy.height)
+  ink.drawImage(canvas, 0, 0)
+  const link = document.createElement('a')
+  link.href = copy.toDataURL('image/png')
+  link.download = name
+  link.click()
 }

@@ -4,7 +4,7 @@ import type { DemoJob } from '@/core/practice'
 import type { SurveyFinding } from '@/core/library'
 import type { Minutes } from '@/core/shared'
 import type { Plan, PlanFailure, SurveyStep } from '@/core/procedure'
-import type { GaugeSample, HiddenFault, StandInReading } from '@/core/simulate'
+import type { HiddenFault, StandInReading } from '@/core/simulate'
 import type { LayoutKey, Specification, VehicleState } from '@/core/vehicle'
 
 export type TableStage = 'nominal' | 'derivatives' | 'pairs'
@@ -55,7 +55,6 @@ export interface WorkerRequests {
   plan: { request: { start: VehicleState; repairIds: string[] }; answer: { ok: true; value: Plan } | { ok: false; error: PlanFailure } }
   way: { request: { start: VehicleState; goal: VehicleState }; answer: { minutes: number; steps: string[] } | null }
   standIn: { request: LayoutKey & { seed: number; specification: Specification; hidden: HiddenFault[]; repaired: string[]; testId: string; attempt: number }; answer: StandInReading }
-  leakDown: { request: LayoutKey & { seed: number; specification: Specification; hidden: HiddenFault[]; repaired: string[]; clamped: 'none' | 'feed' | 'return' }; answer: GaugeSample[] }
 }
 export type RequestKind = keyof WorkerRequests
 export type RequestOf<K extends RequestKind> = WorkerRequests[K]['request']

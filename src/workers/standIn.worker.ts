@@ -1,5 +1,5 @@
 /** The stand-in instruments of simulated vehicles, on laws of their own. */
-import { leakDownCapture, repaired, standInById, truthVehicle } from '@/core/simulate'
+import { repaired, standInById, truthVehicle } from '@/core/simulate'
 import { demoJobs } from '@/core/practice'
 import { layoutOf } from '@/core/vehicle'
 import { serve } from './serve'
@@ -7,5 +7,4 @@ import { serve } from './serve'
 serve({
   demo: ({ now }) => demoJobs(now),
   standIn: ({ layoutId, edits, scope, seed, specification, hidden, repaired: done, testId, attempt }) => standInById(repaired(truthVehicle(seed, specification, hidden, layoutOf({ layoutId, edits, scope })), done), testId, attempt),
-  leakDown: ({ layoutId, edits, scope, seed, specification, hidden, repaired: done, clamped }) => leakDownCapture(repaired(truthVehicle(seed, specification, hidden, layoutOf({ layoutId, edits, scope })), done), clamped, 300),
 })

@@ -84,9 +84,8 @@ function pressures(vehicle: TruthVehicle, sound: TruthVehicle) {
 function leaks(vehicle: TruthVehicle) {
   const run = rail(vehicle, [{ scene: 'keyOn', lastsS: 3 }, { scene: 'off', lastsS: 300 }], 1)
   const fall = part(run.pressure, 3, 304)
-  const samples = (series: Series) => [...series.values].map((pa, k) => ({ seconds: series.seconds[k]! - 3, kPa: pa / 1e3 }))
   const said = (series: Series): Verdict | null => {
-    const answer = analyseLeakDown(samples(series), vehicle.model.specification.regulatorSetPa.value / 1e3)
+    const answer = analyseLeakDown(series, vehicle.model.specification.regulatorSetPa.value)
     return answer.ok ? ({ holds: 'good', leaks: 'bad', inconclusive: 'inconclusive', 'says-little': 'says-little' } as const)[answer.value.verdict] : null
   }
   const left = fall.values.at(-1)! / fall.values[0]!
@@ -145,7 +144,7 @@ function tracks(seed: number) {
   if (found.ok && truth.ok) found.value.injectors.forEach((injector, k) => count('injector set', injector.verdict, truth.value.injectors[k]!.verdict))
   const inletPa = -30e3 * random.next()
   const limit: Band = { low: -14e3, high: 5e3, source: 'generic' }
-  const suction = (offset: number, error: InstrumentError) => analyseVacuum({ seconds: Float64Array.from({ length: 60 }, (_, k) => k / 10), values: Float64Array.from({ length: 60 }, () => inletPa + offset + (offset === 0 ? 0 : 150 * random.normal())) }, limit, error, { ambientPa: 101e3, reidPa: null, fuelTemperatureK: 295 })
+  const suction = (offset: number, error: InstrumentError) => analyseVacuum({ seconds: Float64Array.from({ length: 60 }, (_, k) => k / 10), values: Float64Array.from({ length: 60 }, () => inletPa + offset + (offset === 0 ? 0 : 150 * random.normal())) }, limit, error, { ambientPa: 101e3, boilsAtPa: null })
   count('vacuum', verdict(suction((2 * random.next() - 1) * 700, { relative: 0, absolute: 700 / Math.sqrt(3) })), verdict(suction(0, NONE)))
 }
 

@@ -9,6 +9,8 @@ export interface DropReading {
 }
 export interface JudgedDrop extends DropReading {
   sd: Volt
+  /** What it would be at the rated current, where less was flowing. */
+  fullV: Volt
   ohm: Ohm | null
   verdict: Verdict
 }
@@ -32,10 +34,13 @@ export function judgeDrops(readings: DropReading[], currentA: Ampere | null, rat
   const loaded = currentA !== null && currentA >= LOADED_SHARE * ratedA
   const segments = readings.map((reading): JudgedDrop => {
     const sd = errorAt(error, reading.dropV)
-    // A drop at a small current would be larger at the full one: a pass is scaled up before it counts.
-    const share = currentA !== null && currentA > 0.05 * ratedA ? Math.max(1, ratedA / currentA) : 1
-    const found = judge(share * reading.dropV, share * sd, { low: -Infinity, high: reading.limitV, source: 'generic' })
-    return { ...reading, sd, ohm: currentA !== null && currentA > 0.05 * ratedA ? reading.dropV / currentA : null, verdict: found === 'bad' ? 'bad' : loaded ? found : 'says-little' }
+    const flows = currentA !== null && currentA > 0.05 * ratedA
+    // A drop at a small current would be larger at the full one: a pass is scaled up before it counts, a fault is read as it is.
+    const share = flows ? Math.max(1, ratedA / currentA) : 1
+    const band = { low: -Infinity, high: reading.limitV, source: 'generic' as const }
+    const read = judge(reading.dropV, sd, band)
+    const full = judge(share * reading.dropV, share * sd, band)
+    return { ...reading, sd, fullV: share * reading.dropV, ohm: flows ? reading.dropV / currentA : null, verdict: read === 'bad' ? 'bad' : !loaded ? 'says-little' : full === 'bad' ? 'inconclusive' : full }
   })
   const worst = segments.filter((segment) => segment.verdict === 'bad').sort((one, other) => other.dropV - other.limitV - (one.dropV - one.limitV))[0]
   return { segments, totalV: segments.reduce((sum, segment) => sum + segment.dropV, 0), totalSd: Math.hypot(...segments.map((segment) => segment.sd)), culprit: worst?.id ?? null, loaded }

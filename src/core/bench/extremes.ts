@@ -65,3 +65,15 @@ function joined(one: Bucket, other: Bucket | undefined): Bucket {
   const high = other.high > one.high ? other : one
   return { low: low.low, lowAt: low.lowAt, high: high.high, highAt: high.highAt, gap: one.gap || other.gap }
 }
+
+/** A signal with no more than about so many samples: both extremes of every stretch stay, and its gaps. */
+export function thinned(series: Series, most: number): Series {
+  const { seconds, values } = series
+  if (seconds.length <= most) return series
+  const from = seconds[0]!
+  const buckets = Math.max(2, Math.floor(most / 2))
+  const extremes = new Extremes(buckets, Math.max((seconds.at(-1)! - from) / (buckets - 1), 1e-9))
+  for (let k = 0; k < seconds.length; k += 1) extremes.add(seconds[k]! - from, values[k]!)
+  const few = extremes.series()
+  return { seconds: few.seconds.map((at) => at + from), values: few.values }
+}

@@ -3,7 +3,8 @@ import type { Fraction, M3PerS } from '../shared'
 import { errorAt, judge, type InstrumentError, type Verdict } from './judge'
 import { median } from './series'
 
-export type Spray = 'cone' | 'streaks' | 'jet' | 'dribble'
+export const SPRAYS = ['cone', 'streaks', 'jet', 'dribble'] as const
+export type Spray = (typeof SPRAYS)[number]
 
 export interface InjectorRun {
   id: string

@@ -3,7 +3,7 @@
  * that was found then. Readings carry the instrument; one that is doubtful marks every reading taken with it.
  */
 import { z } from 'zod'
-import { UNIT_NAMES, fromSi, toSi, unitKind, type Entered, type UnitName } from '../shared'
+import { UNIT_NAMES, differenceToSi, fromSi, toSi, unitKind, type Entered, type UnitName } from '../shared'
 import { fromLimit, type InstrumentError } from './judge'
 import { QUANTITIES } from './lines'
 
@@ -43,12 +43,12 @@ const UNCHECKED_FACTOR = 2
 export function errorOfInstrument(instrument: Instrument, now: number): InstrumentError {
   const factor = ['overdue', 'never'].includes(standingOf(instrument, now)) ? UNCHECKED_FACTOR : 1
   const scale = instrument.fullScale ? instrument.ofFullScale * Math.abs(toSi(instrument.fullScale)) : 0
-  return { relative: factor * fromLimit(instrument.ofReading), absolute: factor * Math.hypot(fromLimit(scale), fromLimit(Math.abs(toSi(instrument.constant)))) }
+  return { relative: factor * fromLimit(instrument.ofReading), absolute: factor * Math.hypot(fromLimit(scale), fromLimit(Math.abs(differenceToSi(instrument.constant)))) }
 }
 
 /** What is there when it shows this: its offset taken off, in the unit in which it was read. */
 export function corrected(instrument: Instrument, shown: Entered): Entered {
-  return { value: fromSi(toSi(shown) - toSi(instrument.offset), shown.unit), unit: shown.unit }
+  return { value: fromSi(toSi(shown) - differenceToSi(instrument.offset), shown.unit), unit: shown.unit }
 }
 
 /** Can it measure this at all? A reading past its full scale is none. */

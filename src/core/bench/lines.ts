@@ -3,7 +3,7 @@
  * the instrument and its channels with their accuracy, then one sample a line: time, channel, value,
  * unit. A stream may be cut anywhere; a bad line is counted and named, and loses nothing else.
  */
-import { UNIT_NAMES, fromSi, toSi, unitKind, type Second, type UnitName } from '../shared'
+import { UNIT_NAMES, differenceToSi, fromSi, toSi, unitKind, type Second, type UnitName } from '../shared'
 import type { InstrumentError } from './judge'
 
 export const LINES_VERSION = 1
@@ -25,6 +25,12 @@ export interface InstrumentHead {
   channels: ChannelHead[]
 }
 
+/** A moment that the instrument or whoever holds it has marked. */
+export interface LineMark {
+  seconds: Second
+  word: string
+}
+
 /** A sample in SI; NaN where the instrument had no signal. */
 export interface LineSample {
   seconds: Second
@@ -39,7 +45,7 @@ export interface BadLine {
 }
 
 /** Standard deviation of a channel's error from its plus or minus (rectangular, EQ22), SI. */
-export const errorOf = (channel: ChannelHead): InstrumentError => ({ relative: channel.accuracy.relative / Math.sqrt(3), absolute: toSi({ value: channel.accuracy.absolute, unit: channel.unit }) / Math.sqrt(3) })
+export const errorOf = (channel: ChannelHead): InstrumentError => ({ relative: channel.accuracy.relative / Math.sqrt(3), absolute: differenceToSi({ value: channel.accuracy.absolute, unit: channel.unit }) / Math.sqrt(3) })
 
 export function writeHead(head: InstrumentHead): string {
   return [
@@ -54,6 +60,9 @@ export function writeHead(head: InstrumentHead): string {
 /** One sample; `-` where there is no signal. */
 export const writeLine = (sample: LineSample, unit: UnitName): string => `${trimmed(sample.seconds, 6)} ${sample.channel} ${Number.isFinite(sample.value) ? trimmed(fromSi(sample.value, unit), 9) : '-'} ${unit}\n`
 
+/** A moment of note: the pump stopped, the throttle snapped. */
+export const writeMark = ({ seconds, word }: LineMark): string => `# mark ${trimmed(seconds, 6)} ${word}\n`
+
 const trimmed = (value: number, digits = 6) => String(Number(value.toPrecision(Math.max(digits, 6))))
 const oneLine = (text: string) => text.replace(/\s+/g, ' ').trim().slice(0, 80)
 
@@ -65,6 +74,7 @@ const KEPT_BAD = 50
 /** Reads a stream piece by piece. */
 export class LineReader {
   head: InstrumentHead = { name: '', standIn: false, channels: [] }
+  readonly marks: LineMark[] = []
   readonly bad: BadLine[] = []
   badCount = 0
   private rest = ''
@@ -119,6 +129,8 @@ export class LineReader {
       return this.greeted ? [] : this.refuse(raw, 'other-version')
     }
     if (text === 'stand-in') this.head.standIn = true
+    const mark = /^mark ([\d.]+) ([\w-]+)$/.exec(text)
+    if (mark) this.marks.push({ seconds: Number(mark[1]), word: mark[2]! })
     const name = /^instrument: (.+)$/.exec(text)
     if (name) this.head.name = name[1]!
     const channel = /^channel ([\w-]+): (\w+), (\S+), ([\d.]+) % \+ ([\d.]+)$/.exec(text)

@@ -16,11 +16,21 @@ export const seriesOf = (points: { seconds: Second; value: number }[]): Series =
 
 /** The part of a signal between two times, both included. */
 export function between({ seconds, values }: Series, from: Second, to: Second): Series {
-  const first = seconds.findIndex((at) => at >= from)
-  if (first < 0) return { seconds: seconds.subarray(0, 0), values: values.subarray(0, 0) }
-  let end = first
-  while (end < seconds.length && seconds[end]! <= to) end += 1
-  return { seconds: seconds.subarray(first, end), values: values.subarray(first, end) }
+  const first = placeOf(seconds, (at) => at >= from)
+  const end = placeOf(seconds, (at) => at > to)
+  return { seconds: seconds.subarray(first, Math.max(first, end)), values: values.subarray(first, Math.max(first, end)) }
+}
+
+/** First place from which something holds; times do not fall. */
+function placeOf(seconds: Float64Array, holds: (at: Second) => boolean): number {
+  let low = 0
+  let high = seconds.length
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (holds(seconds[middle]!)) high = middle
+    else low = middle + 1
+  }
+  return low
 }
 
 /** Without its gaps. */
@@ -59,6 +69,31 @@ export function held({ values }: Series): { low: number; high: number } {
     if (value > high) high = value
   }
   return { low, high }
+}
+
+/**
+ * A signal of no more than so many samples, each the mean of a stretch: what is fitted to it is the same,
+ * and takes no longer for a file of millions. A stretch that is mostly lost stays lost.
+ */
+export function averaged(series: Series, most: number): Series {
+  const size = Math.ceil(series.values.length / most)
+  if (size <= 1) return series
+  const count = Math.ceil(series.values.length / size)
+  const seconds = new Float64Array(count)
+  const values = new Float64Array(count)
+  for (let k = 0; k < count; k += 1) {
+    const end = Math.min((k + 1) * size, series.values.length)
+    let sum = 0, there = 0, at = 0
+    for (let n = k * size; n < end; n += 1) {
+      at += series.seconds[n]!
+      if (!Number.isFinite(series.values[n]!)) continue
+      sum += series.values[n]!
+      there += 1
+    }
+    seconds[k] = at / (end - k * size)
+    values[k] = 2 * there >= end - k * size ? sum / there : NaN
+  }
+  return { seconds, values }
 }
 
 /** Running median over `width` samples (odd): drops single spikes, keeps edges. */

@@ -1,5 +1,5 @@
 /** Vacuum at the pump's inlet: the restriction on the suction side, and how far the fuel is from boiling there (EQ09). */
-import { KELVIN_AT_0_C, type Kelvin, type Metre, type PaAbs, type PaGauge } from '../shared'
+import type { Metre, PaAbs, PaGauge } from '../shared'
 import { errorAt, judge, type Analysed, type Band, type InstrumentError, type Verdict } from './judge'
 import { despiked, gapFraction, mean, noiseOf, present, type Series } from './series'
 
@@ -22,23 +22,18 @@ const VAPOUR_SPREAD = 0.1
 /** Air pressure by height, ISA (EQ09): 500 m 95.5 kPa, 3000 m 70.1 kPa. */
 export const ambientAt = (heightM: Metre): PaAbs => 101_325 * Math.pow(1 - 2.25577e-5 * heightM, 5.25588)
 
-/** Vapour pressure of petrol from its Reid vapour pressure (EQ09): within 5 % for 48 to 100 kPa at 20 to 60 °C. */
-export const vapourPressurePa = (reidPa: PaAbs, temperatureK: Kelvin): PaAbs => 1.06 * reidPa * Math.exp(2950 * (1 / (KELVIN_AT_0_C + 37.8) - 1 / temperatureK))
-
 export interface SuctionConditions {
   ambientPa: PaAbs
-  /** Null for diesel: it does not boil. */
-  reidPa: PaAbs | null
-  fuelTemperatureK: Kelvin
+  /** Vapour pressure of the fuel as warm as it is there; null for diesel: it does not boil. */
+  boilsAtPa: PaAbs | null
 }
 
-export function analyseVacuum(inletPa: Series, band: Band, error: InstrumentError, { ambientPa, reidPa, fuelTemperatureK }: SuctionConditions): Analysed<VacuumReading> {
+export function analyseVacuum(inletPa: Series, band: Band, error: InstrumentError, { ambientPa, boilsAtPa }: SuctionConditions): Analysed<VacuumReading> {
   const signal = present(inletPa)
   if (gapFraction(inletPa) > 0.3) return { ok: false, error: { kind: 'no-signal', gaps: gapFraction(inletPa) } }
   if (signal.values.length < 5) return { ok: false, error: { kind: 'too-short', seconds: signal.seconds.at(-1) ?? 0, needsS: 2 } }
   const value = mean(despiked(signal.values))
   const sd = Math.hypot(errorAt(error, value), noiseOf(signal.values) / Math.sqrt(signal.values.length))
-  const boilsAtPa = reidPa === null ? null : vapourPressurePa(reidPa, fuelTemperatureK)
   const marginPa = boilsAtPa === null ? null : ambientPa + value - boilsAtPa
   return {
     ok: true,

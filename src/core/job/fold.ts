@@ -5,7 +5,7 @@
 import { DRIVEN_IN, LAYOUTS, layoutOf, type Layout, type VehicleState } from '../vehicle'
 import { findTest, scopeOf, type RaiserId, type SymptomId } from '../library'
 import type { Complaint, Done, Evidence } from '../diagnosis'
-import { toSi } from '../shared'
+import { differenceFromSi, differenceToSi, toSi, unitKind } from '../shared'
 import type { MeterReading } from './meter'
 import { layoutKeyOf, type VehicleRecord } from './vehicleRecord'
 import { liveEvents, type BodyOf, type JobEvent } from '../records'
@@ -72,7 +72,7 @@ export interface JobView {
   surveying: boolean
   /** Findings of a survey of a vehicle that stood for years, the last of each item. */
   survey: Map<string, BodyOf<'survey-noted'> & { at: number }>
-  captures: (BodyOf<'capture-kept'> & { at: number; eventId: string })[]
+  captures: (BodyOf<'capture-kept'> & { at: number; eventId: string; epoch: number })[]
   work: WorkInHand | null
   finishedRepairs: string[]
   done: Done[]
@@ -111,7 +111,13 @@ export function foldJob(jobId: string, log: JobEvent[], vehicle: Pick<VehicleRec
   return job
 }
 
-const evidenceOf = (reading: Reading): Evidence => ({ id: reading.readingId, testId: reading.testId, value: reading.value, faultPresent: reading.faultPresent, ...(reading.sure === 'no' ? { doubtful: true } : {}) })
+/** A reading as the engine takes it: the offset of its instrument taken off; one by a doubtful instrument is doubtful. */
+const evidenceOf = (reading: Reading): Evidence => ({ id: reading.readingId, testId: reading.testId, value: withoutOffset(reading), faultPresent: reading.faultPresent, ...(reading.sure === 'no' || reading.taken?.standing === 'doubtful' ? { doubtful: true } : {}) })
+
+function withoutOffset({ value, taken }: Reading): Reading['value'] {
+  if (value.kind !== 'number' || !taken?.offset || unitKind(taken.offset.unit) !== unitKind(value.entered.unit)) return value
+  return { kind: 'number', entered: { value: value.entered.value - differenceFromSi(differenceToSi(taken.offset), value.entered.unit), unit: value.entered.unit } }
+}
 
 function apply(job: JobView, event: JobEvent): void {
   switch (event.kind) {
@@ -129,7 +135,7 @@ function apply(job: JobView, event: JobEvent): void {
     case 'reading-taken':
       return takeReading(job, event.body, event.id, event.at)
     case 'capture-kept':
-      job.captures.push({ ...event.body, at: event.at, eventId: event.id })
+      job.captures.push({ ...event.body, at: event.at, eventId: event.id, epoch: job.epoch })
       return
     case 'test-skipped':
       job.skipped.push(event.body.testId)

@@ -1,2 +1,3 @@
 export * from './demo'
 export * from './consultation'
+export * from './standIns'

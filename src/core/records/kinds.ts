@@ -9,6 +9,8 @@ import { UNIT_NAMES } from '../shared'
 const text = z.string().max(4000)
 const id = z.string().min(1).max(80)
 const entered = z.object({ value: z.number().finite(), unit: z.enum(UNIT_NAMES) })
+/** An instrument as a reading carries it: what it was called, how it stood then, and the offset that is taken off. */
+const taken = z.object({ instrumentId: id.nullable(), name: text, standing: z.enum(['checked', 'overdue', 'never', 'doubtful', 'stand-in', 'file', 'hand']), offset: entered.nullable() })
 const state = z.record(z.string().max(40), z.string().max(40))
 
 const KINDS = {
@@ -33,12 +35,29 @@ const KINDS = {
       scene: id, instrument: id, faultPresent: z.enum(['yes', 'no', 'unknown']), source: z.enum(['vehicle', 'stand-in', 'file']), phase: z.enum(['trace', 'proof']),
       /** How sure the technician is of it. */
       sure: z.enum(['yes', 'no']),
+      /** The instrument of the workshop that gave it, where one is named. */
+      taken: taken.optional(),
     }),
   },
   'test-skipped': { version: 1, body: z.object({ testId: id, reason: text }) },
   'capture-kept': {
-    version: 1,
-    body: z.object({ captureId: id, clamped: z.enum(['none', 'feed', 'return']), seconds: z.array(z.number()).max(4000), kPa: z.array(z.number()).max(4000), leftFraction: z.number().finite(), verdict: id, source: z.enum(['stand-in', 'file']) }),
+    version: 2,
+    body: z.object({
+      captureId: id,
+      /** What was captured, and the test of Trace that it can stand for. */
+      capture: id, testId: id.nullable(), clamped: z.enum(['none', 'feed', 'return', 'both']),
+      instrument: taken,
+      channels: z.array(z.object({ id, quantity: id, unit: z.enum(UNIT_NAMES), seconds: z.array(z.number().finite()).max(4000), values: z.array(z.number().finite().nullable()).max(4000) })).max(8),
+      /** What a hand wrote down where no signal was taken. */
+      table: z.array(z.object({ label: text, values: z.array(entered).max(6), word: text })).max(60),
+      /** The figure that speaks for it, its standard deviation, and the band it was held against; null is an open side. */
+      value: z.object({ value: z.number().finite(), unit: z.enum(UNIT_NAMES), sd: z.number().finite().min(0) }),
+      band: z.object({ low: z.number().finite().nullable(), high: z.number().finite().nullable(), source: z.enum(['maker', 'own past', 'sister', 'generic']) }).nullable(),
+      verdict: z.enum(['good', 'bad', 'inconclusive', 'says-little']),
+      /** As the screen said it. */
+      says: text,
+      source: z.enum(['vehicle', 'stand-in', 'file']),
+    }),
   },
   'plan-made': { version: 1, body: z.object({ repairIds: z.array(id).min(1).max(5), start: state }) },
   'substep-ticked': { version: 1, body: z.object({ step: z.number().int().min(0), part: z.number().int().min(0), ticked: z.boolean() }) },
@@ -86,6 +105,18 @@ const envelopeSchema = z.object({ kind: z.string(), v: z.number().int().positive
 
 /** Upcasters by kind: from version n (key) to n + 1. */
 export const UPCASTERS: Partial<Record<EventKind, Record<number, (body: unknown) => unknown>>> = {
+  // Leak-downs alone were kept, against the typical limit.
+  'capture-kept': {
+    1: (body) => {
+      const { captureId, clamped, seconds, kPa, leftFraction, verdict, source } = body as { captureId: string; clamped: 'none' | 'feed' | 'return'; seconds: number[]; kPa: number[]; leftFraction: number; verdict: string; source: string }
+      const standIn = source === 'stand-in'
+      return {
+        captureId, capture: 'leakDown', testId: { none: 'T32', feed: 'T33', return: 'T34' }[clamped], clamped, instrument: { instrumentId: null, name: standIn ? 'Stand-in gauge' : 'File', standing: standIn ? 'stand-in' : 'file', offset: null },
+        channels: [{ id: 'rail', quantity: 'pressure', unit: 'kPa', seconds, values: kPa }], table: [], value: { value: 100 * leftFraction, unit: '%', sd: 1 }, band: { low: 75, high: null, source: 'generic' },
+        verdict: { holds: 'good', leaks: 'bad', 'says-little': 'says-little' }[verdict] ?? 'inconclusive', says: '', source,
+      }
+    },
+  },
   // Nobody was asked how it ran.
   'complaint-remains': { 1: (body) => ({ ...(body as object), run: 'unknown' }) },
   // Nobody was asked: what was entered was meant.

@@ -59,6 +59,7 @@ const UNITS = {
   's': { kind: 'time', factor: 1 },
   min: { kind: 'time', factor: 60 },
   '1/min': { kind: 'rate', factor: 1 / 60 },
+  '°C': { kind: 'temperature', factor: 1, zero: KELVIN_AT_0_C },
 } as const
 
 export type UnitName = keyof typeof UNITS
@@ -71,10 +72,16 @@ export interface Entered {
   unit: UnitName
 }
 
+/** Where the scale begins, SI. */
+const zeroOf = (unit: UnitName): number => (unit === '°C' ? UNITS[unit].zero : 0)
+
 /** The SI value of an entry. */
-export const toSi = (entered: Entered): number => entered.value * UNITS[entered.unit].factor
+export const toSi = (entered: Entered): number => entered.value * UNITS[entered.unit].factor + zeroOf(entered.unit)
 /** An SI value in a unit for people. */
-export const fromSi = (si: number, unit: UnitName): number => si / UNITS[unit].factor
+export const fromSi = (si: number, unit: UnitName): number => (si - zeroOf(unit)) / UNITS[unit].factor
+/** A difference (an accuracy, an offset) in SI and back: the zero of the scale falls out. */
+export const differenceToSi = (entered: Entered): number => entered.value * UNITS[entered.unit].factor
+export const differenceFromSi = (si: number, unit: UnitName): number => si / UNITS[unit].factor
 export const unitKind = (unit: UnitName): Kind => UNITS[unit].kind
 /** Units that measure the same kind of quantity, the given one first. */
 export const unitsLike = (unit: UnitName): UnitName[] => [

@@ -1,2 +1,3 @@
 export * from './truth'
 export * from './signals'
+export * from './sender'

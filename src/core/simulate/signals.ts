@@ -7,13 +7,13 @@
 import { integrate } from '../physics'
 import { M3_PER_S_PER_ML_PER_MIN, ok, type CubicMetre, type Second } from '../shared'
 import { buildNetwork, parameterAt, type SceneId } from '../vehicle'
-import { instrumentRandom, restLeaks, settle, truthScene, type TruthVehicle } from './truth'
+import { instrumentRandom, restLeaks, settle, truthScene, type Clamped, type TruthVehicle } from './truth'
 
 /** One act: a scene in which the pump has volts, or the key off. */
 export interface Act {
   scene: SceneId | 'off'
   lastsS: Second
-  clamped?: 'none' | 'feed' | 'return'
+  clamped?: Clamped
 }
 
 export interface RailSignal {
@@ -90,7 +90,7 @@ function heldTable(vehicle: TruthVehicle, scene: SceneId): HeldTable {
 }
 
 /** Key off: what the seats let past, partly laminar and partly as an orifice. */
-function restTable(vehicle: TruthVehicle, clamped: 'none' | 'feed' | 'return'): HeldTable {
+function restTable(vehicle: TruthVehicle, clamped: Clamped): HeldTable {
   const { laminar, orifice } = restLeaks(vehicle, clamped)
   const topPa = GRID_TOP * vehicle.model.specification.regulatorSetPa.value * 2
   const pressurePa = Float64Array.from({ length: 4 * GRID }, (_, k) => topPa * (k / (4 * GRID - 1)) ** 2)

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { libraryOf } from '../library'
 import { LAYOUTS, SCOPES, inScope, solveScene, specificationOf, vehicleModel } from '../vehicle'
 import { nodePressurePa } from '../physics'
-import { leakDownCapture, repaired, standInById, truthScene, truthVehicle } from '.'
+import { leakDownSeries, repaired, standInById, truthScene, truthVehicle } from '.'
 
 describe('truth vehicles', () => {
   it.each(SCOPES.flatMap((scope) => Object.values(LAYOUTS).map((layout) => inScope(layout, scope))).flatMap((layout) => layout.scenes.map((scene) => [`${layout.id} ${layout.scope}`, scene, layout] as const)))('%s: a sound one agrees with the model in "%s" to a few percent, though its laws differ', (id, scene, layout) => {
@@ -42,8 +42,8 @@ describe('truth vehicles', () => {
   it('its leak-down falls, faster with a leaking check valve, and holds again with the feed clamped', () => {
     const leaky = truthVehicle(2, specificationOf(), [{ faultId: 'F28', severity: 0.5 }])
     const left = (clamped: 'none' | 'feed') => {
-      const samples = leakDownCapture(leaky, clamped, 300)
-      return samples.at(-1)!.kPa / samples[0]!.kPa
+      const series = leakDownSeries(leaky, clamped, 300)
+      return series.at(-1)! / series[0]!
     }
     expect(left('none')).toBeLessThan(0.5)
     expect(left('feed')).toBeGreaterThan(0.75)

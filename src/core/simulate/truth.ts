@@ -175,13 +175,18 @@ function motorState(pump: MotorLink, openV: number, sourceOhm: number, risePa: n
   return { movedM3PerS: motor.displacementFactor * Math.max(motor.alphaM3PerSV * drive - motor.gammaM3PerS, 0), currentA, speedRadPerS: emfV / motor.emfVSPerRad }
 }
 
+/** Sides that are clamped off while the pressure falls. */
+export type Clamped = 'none' | 'feed' | 'return' | 'both'
+
 /** Leak rates at rest, mL/min at 300 kPa: the laminar part and the orifice part. */
-export function restLeaks(vehicle: TruthVehicle, clamped: 'none' | 'feed' | 'return') {
+export function restLeaks(vehicle: TruthVehicle, clamped: Clamped) {
   const { model, theta } = vehicle
   const hole = model.parameterIndex.has('leak.holeM2') ? theta[parameterAt(model, 'leak.holeM2')]! * 0.62 * 28.3 * 6e7 : 0
   const leaks = { laminar: 0, orifice: hole, compliance: theta[parameterAt(model, 'engine.complianceMlPerKPa')]! }
   model.parameters.forEach((parameter, at) => {
-    if (!parameter.id.endsWith('.restLeak') || (clamped !== 'none' && restLeakSide(model.layout, parameter.kind) === clamped)) return
+    if (!parameter.id.endsWith('.restLeak')) return
+    const side = restLeakSide(model.layout, parameter.kind)
+    if (side !== 'none' && (side === clamped || clamped === 'both')) return
     const laminar = parameter.kind === 'checkValve' ? 0.7 : parameter.kind === 'injectors' ? 0.4 : 0
     leaks.laminar += laminar * theta[at]!
     leaks.orifice += (1 - laminar) * theta[at]!
@@ -367,14 +372,3 @@ const anyOf = <T>(vehicle: TruthVehicle, test: Test, attempt: number, list: T[])
 export const standInById = (vehicle: TruthVehicle, testId: string, attempt = 0): StandInReading => standInReading(vehicle, testById(testId), attempt)
 
 export const instrumentRandom = (vehicle: TruthVehicle, name: string): Random => seededRandom(vehicle.seed ^ seedFrom(name))
-
-export interface GaugeSample {
-  seconds: number
-  kPa: number
-}
-/** A leak-down as the stand-in gauge gives it: one sample a second with offset, noise and a resolution of 0.5 kPa. */
-export function leakDownCapture(vehicle: TruthVehicle, clamped: 'none' | 'feed' | 'return', seconds: number): GaugeSample[] {
-  const random = instrumentRandom(vehicle, `gauge leak-down ${clamped}`)
-  const offset = 2 * random.normal()
-  return leakDownSeries(vehicle, clamped, seconds).map((kPa, at) => ({ seconds: at, kPa: Math.max(0, Math.round(2 * (kPa + offset + 0.7 * random.normal())) / 2) }))
-}

@@ -1,155 +1,248 @@
 'use client'
-import { useEffect, useMemo, useRef, useState } from 'react'
-import { analyseLeakDown, LEFT_AT_5_MIN, type LeakDown, type Sample } from '@/core/bench'
-import type { Suspect } from '@/core/diagnosis'
-import { layoutKeyOf } from '@/core/job'
-import { ask } from '@/workers/client'
+import { useMemo, useState } from 'react'
+import { DEADHEAD_LIMIT_S, channelOf, held, standingOf, type Instrument } from '@/core/bench'
+import type { Conclusion } from '@/core/job'
+import { testById } from '@/core/library'
+import { readLoggerFile } from '@/workers/fileReader'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
-import { ChartTable, LineChart } from '@/ui/LineChart'
 import { Figure, Notice } from '@/ui/Notice'
+import { saveFile, savePicture } from '@/ui/saveFile'
 import { StateStrip } from '../frame/StateStrip'
+import { takenBy, useInstruments, type Taken } from '../frame/useInstruments'
 import type { JobInHand } from '../frame/useJob'
 import { useKeys } from '../frame/useKeys'
-import { rankRequestOf, useRanking } from '../frame/useRanking'
-import { percent } from '../frame/words'
-import { clampsOf, problemText, testOf, verdictText, type Clamp } from './benchText'
+import { unitText } from '../frame/words'
+import { BY_HAND, BY_SIGNAL, CAPTURE_WORDS, CLAMP_WORDS, channelName, refusalText, shownText } from './benchText'
+import { BesideCapture } from './BesideCapture'
+import { CaptureNow } from './CaptureNow'
+import { ChooseCapture } from './ChooseCapture'
+import { captureCsv, captureJson, fileName } from './exportCapture'
+import { FileWizard, type LongFile } from './FileWizard'
+import { FullScreen } from './FullScreen'
+import { HandEntry } from './HandEntry'
+import { PenChart } from './PenChart'
+import { inOrder, lastOf } from './penPanels'
+import { Sources, type Source } from './Sources'
+import { useCapture, type CaptureInHand, type Flags } from './useCapture'
+import { usePen, type Pen, type PenInHand } from './usePen'
+import { VerdictSheet } from './VerdictSheet'
 
-/** The stand-in plays five minutes in ten seconds; the trace keeps its own seconds. */
-const PLAY_STEP_MS = 33
+type Open = 'captures' | 'sources' | 'file' | 'full' | null
 
 export function Bench({ hand }: { hand: JobInHand }) {
-  const { job, vehicle } = hand
-  const simulated = vehicle.kind === 'simulated'
-  const clamps = clampsOf(job.layout)
-  const able = simulated && clamps.length > 0
-  const [clamped, setClamped] = useState<Clamp>('none')
-  const { samples, all, running, start, problem } = useLeakDown(hand)
-  useKeys({ l: () => able && !running && void start(clamped) })
-  const setKPa = vehicle.specification.regulatorSetPa.value / 1e3
-  const finished = all !== null && samples.length === all.length
-  const analysis = useMemo(() => (finished ? analyseLeakDown(samples, setKPa) : null), [finished, samples, setKPa])
-  const verdict = analysis?.ok ? analysis.value : null
-  const last = samples.at(-1)
+  const pen = usePen()
+  const [frozen, setFrozen] = useState<Pen | null>(null)
+  const capture = useCapture(hand, pen)
+  const [open, setOpen] = useState<Open>(null)
+  const [source, setSource] = useState<Source>({ kind: 'tablet' })
+  const [long, setLong] = useState<LongFile | null>(null)
+  const instruments = useInstruments()
+  const { taking, concluded } = capture
+  const words = CAPTURE_WORDS[taking.kind]
+  const record = useRecord(hand, pen, capture, source)
+  const conclusion = concluded?.ok ? concluded.value : null
+  const taken = takenOf(pen, capture, instruments)
+  const hold = () => setFrozen(frozen ? null : pen)
+  const mark = () => capture.flags && capture.moveFlags({ a: capture.flags.b, b: pen.lastS })
+  useKeys({ l: () => capture.offers.some((offer) => offer.kind === 'leakDown') && pen.status !== 'running' && (capture.choose('leakDown'), pen.clear()), m: mark, h: hold })
+  const sheet = { job: hand.job, taking, conclusion, signals: capture.signals, taken, standIn: pen.source === 'stand-in' }
+  const shown = frozen ?? pen
   return (
     <>
-      <main className="grid h-[676px] grid-cols-[876px_1fr]">
-        <section aria-label="Pressure after the pump has stopped" className="flex min-h-0 flex-col px-6 pt-3">
-          <div className="flex items-center justify-between">
-            <h1 className="text-title">Leak-down{last ? ` from ${Math.round(samples[0]!.kPa)} kPa` : ''}</h1>
-            {simulated && <span className="border-2 border-dashed border-ink px-3 py-1 text-second">Stand-in gauge of a simulated vehicle</span>}
+      <main className="grid h-[676px] grid-cols-[876px_1fr]" data-pen={pen.status} data-signal={pen.source}>
+        <section aria-label="Signals and captures" className="flex min-h-0 flex-col">
+          <div className="flex h-[46px] items-center justify-between px-6 pt-1">
+            <h1 className="text-title">{titleOf(conclusion, words.title)}</h1>
+            <Origin pen={pen} />
           </div>
-          <LineChart
-            title="Rail pressure after stopping" height={verdict ? 330 : 500}
-            lines={[
-              { label: 'limit', look: 'limit', points: samples[0] ? [{ x: 0, y: samples[0].kPa }, { x: 300, y: LEFT_AT_5_MIN * samples[0].kPa }] : [] },
-              { label: 'gauge', look: 'pen', points: samples.map((sample) => ({ x: sample.seconds, y: sample.kPa })) },
-              { label: 'fitted', look: 'fit', points: verdict ? verdict.fitted.map((sample) => ({ x: sample.seconds, y: sample.kPa })) : [] },
-            ]}
-            x={{ label: 'Seconds since the pump stopped', min: 0, max: 300, step: 60 }}
-            y={{ label: 'kPa', min: 0, max: Math.max(100, Math.ceil((samples[0]?.kPa ?? setKPa) / 50) * 50 + 50) }}
-          />
-          <p className="py-1 text-second text-ink-2">Black: the gauge. Petrol: the law that fits. Dashed: the least that may be left, typical {Math.round(100 * LEFT_AT_5_MIN)} % after 5 min; the maker’s figure governs.</p>
-          {verdict && <Capture verdict={verdict} samples={samples} />}
-          {analysis && !analysis.ok && <Notice title={problemText(analysis.error)} />}
+          <div className="h-[300px] px-6">
+            {capture.byHand ? <div className="pt-4"><HandEntry key={taking.kind} taking={taking} offer={capture.offer} onWritten={capture.setWritten} /></div>
+              : shown.signals.length > 0 ? <PenChart pen={shown} kind={taking.kind} flags={capture.flags} name={words.title} height={258} onFlags={capture.moveFlags} />
+              : <Before hand={hand} capture={capture} source={source} />}
+          </div>
+          <div className="grid min-h-0 flex-1 grid-cols-[440px_436px] border-t-2 border-ink bg-sheet">
+            <CaptureNow capture={capture} conclusion={conclusion} pen={pen} onFull={() => setOpen('full')} onSave={(ending) => saveAs(ending, sheet)} />
+            <BesideCapture hand={hand} capture={capture} conclusion={conclusion} />
+          </div>
         </section>
-        <aside className="flex flex-col gap-3 border-l border-rule px-6 pt-4">
-          <p className="flex items-end justify-between"><span className="text-second text-ink-2">Rail pressure</span><Figure value={last ? last.kPa.toFixed(0) : '–'} unit="kPa" size="live" /></p>
-          <p className="flex items-center justify-between border-t border-rule-2 pt-2"><span className="text-second text-ink-2">Since pump stopped</span><Figure value={last ? `${Math.floor(last.seconds / 60)}:${String(last.seconds % 60).padStart(2, '0')}` : '0:00'} unit="min" size="count" /></p>
-          {clamps.length > 0 && <ChoiceGroup label="Clamped" options={clamps} value={clamped} onChange={(id) => setClamped(id as Clamp)} />}
-          {clamped !== 'none' && <p className="text-second text-danger">Clamp soft sound rubber hose only, smooth jaws. Marked hose is renewed.</p>}
-          <Button variant={verdict ? 'plain' : 'act'} tall disabled={running || !able} onClick={() => void start(clamped)}>{running ? 'Pen runs' : verdict ? 'Repeat' : 'Prime, stop and record'}</Button>
-          {clamps.length === 0 && <Notice title="This fuel system holds no pressure to time.">Its readings are taken on Trace: vacuum, feed pressure, volume.</Notice>}
-          {!simulated && clamps.length > 0 && <Notice title="This is a real vehicle.">A stand-in signal cannot be evidence on it. Time the leak-down by gauge and enter it on Trace.</Notice>}
-          {problem && <Notice title="The gauge gave no signal.">{problem}</Notice>}
-          {verdict && <Verdict hand={hand} verdict={verdict} clamped={clamped} samples={samples} />}
+        <aside className="flex min-h-0 flex-col gap-2 border-l border-rule px-6 pt-3" aria-label="Instruments and verdict">
+          <Live pen={shown} kind={taking.kind} />
+          <Setup capture={capture} running={pen.status === 'running'} />
+          {taking.kind === 'deadhead' && <ShutClock pen={pen} onOver={pen.stop} />}
+          <div className="grid grid-cols-2 gap-2">
+            {!capture.byHand && (pen.status === 'running'
+              ? <Button variant="act" className="col-span-2 min-h-[56px]" data-act="stop" onClick={pen.stop}>Pen runs: stop</Button>
+              : <Button variant={conclusion ? 'plain' : record ? 'act' : 'held'} className="col-span-2 min-h-[56px]" data-act="record" disabled={!record} onClick={() => record?.()}>{record ? words.act : 'No instrument connected'}</Button>)}
+            {pen.status === 'running' && <><Button onClick={mark}>Mark now</Button><Button onClick={hold} data-state={frozen ? 'held' : 'free'}>{frozen ? 'Let it run' : 'Hold trace'}</Button></>}
+            {pen.status !== 'running' && <><Button data-act="choose-capture" onClick={() => setOpen('captures')}>Other capture</Button><Button data-act="sources" onClick={() => setOpen('sources')}>Instruments, file</Button></>}
+          </div>
+          {long && pen.by === 'file' && capture.flags && <Button data-act="stretch" onClick={() => readStretch(long, capture.flags!, pen, () => setLong(null))}>Read A to B in full</Button>}
+          {pen.status === 'lost' && <Notice title="The gauge gave no signal.">{pen.problem}</Notice>}
+          {pen.badCount > 0 && <Notice title={`${pen.badCount} lines could not be read.`}>Line {pen.bad[0]!.line}: “{pen.bad[0]!.text}”.</Notice>}
+          {concluded && !concluded.ok && <Notice title="No verdict yet.">{refusalText(concluded.error)}</Notice>}
+          {conclusion && capture.input && <VerdictSheet key={`${taking.kind} ${taking.testId} ${taking.clamped} ${pen.head?.name} ${pen.lastS}`} hand={hand} taking={taking} input={capture.input} conclusion={conclusion} signals={capture.signals} source={capture.byHand ? 'vehicle' : pen.source} taken={taken} onRepeat={() => (capture.byHand ? capture.setWritten(null) : record?.())} />}
         </aside>
       </main>
-      <StateStrip hand={hand} message={last ? railMessage(last.kPa) : 'Gauge on the rail before you start.'} />
-      <span className="sr-only">{job.captures.length} captures kept</span>
+      <StateStrip hand={hand} message={railMessage(pen, taking.kind)} />
+      <Panels {...{ hand, pen, capture, open, setOpen, source, setSource, instruments, setLong }} onPicture={(canvas) => savePicture(fileName({ ...sheet, at: Date.now() }, 'png'), canvas)} />
     </>
   )
 }
 
-/** Pressure is off under 10 kPa on the gauge, and only there. */
-const railMessage = (kPa: number) => (kPa < 10 ? `Gauge shows ${kPa.toFixed(0)} kPa now. The next key-on builds it up again.` : `Rail holds ${kPa.toFixed(0)} kPa. Let it off before any joint parts.`)
-
-function useLeakDown(hand: JobInHand) {
-  const [all, setAll] = useState<Sample[] | null>(null)
-  const [shown, setShown] = useState(0)
-  const [problem, setProblem] = useState<string | null>(null)
-  const timer = useRef<ReturnType<typeof setInterval> | null>(null)
-  useEffect(() => () => {
-    if (timer.current) clearInterval(timer.current)
-  }, [])
-  const start = async (clamped: Clamp) => {
-    const { truth, specification } = hand.vehicle
-    if (!truth) return
-    setProblem(null)
-    setShown(0)
-    const answer = await ask('leakDown', { ...truth, ...layoutKeyOf(hand.vehicle, 'engine'), specification, repaired: hand.job.finishedRepairs, clamped })
-    if (!answer.ok) return setProblem(answer.problem)
-    setAll(answer.value)
-    if (timer.current) clearInterval(timer.current)
-    timer.current = setInterval(() => {
-      setShown((n) => {
-        if (n >= answer.value.length && timer.current) clearInterval(timer.current)
-        return Math.min(n + 1, answer.value.length)
-      })
-    }, PLAY_STEP_MS)
-  }
-  const samples = useMemo(() => (all ? all.slice(0, shown) : []), [all, shown])
-  return { samples, all, running: all !== null && shown < all.length, start, problem }
+interface PanelsProps {
+  hand: JobInHand
+  pen: PenInHand
+  capture: CaptureInHand
+  open: Open
+  setOpen: (open: Open) => void
+  source: Source
+  setSource: (source: Source) => void
+  instruments: Instrument[]
+  setLong: (long: LongFile | null) => void
+  onPicture: (canvas: HTMLCanvasElement) => void
 }
 
-function Capture({ verdict, samples }: { verdict: LeakDown; samples: Sample[] }) {
-  const { title, detail } = verdictText(verdict)
+/** What lies over the bench for a moment. */
+function Panels({ hand, pen, capture, open, setOpen, source, setSource, instruments, setLong, onPicture }: PanelsProps) {
+  const { taking } = capture
   return (
-    <div className="border-t-2 border-ink pt-2">
-      <h2 className="text-title">{title}</h2>
-      <p className="text-main">{detail}</p>
-      <ChartTable caption="Every 15 s" columns={['Seconds', 'kPa']} rows={samples.filter((sample) => sample.seconds % 15 === 0).map((sample) => [String(sample.seconds), sample.kPa.toFixed(1)])} />
+    <>
+      <ChooseCapture open={open === 'captures'} offers={capture.offers} current={taking.kind} onOpenChange={(next) => setOpen(next ? 'captures' : null)} onChoose={(kind) => { capture.choose(kind); if (pen.by !== 'file') pen.clear(); setOpen(null) }} />
+      <Sources open={open === 'sources'} onOpenChange={(next) => setOpen(next ? 'sources' : null)} source={source} simulated={hand.vehicle.kind === 'simulated'} instruments={instruments} onSource={(next) => { setSource(next); setOpen(null) }} onFile={() => setOpen('file')} />
+      <FileWizard open={open === 'file'} onOpenChange={(next) => setOpen(next ? 'file' : null)} instruments={instruments} onRead={(name, signals, more) => { pen.load(name, signals); setLong(more); capture.restFlags(); setOpen(null) }} />
+      <FullScreen open={open === 'full'} onClose={() => setOpen(null)} name={CAPTURE_WORDS[taking.kind].title} signals={pen.signals} kind={taking.kind} flags={capture.flags} onFlags={capture.moveFlags} onPicture={onPicture} />
+    </>
+  )
+}
+
+/** What begins a recording here: the stand-ins on a simulated vehicle, a gateway on any. */
+function useRecord({ vehicle, job }: JobInHand, pen: PenInHand, { taking, byHand, restFlags }: CaptureInHand, source: Source): (() => void) | null {
+  return useMemo(() => {
+    if (byHand || !BY_SIGNAL(taking.kind)) return null
+    const begin = (start: () => void) => () => {
+      restFlags()
+      start()
+    }
+    if (source.kind === 'gateway') return begin(() => pen.start({ kind: 'gateway', address: source.address }))
+    if (vehicle.kind !== 'simulated') return null
+    const attempt = job.captures.filter((kept) => kept.capture === taking.kind).length
+    return begin(() => pen.start({ kind: 'stand-in', by: source.kind === 'tablet' ? 'tablet' : 'gateway', order: { vehicle, repaired: job.finishedRepairs, taking, attempt } }))
+  }, [vehicle, job, pen, taking, byHand, restFlags, source])
+}
+
+function saveAs(ending: 'csv' | 'json', sheet: Omit<Parameters<typeof captureCsv>[0], 'at'>) {
+  const at = Date.now()
+  saveFile(fileName({ ...sheet, at }, ending), ending === 'csv' ? captureCsv({ ...sheet, at }) : captureJson({ ...sheet, at }), ending === 'csv' ? 'text/csv' : 'application/json')
+}
+
+/** The stretch between the flags again, with every sample. */
+function readStretch({ file, order }: LongFile, { a, b }: Flags, pen: PenInHand, onRead: () => void) {
+  readLoggerFile(file, { ...order, stretch: { from: Math.min(a, b), to: Math.max(a, b) } }, {
+    progress: () => undefined,
+    read: (recording) => {
+      pen.load(file.name, recording.signals)
+      if (!recording.thinned) onRead()
+    },
+    failed: () => undefined,
+  })
+}
+
+const titleOf = (conclusion: Conclusion | null, title: string): string => (conclusion?.finding.kind === 'leakDown' ? `Leak-down from ${Math.round(conclusion.finding.startPa / 1e3)} kPa` : title)
+
+/** The instrument as the capture will carry it. */
+function takenOf(pen: Pen, { byHand, signals, concluded }: CaptureInHand, instruments: Instrument[]): Taken {
+  const unit = concluded?.ok ? concluded.value.value.unit : 'kPa'
+  if (byHand) return takenBy(instruments, unit, Date.now()) ?? { instrumentId: null, name: 'By hand', standing: 'hand', offset: null }
+  if (pen.source === 'stand-in') return { instrumentId: null, name: pen.head?.name ?? 'Stand-in', standing: 'stand-in', offset: null }
+  if (pen.by === 'file') return { ...(takenBy(instruments, signals[0]?.head.unit ?? unit, Date.now()) ?? { instrumentId: null, standing: 'file', offset: null }), name: pen.head?.name ?? 'File' }
+  const own = instruments.find((one) => one.name === pen.head?.name)
+  return { instrumentId: own?.id ?? null, name: pen.head?.name || 'Gateway', standing: own ? standingOf(own, Date.now()) : 'never', offset: null }
+}
+
+function Origin({ pen }: { pen: Pen }) {
+  if (pen.source === 'stand-in') return <span className="border-2 border-dashed border-ink px-3 py-0.5 text-second" data-origin="stand-in">Stand-in, {pen.by === 'gateway' ? 'by gateway' : 'on this tablet'}: no vehicle’s signal</span>
+  if (pen.by === 'file') return <span className="max-w-[380px] truncate border border-ink-3 px-3 py-0.5 text-second" data-origin="file">From file: {pen.head?.name}</span>
+  return pen.head ? <span className="border border-ink-3 px-3 py-0.5 text-second" data-origin="vehicle">{pen.head.name || 'Gateway'}</span> : null
+}
+
+/** What has to stand before the pen runs, and the danger. */
+function Before({ hand, capture, source }: { hand: JobInHand; capture: CaptureInHand; source: Source }) {
+  const words = CAPTURE_WORDS[capture.taking.kind]
+  const real = hand.vehicle.kind === 'real' && source.kind !== 'gateway'
+  return (
+    <div className="space-y-3 pt-4">
+      {words.caution && <Notice kind="danger" title={words.caution.text}>{words.caution.stopWhen}</Notice>}
+      <Notice title={words.before}>{words.tells}</Notice>
+      {capture.taking.testId && <p className="text-second text-ink-2">For Trace: {testById(capture.taking.testId).title.toLowerCase()}. {testById(capture.taking.testId).where}</p>}
+      {real && <Notice title="This is a real vehicle.">Connect a gauge gateway or take a file under “Instruments, file”{BY_HAND.includes(capture.taking.kind) ? ', or read by hand' : ''}. A stand-in signal cannot be evidence on it.</Notice>}
     </div>
   )
 }
 
-interface Move {
-  suspect: Suspect
-  was: number
+/** Which place or condition, which clamps, by signal or by hand. */
+function Setup({ capture, running }: { capture: CaptureInHand; running: boolean }) {
+  const { taking, offer, clamps, byHand } = capture
+  return (
+    <div className="space-y-2">
+      {clamps.length > 1 && !byHand && <fieldset disabled={running} className="flex items-center gap-2"><span className="text-second text-ink-2">Clamped</span><div className="flex-1"><ChoiceGroup label="Clamped" options={clamps.map((id) => ({ id, label: CLAMP_WORDS[id] }))} value={taking.clamped} onChange={(id) => capture.clamp(id as typeof taking.clamped)} /></div></fieldset>}
+      {taking.clamped !== 'none' && <p className="text-second leading-tight text-danger">Soft, sound rubber hose only, smooth jaws, pressure off while you set them. Renew a marked hose.</p>}
+      {clamps.length === 0 && offer.tests.length > 1 && taking.kind !== 'drops' && (
+        <select aria-label="Place and condition" value={taking.testId ?? ''} disabled={running} onChange={(event) => capture.choose(taking.kind, event.target.value)} className="h-[48px] w-full border-2 border-ink-3 bg-sheet px-3 text-main">
+          {offer.tests.map((test) => <option key={test.id} value={test.id}>{test.short}</option>)}
+        </select>
+      )}
+      {taking.kind === 'waveform' && (
+        <label className="flex items-center justify-between gap-3 text-second text-ink-2">Bars of the commutator
+          <select value={capture.bars ?? ''} onChange={(event) => capture.setBars(event.target.value === '' ? null : Number(event.target.value))} className="h-[48px] border-2 border-ink-3 bg-sheet px-3 text-main text-ink"><option value="">not known</option>{Array.from({ length: 10 }, (_, k) => <option key={k} value={k + 3}>{k + 3}</option>)}</select>
+        </label>
+      )}
+      {BY_HAND.includes(taking.kind) && BY_SIGNAL(taking.kind) && <ChoiceGroup label="Read by" options={[{ id: 'signal', label: 'By instrument' }, { id: 'hand', label: 'By hand' }]} value={byHand ? 'hand' : 'signal'} onChange={(id) => capture.setByHand(id === 'hand')} />}
+    </div>
+  )
 }
 
-/** What the capture would change, and one touch to keep it. */
-function Verdict({ hand, verdict, clamped, samples }: { hand: JobInHand; verdict: LeakDown; clamped: Clamp; samples: Sample[] }) {
-  const { job } = hand
-  // What it moved when it was kept: afterwards it is part of the belief and moves nothing more.
-  const [kept, setKept] = useState<Move[] | null>(null)
-  const testId = testOf(clamped)
-  const value = { kind: 'number', entered: { value: Math.round(100 * verdict.leftFraction), unit: '%' } } as const
-  const request = useMemo(() => rankRequestOf(hand), [hand])
-  const before = useRanking(job.noted ? request : null).last
-  const after = useRanking(job.noted ? { ...request, evidence: [...request.evidence, { id: 'preview', testId, value, faultPresent: 'yes' }] } : null).last
-  const keep = async () => {
-    const ok = await hand.add(
-      { kind: 'capture-kept', body: { captureId: crypto.randomUUID(), clamped, seconds: samples.filter((_, k) => k % 5 === 0).map((sample) => sample.seconds), kPa: samples.filter((_, k) => k % 5 === 0).map((sample) => sample.kPa), leftFraction: verdict.leftFraction, verdict: verdict.verdict, source: 'stand-in' } },
-      { kind: 'state-asserted', body: { changes: { gauge: 'fitted' }, why: 'implied' } },
-      { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId, value, scene: 'rest', instrument: 'gauge', faultPresent: 'yes', source: 'stand-in', phase: 'trace', sure: 'yes' } },
-    )
-    if (ok) setKept(moves)
-  }
-  const moves: Move[] = kept ?? (after?.suspects ?? []).map((suspect) => ({ suspect, was: before?.suspects.find((other) => other.id === suspect.id)?.probability ?? 0 })).sort((one, other) => Math.abs(other.suspect.probability - other.was) - Math.abs(one.suspect.probability - one.was)).slice(0, 4)
-  const still = moves.every(({ suspect, was }) => Math.abs(suspect.probability - was) < 0.01)
+/** The value under the pen; least and most are held, since a prime lasts three seconds and the technician is alone. */
+function Live({ pen, kind }: { pen: Pen; kind: CaptureInHand['taking']['kind'] }) {
+  const [main, ...others] = inOrder(pen.signals, kind)
+  if (!main || main.series.values.length === 0) return null
+  const { low, high } = held(main.series)
+  const unit = unitText(main.head.unit)
   return (
-    <section aria-label="What the capture means" className="border-t-[5px] border-accent bg-sheet p-3">
-      {verdict.verdict === 'says-little' ? <p className="text-main">It started well under set pressure. It says little about the regulator, and is not kept as evidence.</p> : (
-        <>
-          <table className="w-full text-second">
-            <thead><tr className="text-ink-2"><th className="text-left font-normal">Moves most</th><th className="text-right font-normal">before</th><th className="text-right font-normal">after</th></tr></thead>
-            <tbody>{moves.map(({ suspect, was }) => <tr key={suspect.id} className="border-t border-rule-2"><td className="py-1">{suspect.name}</td><td className="text-right">{percent(was)} %</td><td className="text-right font-semibold">{percent(suspect.probability)} %</td></tr>)}</tbody>
-          </table>
-          {still && after && <p className="pt-2 text-second text-ink-2">It moves no suspect: what it says was known.</p>}
-          <Button variant={kept ? 'held' : 'act'} disabled={kept !== null} tall className="mt-3 w-full" data-act="keep" onClick={() => void keep()}>{kept ? 'Kept as evidence' : 'Keep as evidence'}</Button>
-        </>
-      )}
-    </section>
+    <div aria-live="off">
+      <div className="flex items-end justify-between border-b border-rule-2 pb-1">
+        <p className="text-second text-ink-2">{channelName(main.head.id, main.head.quantity)}<span className="block">least {shownText(low, main.head.unit)}</span><span className="block">most {shownText(high, main.head.unit)} {unit}</span></p>
+        <Figure value={shownText(lastOf(main), main.head.unit)} unit={unit} size={pen.status === 'running' ? 'live' : 'entry'} />
+      </div>
+      {pen.status === 'running' && others.slice(0, 3).map((channel) => <p key={channel.head.id} className="flex items-end justify-between border-b border-rule-2 py-0.5"><span className="text-second text-ink-2">{channelName(channel.head.id, channel.head.quantity)}</span><Figure value={shownText(lastOf(channel), channel.head.unit)} unit={unitText(channel.head.unit)} size="count" /></p>)}
+    </div>
   )
+}
+
+/** Pressure over the one before by so much means that the valve is shut. */
+const SHUT_RISE_PA = 30e3
+
+/** Counts how long the line has been shut; at the limit it says to open, and the pen is stopped. */
+function ShutClock({ pen, onOver }: { pen: Pen; onOver: () => void }) {
+  const rail = channelOf(pen.signals, 'pressure', 'rail')
+  if (pen.status !== 'running' || !rail || rail.series.values.length < 10) return null
+  const running = rail.series.values.filter((value) => value > 50e3)
+  const base = running.length > 20 ? running.subarray(10, 20).reduce((sum, value) => sum + value, 0) / 10 : Infinity
+  const from = rail.series.values.findIndex((value) => value > base + SHUT_RISE_PA)
+  const shutS = from < 0 || !(lastOf(rail) > base + SHUT_RISE_PA) ? 0 : pen.lastS - rail.series.seconds[from]!
+  if (shutS > DEADHEAD_LIMIT_S + 0.2) setTimeout(onOver, 0)
+  return shutS >= DEADHEAD_LIMIT_S - 0.5
+    ? <p role="alert" className="bg-danger px-3 py-2 text-title text-on-danger">Open the valve now.</p>
+    : <p className="border-l-4 border-danger pl-3 text-main">Shut for <b>{shutS.toFixed(1)} s</b> of {DEADHEAD_LIMIT_S} s.</p>
+}
+
+const PRESSURES: CaptureInHand['taking']['kind'][] = ['prime', 'steady', 'snap', 'deadhead', 'leakDown']
+
+/** Pressure is off under 10 kPa on the gauge, and only there. */
+function railMessage(pen: Pen, kind: CaptureInHand['taking']['kind']): string {
+  if (!PRESSURES.includes(kind)) return ''
+  const rail = channelOf(pen.signals, 'pressure', 'rail')
+  if (!rail || rail.series.values.length === 0) return 'Gauge on the rail before you start.'
+  const kPa = lastOf(rail) / 1e3
+  return kPa < 10 ? `Gauge shows ${kPa.toFixed(0).replace('-', '−')} kPa now. The next key-on builds it up again.` : `Rail holds ${kPa.toFixed(0)} kPa. Let it off before any joint parts.`
 }

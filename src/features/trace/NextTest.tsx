@@ -9,6 +9,7 @@ import type { Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { WordToggle } from '@/ui/WordToggle'
 import { useClaim } from '../frame/Claim'
+import { STANDING_WORDS, takenBy, useInstruments } from '../frame/useInstruments'
 import { meterHolds } from '../frame/MeterHold'
 import type { JobInHand } from '../frame/useJob'
 import { minutesText, shortOf, unitText, variableWord } from '../frame/words'
@@ -67,16 +68,18 @@ function WayLine({ ranking, hand, test, conflicts, why }: { ranking: Ranking; ha
   )
 }
 
-function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, onWhy }: Props) {
+/** What is being entered, and the two ways out: pinned, or read off the stand-in. */
+function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
   const explanation = ranking.shownTest!
-  const { sound } = explanation
-  const held = conflicts.length > 0 || meterHolds(hand)
   const [value, setValue] = useState<number | null>(null)
   const [outcome, setOutcome] = useState<string | null>(null)
   const [present, setPresent] = useState<Present>(hand.job.complaint.failingNow === 'no' ? 'no' : 'yes')
   const [sure, setSure] = useState<'yes' | 'no'>('yes')
   const [source, setSource] = useState<'vehicle' | 'stand-in'>('vehicle')
   const [offer, setOffer] = useState<SlipOffer | null>(null)
+  const instruments = useInstruments()
+  const [now] = useState(() => Date.now())
+  const taken = test.reading.kind === 'number' && source === 'vehicle' ? takenBy(instruments, test.reading.unit, now) : null
   useEffect(() => () => onEntry(null), [onEntry])
   // Once something is entered the test stays, though the ranking is refined meanwhile.
   const stay = () => onChoose(test.id)
@@ -103,7 +106,7 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
     onChoose(null)
     await hand.add(
       { kind: 'state-asserted', body: { changes: { ...test.needs }, why: 'implied' } },
-      { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId: test.id, value: reading, scene: test.scene, instrument: test.instrument, faultPresent: present, source, phase: 'trace', sure } },
+      { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId: test.id, value: reading, scene: test.scene, instrument: test.instrument, faultPresent: present, source, phase: 'trace', sure, ...(taken ? { taken } : {}) } },
     )
   }
   const standIn = async () => {
@@ -116,11 +119,19 @@ function EntryColumn({ hand, ranking, test, busy, conflicts, onEntry, onChoose, 
     seen(answer.value.outcome)
     setSource('stand-in')
   }
+  return { explanation, value, outcome, present, setPresent, sure, setSure, offer, taken, band, ready, change, seen, pin, standIn }
+}
+
+function EntryColumn(props: Props) {
+  const { hand, ranking, test, busy, conflicts, onChoose, onWhy } = props
+  const { explanation, value, outcome, present, setPresent, sure, setSure, offer, taken, band, ready, change, seen, pin, standIn } = useEntry(props)
+  const { sound } = explanation
+  const held = conflicts.length > 0 || meterHolds(hand)
   const meaning = ready ? (present === 'no' ? { ...meaningOf(band), detail: `It does not fail now: this says little. ${meaningOf(band).detail}` } : meaningOf(band)) : { title: sound ? soundText(sound, test) : 'Choose what you see.', detail: test.blind }
   return (
     <div className="flex min-h-0 flex-col gap-1">
       <div className="flex items-center justify-between text-second text-ink-2">
-        <span>What you would read, and what it means</span>
+        <span className="truncate">{taken ? `By ${taken.name}, ${STANDING_WORDS[taken.standing]}` : 'What you would read, and what it means'}</span>
         {hand.vehicle.kind === 'simulated' && <button type="button" data-act="stand-in" onClick={() => void standIn()} className="-mb-1 mt-0.5 min-h-[44px] border-2 border-dashed border-ink-3 px-2 leading-tight text-ink">Read the stand-in</button>}
       </div>
       {test.reading.kind === 'number' ? (

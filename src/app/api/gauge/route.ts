@@ -1,0 +1,48 @@
+/**
+ * A gauge gateway as one on the workshop's network would be: answers an order with a stream of instrument
+ * lines at the pace of the capture. It plays the stand-in instruments, and says so in the head.
+ */
+import { z } from 'zod'
+import { CAPTURE_KINDS, CLAMPS } from '@/core/bench'
+import { vehicleSchema } from '@/core/job'
+import { findTest } from '@/core/library'
+import { standInRun, standInText } from '@/core/practice'
+
+export const dynamic = 'force-dynamic'
+
+const BEAT_MS = 50
+const MOST_BYTES = 64 * 1024
+const orderSchema = z.object({
+  vehicle: z.unknown(), repaired: z.array(z.string().max(80)).max(40), attempt: z.number().int().min(0).max(1e4),
+  taking: z.object({ kind: z.enum(CAPTURE_KINDS), testId: z.string().max(80).nullable().refine((id) => id === null || findTest(id) !== undefined, 'no such test'), clamped: z.enum(CLAMPS) }),
+})
+const refuse = (status: number, problem: string, at: string) => Response.json({ ok: false, error: { problem, at } }, { status })
+const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
+
+export async function POST(request: Request) {
+  const text = await request.text()
+  if (text.length > MOST_BYTES) return refuse(413, `an order may have ${MOST_BYTES / 1024} kB at most`, 'the body')
+  let data: unknown
+  try {
+    data = JSON.parse(text)
+  } catch (problem) {
+    return refuse(400, `not JSON: ${(problem as Error).message}`, 'the body')
+  }
+  const order = orderSchema.safeParse(data)
+  if (!order.success) return refuse(422, order.error.issues[0]!.message, order.error.issues[0]!.path.map(String).join('.') || 'the body')
+  const vehicle = vehicleSchema.safeParse(order.data.vehicle)
+  if (!vehicle.success) return refuse(422, vehicle.error.issues[0]!.message, `vehicle.${vehicle.error.issues[0]!.path.map(String).join('.')}`)
+  const run = standInRun({ ...order.data, vehicle: vehicle.data })
+  if (!run) return refuse(422, 'this vehicle has nothing there that a stand-in could read', 'taking')
+  const pieces = standInText(run, (run.pace * BEAT_MS) / 1e3)
+  const coded = new TextEncoder()
+  const lines = new ReadableStream<Uint8Array>({
+    async pull(controller) {
+      const piece = pieces.next()
+      if (piece.done) return controller.close()
+      controller.enqueue(coded.encode(piece.value.text))
+      await sleep(BEAT_MS)
+    },
+  })
+  return new Response(lines, { headers: { 'content-type': 'text/plain; charset=utf-8', 'cache-control': 'no-store', 'x-accel-buffering': 'no' } })
+}
