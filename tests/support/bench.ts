@@ -1,11 +1,25 @@
 /** The journeys' hands: spoken in the words of the screens. Readings come from the hidden truth vehicle, never from constants. */
+import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { By, Key, until, type WebElement } from 'selenium-webdriver'
+import { LogBuilder, writeJobFile } from '@/core/records'
 import { standInById, repaired, truthVehicle, type TruthVehicle } from '@/core/simulate'
 import { layoutKeyOf, type VehicleRecord } from '@/core/job'
 import { layoutOf, type Scope } from '@/core/vehicle'
 import { openBrowser, type Session } from './browser'
 
 const WAIT = 45_000
+
+/** A simulated vehicle with a job of its own, as a file that Today takes in. */
+export function jobFileOf(jobId: string, vehicle: VehicleRecord, symptoms: string[]): string {
+  const log = new LogBuilder(jobId, { device: 'journey', by: 'Ida' })
+    .add(Date.now(), 'job-opened', { vehicleId: vehicle.id, unit: vehicle.unit, vehicleName: vehicle.name, words: '', neededBy: null })
+    .add(Date.now(), 'complaint-noted', { symptoms, raisers: [], failingNow: 'yes', words: '', conditions: [], lastFill: '', lamps: '', history: '' })
+  const path = join(mkdtempSync(join(tmpdir(), 'stop-start-job-')), `${jobId}.stop-start-job.json`)
+  writeFileSync(path, writeJobFile({ jobId, vehicle, events: log.events }))
+  return path
+}
 
 export class Hands {
   constructor(
@@ -158,6 +172,37 @@ export class Hands {
   }
   async openItem(id: string): Promise<void> {
     await (await this.shown(`[data-item="${id}"]`)).sendKeys(Key.ENTER)
+  }
+  /** Takes a job in from its file. */
+  async takeIn(path: string, jobId: string): Promise<void> {
+    await this.session.go('/')
+    await this.sees('can move now')
+    await this.driver.findElement(By.css('input[type="file"]')).sendKeys(path)
+    await this.shown(`[data-job="${jobId}"]`)
+  }
+  /** On the bench: another capture, begun and waited for until the verdict stands. */
+  async choose(capture: string): Promise<void> {
+    await this.act('choose-capture')
+    await this.touch(`[data-capture="${capture}"]`)
+    await this.driver.wait(async () => !(await this.has('[data-capture]')), WAIT, 'the panel stays')
+  }
+  async record(): Promise<string> {
+    await this.act('record')
+    await this.shown('main[data-pen="running"]')
+    await this.shown('main[data-pen="ended"]')
+    return this.text('[data-said]')
+  }
+  /** Keeps what stands on the sheet, and waits until it is kept. */
+  async keep(): Promise<void> {
+    const kept = async () => (await this.driver.findElements(By.css('section[aria-label="Captures kept"] li'))).length
+    await this.act('keep')
+    await this.driver.wait(async () => (await this.text('[data-act="keep"]')).startsWith('Kept') && (await kept()) > 0, WAIT, 'it is not kept')
+  }
+  /** A file that the page has saved, once it is whole. */
+  async saved(ending: string): Promise<string> {
+    const there = () => readdirSync(this.session.downloads).find((name) => name.endsWith(ending))
+    await this.driver.wait(() => there() !== undefined, WAIT, `no file ${ending} was saved`)
+    return readFileSync(join(this.session.downloads, there()!), 'utf8')
   }
   async isHeld(css: string): Promise<boolean> {
     return !(await (await this.shown(css)).isEnabled())

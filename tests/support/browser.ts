@@ -15,6 +15,8 @@ export interface Session {
   driver: WebDriver
   go(path: string): Promise<void>
   address(path: string): string
+  /** Folder of this browser in which saved files land. */
+  downloads: string
   /** Clicks the first shown button or link whose text begins so. */
   click(text: string): Promise<void>
   /** Errors that the page logged since the last call. */
@@ -28,6 +30,7 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
   const port = nextPort++ + (process.pid % 500)
   const { child, address } = await startServer({ demo, port, quiet: true })
   const profile = mkdtempSync(join(tmpdir(), 'stop-start-'))
+  const downloads = mkdtempSync(join(tmpdir(), 'stop-start-saved-'))
   const options = new chrome.Options()
   options.addArguments(...FLAGS, `--user-data-dir=${profile}`)
   options.setBinaryPath('/usr/bin/chromium')
@@ -37,8 +40,10 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
     .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
     .build()) as chrome.Driver
   await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width: 1280, height: 800, deviceScaleFactor: 1, mobile: false })
+  await driver.sendDevToolsCommand('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: downloads })
   return {
     driver,
+    downloads,
     address: (path) => address.replace(/\/$/, '') + path,
     go: (path) => driver.get(address.replace(/\/$/, '') + path),
     click: async (text) => {
@@ -50,7 +55,7 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
     close: async () => {
       await driver.quit().catch(() => undefined)
       child.kill('SIGTERM')
-      rmSync(profile, { recursive: true, force: true })
+      for (const folder of [profile, downloads]) rmSync(folder, { recursive: true, force: true })
     },
   }
 }

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react'
 import { DEADHEAD_LIMIT_S, channelOf, held, standingOf, type Instrument } from '@/core/bench'
 import type { Conclusion } from '@/core/job'
 import { testById } from '@/core/library'
+import type { UnitName } from '@/core/shared'
 import { readLoggerFile } from '@/workers/fileReader'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
@@ -150,12 +151,14 @@ function readStretch({ file, order }: LongFile, { a, b }: Flags, pen: PenInHand,
 
 const titleOf = (conclusion: Conclusion | null, title: string): string => (conclusion?.finding.kind === 'leakDown' ? `Leak-down from ${Math.round(conclusion.finding.startPa / 1e3)} kPa` : title)
 
+/** What a hand reads is in one of these units. */
+const HAND_UNIT: Partial<Record<CaptureInHand['taking']['kind'], UnitName>> = { volume: 'L', drops: 'V', calibration: 'ohm', injectors: 'L/h' }
+
 /** The instrument as the capture will carry it. */
-function takenOf(pen: Pen, { byHand, signals, concluded }: CaptureInHand, instruments: Instrument[]): Taken {
-  const unit = concluded?.ok ? concluded.value.value.unit : 'kPa'
-  if (byHand) return takenBy(instruments, unit, Date.now()) ?? { instrumentId: null, name: 'By hand', standing: 'hand', offset: null }
+function takenOf(pen: Pen, { byHand, signals, taking }: CaptureInHand, instruments: Instrument[]): Taken {
+  if (byHand) return takenBy(instruments, HAND_UNIT[taking.kind] ?? 'kPa', Date.now()) ?? { instrumentId: null, name: 'By hand', standing: 'hand', offset: null }
   if (pen.source === 'stand-in') return { instrumentId: null, name: pen.head?.name ?? 'Stand-in', standing: 'stand-in', offset: null }
-  if (pen.by === 'file') return { ...(takenBy(instruments, signals[0]?.head.unit ?? unit, Date.now()) ?? { instrumentId: null, standing: 'file', offset: null }), name: pen.head?.name ?? 'File' }
+  if (pen.by === 'file') return { ...(takenBy(instruments, inOrder(signals, taking.kind)[0]?.head.unit ?? 'kPa', Date.now()) ?? { instrumentId: null, standing: 'file', offset: null }), name: pen.head?.name ?? 'File' }
   const own = instruments.find((one) => one.name === pen.head?.name)
   return { instrumentId: own?.id ?? null, name: pen.head?.name || 'Gateway', standing: own ? standingOf(own, Date.now()) : 'never', offset: null }
 }

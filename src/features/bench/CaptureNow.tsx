@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { Conclusion } from '@/core/job'
 import { Button } from '@/ui/Button'
 import { NumberTable } from '@/ui/ChartTable'
+import { Notice } from '@/ui/Notice'
 import { CAPTURE_WORDS, sayConclusion } from './benchText'
 import { CaptureChart, captureTable } from './CaptureChart'
 import type { CaptureInHand } from './useCapture'
@@ -14,9 +15,9 @@ export function CaptureNow({ capture, conclusion, pen, onFull, onSave }: { captu
   const words = CAPTURE_WORDS[capture.taking.kind]
   if (!conclusion) {
     return (
-      <div className="px-6 pt-3">
-        <p className="text-second text-ink-2"><span className="font-semibold text-ink">{words.title}</span> {pen.status === 'running' ? 'is being recorded.' : 'has not been taken yet.'}</p>
-        {pen.status === 'running' && <p className="pt-2 text-main">The verdict comes when the pen has stopped.</p>}
+      <div className="space-y-2 px-6 pt-3">
+        <p className="text-second text-ink-2"><span className="font-semibold text-ink">{words.title}</span> {pen.status === 'running' ? 'is being recorded. The verdict comes when the pen has stopped.' : 'has not been taken yet.'}</p>
+        {pen.status === 'running' && words.caution && <Notice kind="danger" title={words.caution.text}>{words.caution.stopWhen}</Notice>}
       </div>
     )
   }

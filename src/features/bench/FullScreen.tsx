@@ -75,9 +75,9 @@ function Sheet({ name, signals, kind, flags, onFlags, onPicture, onClose }: Omit
           <Button onClick={() => zoom(0.5)} data-act="closer">Closer</Button>
           <Button onClick={() => zoom(2)}>Wider</Button>
           <Button onClick={() => setView(whole)}>Whole</Button>
-          <Button onClick={() => setAsTable(!asTable)}>{asTable ? 'Chart' : 'Table'}</Button>
+          <Button data-act="full-table" onClick={() => setAsTable(!asTable)}>{asTable ? 'Chart' : 'Table'}</Button>
           <Button onClick={() => { const canvas = chart.current?.canvas; if (canvas) onPicture(canvas) }} disabled={asTable} data-act="picture">Save picture</Button>
-          <Button variant="act" onClick={onClose}>Close</Button>
+          <Button variant="act" data-act="full-close" onClick={onClose}>Close</Button>
         </div>
       </div>
       {asTable ? <div className="min-h-0 flex-1 overflow-auto bg-sheet p-3"><SignalTable signals={inOrder(shown, kind)} /></div> : (

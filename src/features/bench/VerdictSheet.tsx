@@ -72,7 +72,7 @@ export function VerdictSheet({ hand, taking, input, conclusion, signals, source,
           <thead><tr className="text-ink-2"><th className="text-left font-normal">{still && after ? 'Moves no suspect' : 'Moves most'}</th><th className="w-16 text-right font-normal">before</th><th className="w-16 text-right font-normal">after</th></tr></thead>
           <tbody>{moves.slice(0, 3).map(({ suspect, was }) => <tr key={suspect.id} className="border-t border-rule-2"><td className="max-w-[200px] truncate py-0.5">{suspect.name}</td><td className="text-right">{percent(was)} %</td><td className="text-right font-semibold">{percent(suspect.probability)} %</td></tr>)}</tbody>
         </table>
-      ) : <p className="pt-1 text-second text-ink-2">{conclusion.verdict === 'says-little' ? 'It moves nothing on Trace.' : job.noted ? 'Trace has no question for it now: kept with the job.' : 'No complaint is noted: kept with the job.'}</p>}
+      ) : <p className="pt-1 text-second text-ink-2">{conclusion.verdict === 'says-little' ? 'It moves nothing on Trace.' : job.noted ? 'Trace has no question for it now: kept with the job.' : 'No complaint is noted yet: it counts once there is one.'}</p>}
       {asked && <div className="flex items-center gap-2 pt-1 text-second"><span className="text-ink-2">Fault there now?</span><div className="flex-1"><ChoiceGroup label="Fault there now?" options={[{ id: 'yes', label: 'yes' }, { id: 'no', label: 'no' }, { id: 'unknown', label: 'unsure' }]} value={present} onChange={(id) => setPresent(id as Present)} /></div></div>}
       {standInOnReal && <p className="pt-1 text-second font-semibold">A stand-in is no evidence on a real vehicle.</p>}
       <div className="flex gap-2 pt-2">

@@ -91,7 +91,7 @@ function titleOf(finding: Finding, good: boolean, { band, value }: Conclusion): 
     case 'prime': return good ? 'It primes.' : finding.toPressureS === null ? 'It never comes to pressure.' : finding.toPressureS > PRIME_WITHIN_S ? 'It primes late.' : 'It primes too high.'
     case 'steady': return good ? 'The pressure is right.' : low ? 'The pressure is low.' : 'The pressure is high.'
     case 'snap': return good ? 'It keeps up.' : finding.recoveryS === null ? 'It dips and stays down.' : 'It dips too deep.'
-    case 'deadhead': return good ? 'The pump has it in reserve.' : 'The pump is weak.'
+    case 'deadhead': return good ? 'The pump has it in reserve.' : 'It does not come up.'
     case 'leakDown': return good ? 'It holds.' : 'It leaks.'
     case 'volume': return good ? 'It gives enough.' : low ? 'It gives too little.' : 'It gives more than a sound one.'
     case 'current': return good ? 'The current is right.' : low ? 'It draws too little.' : 'It draws too much.'
@@ -125,7 +125,7 @@ function detailOf(finding: Finding, conclusion: Conclusion): string {
     case 'prime': return finding.toPressureS === null ? `Peak ${kPa(finding.peakPa)} kPa after ${finding.keyCycles} ${finding.keyCycles === 1 ? 'turn' : 'turns'} of the key.` : `${finding.toPressureS.toFixed(1)} s of pump until it stood, ${finding.keyCycles} ${finding.keyCycles === 1 ? 'turn' : 'turns'} of the key, peak ${kPa(finding.peakPa)} kPa. Typical: within ${PRIME_WITHIN_S} s.`
     case 'steady': return `Mean ${figureText(conclusion)}, ripple ${said(finding.ripplePa / 1e3, 0.2)} kPa.`
     case 'snap': return `From ${kPa(finding.beforePa)} kPa it dips by ${figureText(conclusion)}${finding.recoveryS === null ? ' and does not come back' : `, half made good in ${finding.recoveryS.toFixed(1)} s`}.`
-    case 'deadhead': return `Plateau ${figureText(conclusion)}, shut ${finding.shutS.toFixed(1)} s.${finding.stillRising ? ' It still rose when the valve opened.' : ''}${finding.overTime ? ` Longer than ${DEADHEAD_LIMIT_S} s: never again on this pump.` : ''}`
+    case 'deadhead': return `Plateau ${figureText(conclusion)}${finding.shutS > 0 ? `, shut ${finding.shutS.toFixed(1)} s` : ': no rise was seen when the line shut'}.${conclusion.verdict === 'bad' ? ' Read the volts at the pump before you blame it.' : ''}${finding.stillRising ? ' It still rose when the valve opened.' : ''}${finding.overTime ? ` Longer than ${DEADHEAD_LIMIT_S} s: never again on this pump.` : ''}`
     case 'leakDown': return `${kPa(finding.startPa - finding.endPa)} kPa lost in ${finding.minutes.toFixed(0)} min: ${percentOf(finding.leftFraction)} ± ${Math.max(1, percentOf(2 * finding.leftSd))} % left after 5 min, ${percentOf(Math.max(0, finding.leftAt20Fraction))} % after 20. It falls ${LAWS[finding.law]}; the gauge scatters by ± ${said(finding.residualPa / 1e3, 0.05)} kPa.${finding.soaked ? ' It rose first: heat from the engine.' : ''}`
     case 'volume': return `${said(finding.flowM3PerS / M3_PER_S_PER_L_PER_H, 0.5)} L/h, ${said(finding.wantedM3PerS / M3_PER_S_PER_L_PER_H, 0.5)} wanted; ${finding.margin.toFixed(2)} times the demand.`
     case 'current': return `Mean ${figureText(conclusion)}.`
