@@ -3,15 +3,15 @@
  * Trace takes as a reading. The bench analyses signals; here the vehicle's own sources give the bands.
  */
 import {
-  FEED_LIMIT_V, GROUND_LIMIT_V, LEFT_AT_5_MIN, analyseCurrent, analyseDeadhead, analyseLeakDown, analysePrime, analyseSnap, analyseSteady, analyseSweep, analyseVacuum, analyseWaveform, calibrate, channelOf, errorOf, isolate, judgeDrops, judgeInjectors, judgeVolume, present, thinned, volumeOf,
+  FEED_LIMIT_V, GROUND_LIMIT_V, LEFT_AT_5_MIN, analyseCurrent, analyseDeadhead, analyseLeakDown, analysePrime, analyseSnap, analyseSteady, analyseSweep, analyseVacuum, analyseWaveform, calibrate, channelOf, errorAt, errorOf, isolate, judgeDrops, judgeInjectors, judgeVolume, present, pumpStateOf, thinned, volumeOf,
   type Analysed, type Band, type Calibration, type CalibrationProblem, type CaptureKind, type Channel, type ClampSet, type CurrentReading, type DeadheadReading, type DropSurvey, type Fall, type Fill, type GaugeRange, type InjectorRun, type InjectorSet, type InstrumentError, type LeakDown, type LeakDownProblem,
-  type PinchFinding, type PrimeReading, type Refused, type Series, type Signals, type SnapReading, type SteadyReading, type SweepProblem, type SweepReading, type VacuumReading, type Verdict, type VolumeReading, type VolumeTaken, type Waveform, type WaveformProblem,
+  type PinchFinding, type PrimeReading, type PumpLaw, type PumpState, type Refused, type Series, type Signals, type SnapReading, type SteadyReading, type SweepProblem, type SweepReading, type VacuumReading, type Verdict, type VolumeReading, type VolumeTaken, type Waveform, type WaveformProblem,
 } from '../bench'
 import type { SoundBand } from '../diagnosis'
 import { libraryOf, testById, type Test } from '../library'
 import { FUEL_GRADES, vapourPressurePa } from '../physics'
 import { fromSi, toSi, type Ampere, type Entered, type PaAbs, type Second, type UnitName, type Volt } from '../shared'
-import { layoutOf, type Layout, type Specification } from '../vehicle'
+import { layoutOf, pumpMotor, type Layout, type Specification } from '../vehicle'
 import type { BodyOf } from '../records'
 import { layoutKeyOf, type VehicleRecord } from './vehicleRecord'
 
@@ -79,7 +79,7 @@ export type CaptureInput =
   | { from: 'signals'; signals: Signals; snapAtS: Second | null }
   | { from: 'volume'; taken: VolumeTaken }
   | { from: 'drops'; drops: { testId: string; dropV: Volt }[]; currentA: Ampere | null }
-  | { from: 'fills'; fills: Fill[] }
+  | { from: 'fills'; fills: Fill[]; unit: 'ohm' | 'V' }
   | { from: 'injectors'; runs: InjectorRun[]; ratedM3PerS: number | null }
   | { from: 'ends'; startPa: number; laterPa: number; minutes: number }
 
@@ -106,7 +106,7 @@ export type Finding =
   | ({ kind: 'leakDown' } & Omit<LeakDown, 'verdict'>)
   | ({ kind: 'volume' } & VolumeReading)
   | ({ kind: 'current' } & CurrentReading)
-  | ({ kind: 'waveform' } & Waveform)
+  | ({ kind: 'waveform'; state: PumpState } & Waveform)
   | ({ kind: 'drops' } & DropSurvey)
   | ({ kind: 'vacuum' } & VacuumReading)
   | ({ kind: 'sweep' } & SweepReading)
@@ -250,6 +250,12 @@ function concludeEnds(taking: Taking, { startPa, laterPa, minutes }: Extract<Cap
   return concludeLeakDown(taking, { seconds, values: seconds.map((at) => startPa * Math.exp(rate * at)) }, context.handError, context)
 }
 
+/** Volts that a pump has in service: what a flow at other volts is carried over to. */
+const SERVICE_V: Volt = 13.2
+
+/** The law of the pump that feeds the line (EQ07); null where the engine or another pump does. */
+const pumpLawOf = ({ layout, specification }: BenchContext): PumpLaw | null => (layout.parts.some((part) => part.id === 'pump' && part.kind === 'pump') ? pumpMotor(specification) : null)
+
 function concludeVolume(taking: Taking, taken: VolumeTaken, context: BenchContext, error: InstrumentError, byHand: boolean): Concluded {
   if (!(taken.seconds > 0)) return refused({ kind: 'too-short', seconds: taken.seconds, needsS: 5 })
   const { specification } = context
@@ -258,8 +264,8 @@ function concludeVolume(taking: Taking, taken: VolumeTaken, context: BenchContex
   const unit = unitOf(taking.testId, 'L/h')
   const band = bandOf(context, taking.testId)
   // A pump that is timed into a can is held against what the engine wants; any other flow against what a sound vehicle gives.
-  const reading = judgeVolume(taken, specification.peakDemandM3PerS.value, { pressurePa: open ? 0 : taken.pressurePa, pumpV: taken.pumpV ?? 12.5 }, error, null, byHand)
-  if (open && (!band || band.source === 'generic')) return concluded({ kind: 'volume', ...reading }, reading.verdict, reading.flowM3PerS, reading.sd, unit, { low: reading.wantedM3PerS, high: Infinity, source: 'generic' }, taking.testId, reading.flowM3PerS)
+  const reading = judgeVolume(taken, specification.peakDemandM3PerS.value, { pressurePa: taken.pressurePa > 0 ? specification.regulatorSetPa.value : 0, pumpV: SERVICE_V }, error, open ? pumpLawOf(context) : null, byHand)
+  if (open && (!band || band.source === 'generic')) return concluded({ kind: 'volume', ...reading }, reading.verdict, reading.serviceM3PerS ?? reading.flowM3PerS, reading.serviceSd ?? reading.sd, unit, { low: reading.wantedM3PerS, high: Infinity, source: 'generic' }, taking.testId, reading.flowM3PerS)
   if (!band) return refused({ kind: 'no-band' })
   const verdict = reading.flowM3PerS < band.low - 2 * reading.sd || reading.flowM3PerS > band.high + 2 * reading.sd ? 'bad' : reading.flowM3PerS > band.low && reading.flowM3PerS < band.high ? 'good' : 'inconclusive'
   return concluded({ kind: 'volume', ...reading, wantedM3PerS: band.low, verdict }, verdict, reading.flowM3PerS, reading.sd, unit, band, taking.testId, reading.flowM3PerS)
@@ -279,9 +285,18 @@ function concludeCurrent(taking: Taking, signals: Signals, context: BenchContext
   const speed = answer.value.speedRadPerS
   const sd = 0.02 * (speed ?? 0)
   const verdict: Verdict = answer.value.finding !== 'even' && answer.value.finding !== 'no-ripple' ? 'bad' : speed === null ? 'inconclusive' : speed < band.low - 2 * sd || speed > band.high + 2 * sd ? 'bad' : speed > band.low && speed < band.high ? 'good' : 'inconclusive'
-  return concluded({ kind: 'waveform', ...answer.value }, verdict, speed ?? 0, sd, 'rpm', band, taking.testId, speed)
+  return concluded({ kind: 'waveform', ...answer.value, state: stateOf(answer.value, channel.head, context, band) }, verdict, speed ?? 0, sd, 'rpm', band, taking.testId, speed)
 }
 
+/** Speed and current together: drag, free running, too few volts (EQ19). */
+function stateOf({ meanA, speedRadPerS }: Waveform, head: Channel['head'], context: BenchContext, speedBand: Band): PumpState {
+  const drawn = libraryOf(context.layout).tests.find(({ reading }) => reading.kind === 'number' && reading.quantity.of === 'current' && reading.quantity.scene === 'keyOn')
+  const currentBand = bandOf(context, drawn?.id ?? null)
+  if (!currentBand) return 'inconclusive'
+  const middle = (band: Band) => 0.5 * (band.low + band.high)
+  const sdOf = (band: Band) => 0.25 * (band.high - band.low)
+  return pumpStateOf(meanA, errorAt(errorOf(head), meanA), speedRadPerS, 0.02 * (speedRadPerS ?? 0), { currentA: middle(currentBand), speedRadPerS: middle(speedBand), currentSd: sdOf(currentBand), speedSd: sdOf(speedBand) })
+}
 /** Channels of a drop survey are named after their tests. */
 export const dropChannel = (testId: string) => `drop-${testId}`
 

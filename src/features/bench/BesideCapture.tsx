@@ -1,12 +1,12 @@
 'use client'
 import { useState } from 'react'
-import { plausibility } from '@/core/bench'
+import { channelOf, plausibility, type Calibration } from '@/core/bench'
 import { pinchOf, type Conclusion } from '@/core/job'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { saveFile } from '@/ui/saveFile'
 import type { JobInHand } from '../frame/useJob'
-import { clockText } from '../frame/words'
+import { clockText, unitText } from '../frame/words'
 import { CAPTURE_WORDS, CLAMP_WORDS, VERDICT_WORDS, pinchAsks, said, sideText } from './benchText'
 import { gaugeCsv } from './exportCapture'
 import type { CaptureInHand } from './useCapture'
@@ -16,7 +16,7 @@ export function BesideCapture({ hand, capture, conclusion }: { hand: JobInHand; 
   return (
     <div className="flex min-h-0 flex-col gap-2 overflow-auto border-l border-rule-2 px-5 pb-1 pt-2">
       {capture.taking.kind === 'leakDown' && <Pinch hand={hand} capture={capture} />}
-      {conclusion?.finding.kind === 'calibration' && <Table calibration={conclusion.finding.calibration} unit={hand.job.unit} />}
+      {conclusion?.finding.kind === 'calibration' && <Table calibration={conclusion.finding.calibration} unit={hand.job.unit} reads={readsOf(capture)} />}
       <Kept hand={hand} />
     </div>
   )
@@ -47,26 +47,29 @@ function Pinch({ hand, capture }: { hand: JobInHand; capture: CaptureInHand }) {
   )
 }
 
+/** What the sender is read in. */
+const readsOf = ({ input }: CaptureInHand): 'ohm' | 'V' => (input?.from === 'fills' ? input.unit : input?.from === 'signals' && !channelOf(input.signals, 'resistance') ? 'V' : 'ohm')
+
 const POINTS = ['8', '12', '16', '24', '32'] as const
 
 /** The table that goes into the gauge, and whether what it reads now can be. */
-function Table({ calibration, unit }: { calibration: Parameters<typeof gaugeCsv>[0]; unit: string }) {
+function Table({ calibration, unit, reads }: { calibration: Calibration; unit: string; reads: 'ohm' | 'V' }) {
   const [points, setPoints] = useState<string>('16')
   const [by, setBy] = useState<'volume' | 'value'>('volume')
   const [litres, setLitres] = useState('')
   const [ohm, setOhm] = useState('')
   const [l, o] = [Number(litres.replace(',', '.')), Number(ohm.replace(',', '.'))]
-  const check = litres.trim() !== '' && ohm.trim() !== '' && Number.isFinite(l) && Number.isFinite(o) ? plausibility(calibration, l / 1e3, o, 1) : null
+  const check = litres.trim() !== '' && ohm.trim() !== '' && Number.isFinite(l) && Number.isFinite(o) ? plausibility(calibration, l / 1e3, o, reads === 'V' ? 0.02 : 1) : null
   return (
     <section aria-label="Table for the gauge" className="space-y-2">
       <p className="text-main font-semibold">Table for a gauge with a custom curve</p>
       <div className="flex items-center gap-2"><span className="text-second text-ink-2">Points</span><div className="flex-1"><ChoiceGroup label="Points" options={POINTS.map((id) => ({ id, label: id }))} value={points} onChange={setPoints} /></div></div>
-      <ChoiceGroup label="Even steps of" options={[{ id: 'volume', label: 'Even litres' }, { id: 'value', label: 'Even ohms' }]} value={by} onChange={(id) => setBy(id as typeof by)} />
-      <Button variant="act" className="w-full" data-act="gauge-table" onClick={() => saveFile(`${unit}-gauge-table-${points}.csv`, gaugeCsv(calibration, Number(points), by), 'text/csv')}>Save the table</Button>
+      <ChoiceGroup label="Even steps of" options={[{ id: 'volume', label: 'Even litres' }, { id: 'value', label: reads === 'V' ? 'Even volts' : 'Even ohms' }]} value={by} onChange={(id) => setBy(id as typeof by)} />
+      <Button variant="act" className="w-full" data-act="gauge-table" onClick={() => saveFile(`${unit}-gauge-table-${points}.csv`, gaugeCsv(calibration, Number(points), by, reads), 'text/csv')}>Save the table</Button>
       <div className="flex items-center gap-2 text-second"><span className="text-ink-2">Now</span>
         <input aria-label="Litres in the tank now" value={litres} onChange={(event) => setLitres(event.target.value)} placeholder="L by dip" className="h-[44px] w-[96px] border-2 border-ink-3 bg-sheet px-2" />
-        <input aria-label="Ohms of the sender now" value={ohm} onChange={(event) => setOhm(event.target.value)} placeholder="Ω read" className="h-[44px] w-[96px] border-2 border-ink-3 bg-sheet px-2" />
-        {check && <span className="leading-tight">{check.plausible ? 'Plausible.' : `Off by ${said(1e3 * check.offM3, 0.3)} L.`} Should read {said(check.shouldRead, 0.5)} Ω.</span>}
+        <input aria-label="Sender reading now" value={ohm} onChange={(event) => setOhm(event.target.value)} placeholder={`${unitText(reads)} read`} className="h-[44px] w-[96px] border-2 border-ink-3 bg-sheet px-2" />
+        {check && <span className="leading-tight">{check.plausible ? 'Plausible.' : `Off by ${said(1e3 * check.offM3, 0.3)} L.`} Should read {said(check.shouldRead, reads === 'V' ? 0.01 : 0.5)} {unitText(reads)}.</span>}
       </div>
     </section>
   )

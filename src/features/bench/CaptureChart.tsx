@@ -40,28 +40,30 @@ export function plotOf(taking: Taking, conclusion: Conclusion, signals: Signals)
   if (!main || main.series.seconds.length === 0) return null
   const { head } = main
   const shown = finding.kind === 'waveform' ? { head, series: between(main.series, main.series.seconds[0]!, main.series.seconds[0]! + 0.04) } : main
-  const points = pointsOf(shown, 700)
-  const [from, to] = [points[0]!.x, points.at(-1)!.x]
-  const limit = limitOf(conclusion, points[0]!.y, from)
-  const fitted = finding.kind === 'leakDown' ? Array.from(finding.fitted.seconds, (x, k) => ({ x, y: fromSi(finding.fitted.values[k]!, head.unit) })) : []
+  // Time counts from the first flag.
+  const from = shown.series.seconds[0]!
+  const points = pointsOf(shown, 700).map(({ x, y }) => ({ x: x - from, y }))
+  const to = points.at(-1)!.x
+  const limit = limitOf(conclusion, points[0]!.y)
+  const fitted = finding.kind === 'leakDown' ? Array.from(finding.fitted.seconds, (x, k) => ({ x: x - from, y: fromSi(finding.fitted.values[k]!, head.unit) })) : []
   const { band } = conclusion
   const sameUnit = conclusion.value.unit === head.unit && ['steady', 'current', 'volume', 'vacuum', 'prime', 'deadhead'].includes(finding.kind)
-  const scale = scaleOf([...points.map((point) => point.y), ...limit.map((point) => point.y), ...(sameUnit && band ? [band.low, band.high].filter(Number.isFinite) : [])], !['leakDown', 'steady', 'waveform'].includes(finding.kind))
+  const scale = scaleOf([...points.map((point) => point.y), ...limit.map((point) => point.y), ...(sameUnit && band ? [band.low, band.high].filter(Number.isFinite) : [])], finding.kind === 'leakDown' ? finding.leftFraction < 0.5 : !['steady', 'waveform'].includes(finding.kind))
   const panel: PlotPanel = {
     label: unitText(head.unit), weight: 1, ...scale,
     lines: [{ label: 'read', look: finding.kind === 'leakDown' ? 'dots' : 'pen', points: finding.kind === 'leakDown' ? points.filter((_, k) => k % Math.ceil(points.length / 90) === 0) : points }, { label: 'fitted', look: 'fit', points: fitted }, { label: 'limit', look: 'limit', points: limit.map((point) => ({ ...point, x: Math.min(point.x, to) })) }],
     ...(sameUnit && band ? { sound: { low: Number.isFinite(band.low) ? band.low : scale.low, high: Number.isFinite(band.high) ? band.high : scale.high } } : {}),
   }
-  return { title: 'The capture at its own scale', panels: [panel], x: { label: '', low: from, high: to, step: timeStep(to - from), tick: (value) => `${secondsText(value - from, to - from)}${to - from < 100 && value - from < 1e-9 ? ` ${axisText(to - from)}` : ''}` } }
+  return { title: 'The capture at its own scale', panels: [panel], x: { label: '', low: 0, high: to, step: timeStep(to), tick: (value) => `${secondsText(value, to)}${to < 100 && value === 0 ? ` ${axisText(to)}` : ''}` } }
 }
 
 /** The line that must not be crossed. */
-function limitOf({ finding, band }: Conclusion, start: number, from: number): { x: number; y: number }[] {
+function limitOf({ finding, band }: Conclusion, start: number): { x: number; y: number }[] {
   if (finding.kind === 'leakDown' && band) {
     const startKPa = Math.max(start, finding.startPa / 1e3)
-    return Array.from({ length: 61 }, (_, k) => ({ x: from + 5 * k, y: startKPa * Math.pow(band.low / 100, k / 60) })).filter((point) => point.x <= from + 60 * finding.minutes)
+    return Array.from({ length: 61 }, (_, k) => ({ x: 5 * k, y: startKPa * Math.pow(band.low / 100, k / 60) })).filter((point) => point.x <= 60 * finding.minutes)
   }
-  if (finding.kind === 'snap' && band) return [0, 1e9].map((x) => ({ x: x || from, y: finding.beforePa / 1e3 - band.high }))
+  if (finding.kind === 'snap' && band) return [0, 1e9].map((x) => ({ x, y: finding.beforePa / 1e3 - band.high }))
   return []
 }
 

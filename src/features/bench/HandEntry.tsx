@@ -36,7 +36,7 @@ function Field({ label, unit, name, value, onChange, wide = false }: { label: st
     <label className={`flex items-center gap-3 ${wide ? 'justify-between' : ''}`}>
       <span className="text-main">{label}</span>
       <span className="relative">
-        <input name={name} inputMode="decimal" autoComplete="off" value={value} placeholder="?" aria-invalid={wrong} onChange={(event) => onChange(event.target.value)} className={`h-[48px] w-[150px] border-2 bg-sheet pl-2 pr-[62px] text-right text-[24px] font-semibold ${wrong ? 'border-dashed border-ink' : 'border-ink-3'}`} />
+        <input name={name} inputMode="decimal" autoComplete="off" value={value} placeholder="?" aria-invalid={wrong} onChange={(event) => onChange(event.target.value)} className={`h-[48px] w-[140px] border-2 bg-sheet pl-2 pr-[56px] text-right text-[24px] font-semibold ${wrong ? 'border-dashed border-ink' : 'border-ink-3'}`} />
         <span className="pointer-events-none absolute right-2 top-[13px] text-second text-ink-2">{unit}</span>
       </span>
     </label>
@@ -107,22 +107,23 @@ function FillFields({ onWritten }: Props) {
   const [rows, setRows] = useState(FILLS)
   const { of, set } = useFields(onWritten, (texts) => {
     const fills = Array.from({ length: 24 }, (_, k) => [numberOf(texts[`L${k}`]), numberOf(texts[`ohm${k}`])] as const).flatMap(([litres, ohm]) => (litres === null || ohm === null ? [] : [{ volumeM3: litres / 1e3, readings: [ohm] }]))
-    return fills.length === 0 ? null : { from: 'fills', fills }
+    return fills.length === 0 ? null : { from: 'fills', fills, unit: texts.unit === 'V' ? 'V' : 'ohm' }
   })
   return (
     <div>
-      <div className="grid max-h-[236px] grid-cols-2 gap-x-8 gap-y-2 overflow-auto pr-2">
+      <div className="grid max-h-[216px] grid-cols-2 gap-x-8 gap-y-2 overflow-auto pr-2">
         {Array.from({ length: rows }, (_, k) => (
           <div key={k} className="flex items-center gap-2">
             <span className="w-5 text-second text-ink-2">{k + 1}</span>
             <Field label="" unit="L" name={`L${k}`} value={of(`L${k}`)} onChange={set(`L${k}`)} />
-            <Field label="" unit="Ω" name={`ohm${k}`} value={of(`ohm${k}`)} onChange={set(`ohm${k}`)} />
+            <Field label="" unit={of('unit') === 'V' ? 'V' : 'Ω'} name={`ohm${k}`} value={of(`ohm${k}`)} onChange={set(`ohm${k}`)} />
           </div>
         ))}
       </div>
       <div className="flex items-center gap-4 pt-2">
         <Button onClick={() => setRows((now) => Math.min(24, now + 1))}>One more fill</Button>
-        <p className="text-second text-ink-2">Litres in the tank in all, from empty upwards. Ten levels are good, six the least.</p>
+        <select aria-label="Sender read in" value={of('unit') || 'ohm'} onChange={(event) => set('unit')(event.target.value)} className="h-[48px] border-2 border-ink-3 bg-sheet px-2 text-main"><option value="ohm">Ω</option><option value="V">V</option></select>
+        <p className="text-second text-ink-2">Litres in all, from empty upwards. Ten levels are good, six the least.</p>
       </div>
     </div>
   )
@@ -140,21 +141,21 @@ function InjectorFields({ onWritten }: Props) {
   })
   return (
     <div>
-      <div className="max-h-[236px] space-y-2 overflow-auto pr-2">
+      <div className="max-h-[228px] space-y-2 overflow-auto p-1">
         {Array.from({ length: rows }, (_, k) => (
           <div key={k} className="flex items-center gap-3">
             <span className="w-5 text-main">{k + 1}</span>
             <Field label="Rate" unit="L/h" name={`flow${k}`} value={of(`flow${k}`)} onChange={set(`flow${k}`)} />
             <Field label="before" unit="L/h" name={`before${k}`} value={of(`before${k}`)} onChange={set(`before${k}`)} />
             <select aria-label={`Spray of injector ${k + 1}`} value={of(`spray${k}`) || 'cone'} onChange={(event) => set(`spray${k}`)(event.target.value)} className="h-[48px] border-2 border-ink-3 bg-sheet px-2 text-main">{SPRAYS.map((spray) => <option key={spray}>{spray}</option>)}</select>
-            <Field label="" unit="/min" name={`drops${k}`} value={of(`drops${k}`)} onChange={set(`drops${k}`)} />
+            <Field label="drips" unit="/min" name={`drops${k}`} value={of(`drops${k}`)} onChange={set(`drops${k}`)} />
           </div>
         ))}
       </div>
       <div className="flex items-center gap-4 pt-2">
-        <Button onClick={() => setRows((now) => Math.min(12, now + 1))}>One more</Button>
+        <Button className="shrink-0" onClick={() => setRows((now) => Math.min(12, now + 1))}>One more</Button>
         <Field label="Rated" unit="L/h" name="rated" value={of('rated')} onChange={set('rated')} />
-        <p className="text-second text-ink-2">Drops a minute, shut and at pressure. Without a rated rate the set is held against its middle.</p>
+        <p className="text-second leading-[20px] text-ink-2">Without a rated rate the set is held against its middle.</p>
       </div>
     </div>
   )

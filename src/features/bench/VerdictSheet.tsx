@@ -64,7 +64,7 @@ export function VerdictSheet({ hand, taking, input, conclusion, signals, source,
   }
   return (
     <section aria-label="What the capture means" data-verdict={conclusion.verdict} className="mt-auto border-t-[5px] border-accent bg-sheet px-4 pb-3 pt-2">
-      <p className="flex items-baseline justify-between"><span className="text-second font-semibold text-accent">What it means</span><span className="text-second text-ink-2">{source === 'stand-in' ? 'stand-in' : `${taken.name}, ${STANDING_WORDS[taken.standing]}`}</span></p>
+      <p className="flex items-baseline justify-between"><span className="text-second font-semibold text-accent">What it means</span><span className="text-second text-ink-2">{source === 'stand-in' ? 'stand-in' : taken.standing === 'hand' ? taken.name : `${taken.name}, ${STANDING_WORDS[taken.standing]}`}</span></p>
       <p className="text-main font-semibold">{valueText(conclusion)}</p>
       {conclusion.band && <p className="text-second text-ink-2">wanted: {bandText(conclusion)}</p>}
       {asked ? (

@@ -1,5 +1,5 @@
 /** What the bench says: of each capture before it is taken, of what it came to, and why it came to nothing. */
-import { DEADHEAD_LIMIT_S, PRIME_WITHIN_S, VAPOUR_MARGIN_PA, type CaptureKind, type ClampSet, type Leaking, type LeakLaw, type Verdict } from '@/core/bench'
+import { DEADHEAD_LIMIT_S, PRIME_WITHIN_S, VAPOUR_MARGIN_PA, type CaptureKind, type ClampSet, type Leaking, type LeakLaw, type PumpState, type Verdict } from '@/core/bench'
 import type { CaptureRefusal, Conclusion, Finding } from '@/core/job'
 import { findTest } from '@/core/library'
 import { M3_PER_S_PER_L_PER_H, assertNever, fromSi, type UnitName } from '@/core/shared'
@@ -100,11 +100,12 @@ function titleOf(finding: Finding, good: boolean, { band, value }: Conclusion): 
     case 'vacuum': return good ? 'The suction side is free.' : 'The suction side is restricted.'
     case 'sweep': return good ? 'The sender is sound.' : finding.dropOuts.length > 0 ? `${COUNT[finding.dropOuts.length] ?? finding.dropOuts.length} drop-out${finding.dropOuts.length > 1 ? 's' : ''}.` : finding.fit === 'turned' ? 'It runs the other way.' : finding.fit === 'other-range' ? 'It is of another range.' : 'Its ends are off.'
     case 'calibration': return finding.turned ? 'It runs the other way.' : good ? 'The table is whole.' : 'Some fills do not fit.'
-    case 'injectors': return good ? 'The set is even.' : `${finding.injectors.filter((one) => one.verdict === 'bad').length} of ${finding.injectors.length} fall out.`
+    case 'injectors': return good ? 'The set is even.' : outOfSet(finding.injectors.filter((one) => one.verdict === 'bad').length, finding.injectors.length)
     default: return assertNever(finding)
   }
 }
-const COUNT: Record<number, string> = { 1: 'One', 2: 'Two', 3: 'Three', 4: 'Four' }
+const outOfSet = (count: number, of: number): string => `${COUNT[count] ?? count} of ${(COUNT[of] ?? `${of}`).toLowerCase()} ${count === 1 ? 'falls' : 'fall'} out.`
+const COUNT: Record<number, string> = { 1: 'One', 2: 'Two', 3: 'Three', 4: 'Four', 5: 'Five', 6: 'Six', 8: 'Eight' }
 /** Where a drop was read: "Feed side". */
 export const dropName = (testId: string): string => (findTest(testId)?.short ?? testId).replace(/, drop$/, '')
 
@@ -127,9 +128,9 @@ function detailOf(finding: Finding, conclusion: Conclusion): string {
     case 'snap': return `From ${kPa(finding.beforePa)} kPa it dips by ${figureText(conclusion)}${finding.recoveryS === null ? ' and does not come back' : `, half made good in ${finding.recoveryS.toFixed(1)} s`}.`
     case 'deadhead': return `Plateau ${figureText(conclusion)}${finding.shutS > 0 ? `, shut ${finding.shutS.toFixed(1)} s` : ': no rise was seen when the line shut'}.${conclusion.verdict === 'bad' ? ' Read the volts at the pump before you blame it.' : ''}${finding.stillRising ? ' It still rose when the valve opened.' : ''}${finding.overTime ? ` Longer than ${DEADHEAD_LIMIT_S} s: never again on this pump.` : ''}`
     case 'leakDown': return `${kPa(finding.startPa - finding.endPa)} kPa lost in ${finding.minutes.toFixed(0)} min: ${percentOf(finding.leftFraction)} ± ${Math.max(1, percentOf(2 * finding.leftSd))} % left after 5 min, ${percentOf(Math.max(0, finding.leftAt20Fraction))} % after 20. It falls ${LAWS[finding.law]}; the gauge scatters by ± ${said(finding.residualPa / 1e3, 0.05)} kPa.${finding.soaked ? ' It rose first: heat from the engine.' : ''}`
-    case 'volume': return `${said(finding.flowM3PerS / M3_PER_S_PER_L_PER_H, 0.5)} L/h, ${said(finding.wantedM3PerS / M3_PER_S_PER_L_PER_H, 0.5)} wanted; ${finding.margin.toFixed(2)} times the demand.`
+    case 'volume': return `${said(finding.flowM3PerS / M3_PER_S_PER_L_PER_H, 0.5)} L/h read${finding.serviceM3PerS === null ? '' : `, ${said(finding.serviceM3PerS / M3_PER_S_PER_L_PER_H, 0.5)} at the volts of service`}, ${said(finding.wantedM3PerS / M3_PER_S_PER_L_PER_H, 0.5)} wanted; ${finding.margin.toFixed(2)} times the demand.`
     case 'current': return `Mean ${figureText(conclusion)}.`
-    case 'waveform': return finding.speedRadPerS === null ? speedlessText(finding, conclusion) : `${Math.round(fromSi(finding.speedRadPerS, 'rpm'))} rpm by ${finding.by === 'bars' ? 'its known bars' : 'its pattern'}, ${finding.bars ?? finding.humpsPerRevolution} bars, confidence ${percentOf(finding.confidence)} %. Mean ${finding.meanA.toFixed(1)} A, ripple ${finding.rippleA.toFixed(2)} A${finding.unevenness !== null ? `, deepest bar ${finding.unevenness.toFixed(1)} of the middle one` : ''}.`
+    case 'waveform': return finding.speedRadPerS === null ? speedlessText(finding, conclusion) : `${Math.round(fromSi(finding.speedRadPerS, 'rpm'))} rpm by ${finding.by === 'bars' ? 'its known bars' : 'its pattern'}, ${finding.bars ?? finding.humpsPerRevolution} bars, confidence ${percentOf(finding.confidence)} %. ${STATES[finding.state]}Mean ${finding.meanA.toFixed(1)} A, ripple ${finding.rippleA.toFixed(2)} A${finding.unevenness !== null ? `, deepest bar ${finding.unevenness.toFixed(1)} of the middle one` : ''}.`
     case 'drops': return `${finding.totalV.toFixed(2)} V read in all, largest share: ${dropName(worstOf(finding)).toLowerCase()}. ${finding.loaded ? 'Under load.' : 'Not under load.'}`
     case 'vacuum': return `${figureText(conclusion)} at the inlet.${finding.marginPa === null ? '' : finding.vapour === 'boils' ? ' The fuel boils there.' : ` ${kPa(finding.marginPa)} kPa above where the fuel boils${finding.vapour === 'marginal' ? `: ${VAPOUR_MARGIN_PA / 1e3} kPa are wanted` : ''}.`}`
     case 'sweep': return `${said(finding.emptyOhm, 0.5)} Ω empty, ${said(finding.fullOhm, 0.5)} Ω full, off a straight line by ${percentOf(finding.nonlinearity)} %, scatter ${(100 * finding.noise).toFixed(1)} %${finding.hysteresis === null ? '' : `, play ${(100 * finding.hysteresis).toFixed(1)} %`}.${finding.dropOuts.length > 0 ? ` Gone at ${finding.dropOuts.map((gap) => `${percentOf(0.5 * (gap.from + gap.to))} %`).join(' and ')}: a worn track. Renew the sender while the module is out.` : ''}`
@@ -142,6 +143,9 @@ function detailOf(finding: Finding, conclusion: Conclusion): string {
     default: return assertNever(finding)
   }
 }
+/** What speed and current say together. */
+const STATES: Record<PumpState, string> = { sound: 'Speed and current belong together. ', drag: 'Slow and drawing much: it drags. ', unloaded: 'Fast and drawing little: it runs free, dry or bypassed. ', 'low-volts': 'Slow and drawing little: it wants volts. ', stalled: 'It stands and draws much: stalled. ', open: 'It draws nothing: open. ', inconclusive: '' }
+
 function speedlessText({ humpsPerS, meanA, confidence }: Extract<Finding, { kind: 'waveform' }>, { band }: Conclusion): string {
   if (humpsPerS === 0) return `Mean ${meanA.toFixed(1)} A, nothing that repeats: confidence ${percentOf(confidence)} %. A brushless pump leaves no ripple.`
   const middle = band ? 0.5 * (band.low + band.high) : NaN

@@ -42,6 +42,6 @@ export function captureJson(sheet: Sheet): string {
 }
 
 /** The table for a gauge with a custom curve: what the sender reads, and the litres that are then in the tank. */
-export function gaugeCsv(calibration: Calibration, points: number, by: 'volume' | 'value'): string {
-  return `${Papa.unparse({ fields: ['point', 'sender [ohm]', 'in the tank [L]'], data: gaugeTable(calibration, points, by).map((point, k) => [k + 1, point.value.toFixed(1), (1e3 * point.volumeM3).toFixed(2)]) })}\r\n`
+export function gaugeCsv(calibration: Calibration, points: number, by: 'volume' | 'value', unit: 'ohm' | 'V'): string {
+  return `${Papa.unparse({ fields: ['point', `sender [${unit}]`, 'in the tank [L]'], data: gaugeTable(calibration, points, by).map((point, k) => [k + 1, point.value.toFixed(unit === 'V' ? 3 : 1), (1e3 * point.volumeM3).toFixed(2)]) })}\r\n`
 }
