@@ -61,7 +61,7 @@ const lettering: Plugin<'line'> = {
   id: 'lettering',
   afterDatasetsDraw(chart) {
     const { ctx } = chart
-    const { panels } = chart.config.options as unknown as { panels: PlotPanel[] }
+    const { panels, stretches } = chart.config.options as unknown as Pick<PlotProps, 'panels' | 'stretches'>
     ctx.save()
     ctx.textBaseline = 'middle'
     panels.forEach((panel, k) => {
@@ -89,15 +89,44 @@ const lettering: Plugin<'line'> = {
       ctx.fill()
       ctx.fillText(panel.rides, at + 15, up)
     })
+    stretches?.forEach((stretch, k) => hatched(chart, stretch, k))
     ctx.restore()
   },
 }
 
+const HATCH_PX = 6
+/** A stretch as a hatched bar over the whole height, its word beside it. */
+function hatched(chart: Chart<'line'>, { from, to, word }: { from: number; to: number; word: string }, k: number): void {
+  const { ctx, chartArea: { top, bottom, right } } = chart
+  const [left, end] = [chart.scales.x!.getPixelForValue(from), chart.scales.x!.getPixelForValue(to)]
+  ctx.save()
+  ctx.strokeStyle = token('--ink')
+  ctx.beginPath()
+  ctx.rect(left, top, end - left, bottom - top)
+  ctx.lineWidth = 2
+  ctx.stroke()
+  ctx.clip()
+  ctx.beginPath()
+  for (let at = top - (end - left); at < bottom + (end - left); at += HATCH_PX) {
+    ctx.moveTo(left, at + (end - left))
+    ctx.lineTo(end, at)
+  }
+  ctx.stroke()
+  ctx.restore()
+  ctx.font = `600 17px "${FAMILY}"`
+  const width = ctx.measureText(word).width
+  const at = end + 6 + width < right ? end + 6 : left - 6 - width
+  const up = top + 13 + 22 * (k % 2)
+  ctx.fillStyle = token('--sheet')
+  ctx.fillRect(at - 2, up - 10, width + 4, 20)
+  ctx.fillStyle = token('--ink')
+  ctx.fillText(word, at, up)
+}
+
 const LETTERING = [lettering]
 
-const annotationsOf = ({ panels, uprights = [], stretches = [] }: PlotProps): Record<string, AnnotationOptions> => ({
+const annotationsOf = ({ panels, uprights = [] }: PlotProps): Record<string, AnnotationOptions> => ({
   ...Object.fromEntries(panels.flatMap((panel, k) => (panel.sound ? [[`sound${k}`, { type: 'box', yScaleID: `y${k}`, xScaleID: 'x', yMin: panel.sound.low, yMax: panel.sound.high, backgroundColor: `${token('--sound')}99`, borderWidth: 0, drawTime: 'beforeDatasetsDraw' } satisfies AnnotationOptions]] : []))),
-  ...Object.fromEntries(stretches.map((stretch, k) => [`stretch${k}`, { type: 'box', xScaleID: 'x', xMin: stretch.from, xMax: stretch.to, backgroundColor: 'transparent', borderColor: token('--ink'), borderWidth: 2, label: { display: true, content: stretch.word, position: { x: 'center', y: k % 2 === 0 ? 'start' : 'center' }, color: token('--ink'), font: { family: FAMILY, size: 18, weight: 600 } } } satisfies AnnotationOptions])),
   ...Object.fromEntries(uprights.map((upright, k) => [`upright${k}`, { type: 'line', xScaleID: 'x', xMin: upright.at, xMax: upright.at, borderColor: token('--accent'), borderWidth: 3, label: { display: upright.word !== '', content: upright.word, position: 'end', backgroundColor: token('--accent'), color: token('--on-accent'), font: { family: FAMILY, size: 18, weight: 600 }, borderRadius: 0 } } satisfies AnnotationOptions])),
 })
 
@@ -106,7 +135,7 @@ function optionsOf(props: PlotProps): ChartOptions<'line'> {
   const font = { family: FAMILY, size: 16 }
   const ticks = { font, color: token('--ink-2') }
   return {
-    panels, animation: false, responsive: true, maintainAspectRatio: false, parsing: false, normalized: true, spanGaps: false,
+    panels, stretches: props.stretches, animation: false, responsive: true, maintainAspectRatio: false, parsing: false, normalized: true, spanGaps: false,
     layout: { padding: { right: panels.some((panel) => panel.rides) ? PLOT_RIGHT : 14, top: 2 } },
     plugins: {
       legend: { display: false }, tooltip: { enabled: false }, annotation: { annotations: annotationsOf(props), clip: false },

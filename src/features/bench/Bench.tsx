@@ -34,7 +34,7 @@ type Open = 'captures' | 'sources' | 'file' | 'full' | null
 export function Bench({ hand }: { hand: JobInHand }) {
   const pen = usePen()
   const [frozen, setFrozen] = useState<Pen | null>(null)
-  const capture = useCapture(hand, pen)
+  const capture = useCapture(hand, pen, (of) => forget(pen, of))
   const [open, setOpen] = useState<Open>(null)
   const [source, setSource] = useState<Source>({ kind: 'tablet' })
   const [long, setLong] = useState<LongFile | null>(null)
@@ -46,7 +46,7 @@ export function Bench({ hand }: { hand: JobInHand }) {
   const taken = takenOf(pen, capture, instruments)
   const hold = () => setFrozen(frozen ? null : pen)
   const mark = () => capture.flags && capture.moveFlags({ a: capture.flags.b, b: pen.lastS })
-  useKeys({ l: () => capture.offers.some((offer) => offer.kind === 'leakDown') && pen.status !== 'running' && (capture.choose('leakDown'), pen.clear()), m: mark, h: hold })
+  useKeys({ l: () => capture.offers.some((offer) => offer.kind === 'leakDown') && pen.status !== 'running' && capture.choose('leakDown'), m: mark, h: hold })
   const sheet = { job: hand.job, taking, conclusion, signals: capture.signals, taken, standIn: pen.source === 'stand-in' }
   const shown = frozen ?? pen
   return (
@@ -74,7 +74,7 @@ export function Bench({ hand }: { hand: JobInHand }) {
           <div className="grid grid-cols-2 gap-2">
             {!capture.byHand && (pen.status === 'running'
               ? <Button variant="act" className="col-span-2 min-h-[56px]" data-act="stop" onClick={pen.stop}>Pen runs: stop</Button>
-              : <Button variant={conclusion ? 'plain' : record ? 'act' : 'held'} className="col-span-2 min-h-[56px]" data-act="record" disabled={!record} onClick={() => record?.()}>{record ? words.act : 'No instrument connected'}</Button>)}
+              : !conclusion && <Button variant={record ? 'act' : 'held'} className="col-span-2 min-h-[56px]" data-act="record" disabled={!record} onClick={() => record?.()}>{record ? words.act : 'No instrument connected'}</Button>)}
             {pen.status === 'running' && <><Button onClick={mark}>Mark now</Button><Button onClick={hold} data-state={frozen ? 'held' : 'free'}>{frozen ? 'Let it run' : 'Hold trace'}</Button></>}
             {pen.status !== 'running' && <><Button data-act="choose-capture" onClick={() => setOpen('captures')}>Other capture</Button><Button data-act="sources" onClick={() => setOpen('sources')}>Instruments, file</Button></>}
           </div>
@@ -109,12 +109,17 @@ function Panels({ hand, pen, capture, open, setOpen, source, setSource, instrume
   const { taking } = capture
   return (
     <>
-      <ChooseCapture open={open === 'captures'} offers={capture.offers} current={taking.kind} onOpenChange={(next) => setOpen(next ? 'captures' : null)} onChoose={(kind) => { capture.choose(kind); if (pen.by !== 'file') pen.clear(); setOpen(null) }} />
+      <ChooseCapture open={open === 'captures'} offers={capture.offers} current={taking.kind} onOpenChange={(next) => setOpen(next ? 'captures' : null)} onChoose={(kind) => { capture.choose(kind); setOpen(null) }} />
       <Sources open={open === 'sources'} onOpenChange={(next) => setOpen(next ? 'sources' : null)} source={source} simulated={hand.vehicle.kind === 'simulated'} instruments={instruments} onSource={(next) => { setSource(next); setOpen(null) }} onFile={() => setOpen('file')} />
       <FileWizard open={open === 'file'} onOpenChange={(next) => setOpen(next ? 'file' : null)} instruments={instruments} onRead={(name, signals, more) => { pen.load(name, signals); setLong(more); capture.restFlags(); setOpen(null) }} />
       <FullScreen open={open === 'full'} onClose={() => setOpen(null)} name={CAPTURE_WORDS[taking.kind].title} signals={pen.signals} kind={taking.kind} flags={capture.flags} onFlags={capture.moveFlags} onPicture={onPicture} />
     </>
   )
+}
+
+/** A signal was recorded for one clamping and, by a stand-in, for one place: it is none of another. A file is what a person says it is. */
+function forget(pen: PenInHand, of: 'clamps' | 'place') {
+  if (pen.by !== 'file' && (of === 'clamps' || pen.source === 'stand-in')) pen.clear()
 }
 
 /** What begins a recording here: the stand-ins on a simulated vehicle, a gateway on any. */

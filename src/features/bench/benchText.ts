@@ -133,7 +133,7 @@ function detailOf(finding: Finding, conclusion: Conclusion): string {
     case 'waveform': return finding.speedRadPerS === null ? speedlessText(finding, conclusion) : `${Math.round(fromSi(finding.speedRadPerS, 'rpm'))} rpm by ${finding.by === 'bars' ? 'its known bars' : 'its pattern'}, ${finding.bars ?? finding.humpsPerRevolution} bars, confidence ${percentOf(finding.confidence)} %. ${STATES[finding.state]}Mean ${finding.meanA.toFixed(1)} A, ripple ${finding.rippleA.toFixed(2)} A${finding.unevenness !== null ? `, deepest bar ${finding.unevenness.toFixed(1)} of the middle one` : ''}.`
     case 'drops': return `${finding.totalV.toFixed(2)} V read in all, largest share: ${dropName(worstOf(finding)).toLowerCase()}. ${finding.loaded ? 'Under load.' : 'Not under load.'}`
     case 'vacuum': return `${figureText(conclusion)} at the inlet.${finding.marginPa === null ? '' : finding.vapour === 'boils' ? ' The fuel boils there.' : ` ${kPa(finding.marginPa)} kPa above where the fuel boils${finding.vapour === 'marginal' ? `: ${VAPOUR_MARGIN_PA / 1e3} kPa are wanted` : ''}.`}`
-    case 'sweep': return `${said(finding.emptyOhm, 0.5)} Ω empty, ${said(finding.fullOhm, 0.5)} Ω full, off a straight line by ${percentOf(finding.nonlinearity)} %, scatter ${(100 * finding.noise).toFixed(1)} %${finding.hysteresis === null ? '' : `, play ${(100 * finding.hysteresis).toFixed(1)} %`}.${finding.dropOuts.length > 0 ? ` Gone at ${finding.dropOuts.map((gap) => `${percentOf(0.5 * (gap.from + gap.to))} %`).join(' and ')}: a worn track. Renew the sender while the module is out.` : ''}`
+    case 'sweep': return `${said(finding.emptyOhm, 0.5)} Ω empty, ${said(finding.fullOhm, 0.5)} Ω full, off a straight line by ${percentOf(finding.nonlinearity)} %, scatter ${(100 * finding.noise).toFixed(1)} %${finding.hysteresis === null ? '' : `, play ${(100 * finding.hysteresis).toFixed(1)} %`}.${finding.dropOuts.length > 0 ? ` Gone at ${listed(finding.dropOuts.map((gap) => `${percentOf(0.5 * (gap.from + gap.to))} %`))}: a worn track. Renew the sender while the module is out.` : ''}`
     case 'calibration': {
       const { calibration } = finding
       const litres = (m3: number) => said(m3 * 1e3, 0.3)
@@ -152,6 +152,8 @@ function speedlessText({ humpsPerS, meanA, confidence }: Extract<Finding, { kind
   const likely = Array.from({ length: 10 }, (_, k) => k + 3).map((bars) => ({ bars, rpm: (60 * humpsPerS) / bars })).filter(({ rpm }) => Math.abs(rpm / middle - 1) < 0.25).slice(0, 3)
   return `Mean ${meanA.toFixed(1)} A, ${Math.round(humpsPerS)} humps a second, confidence ${percentOf(confidence)} %. No bar differs enough to show a turn: say how many bars it has.${likely.length > 0 ? ` ${likely.map(({ bars, rpm }) => `${bars} bars: ${Math.round(rpm)} rpm`).join(', ')}.` : ''}`
 }
+/** "22 %, 45 % and 81 %". */
+const listed = (words: string[]): string => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`)
 const worstOf = ({ segments }: Extract<Finding, { kind: 'drops' }>): string => segments.slice().sort((one, other) => other.dropV / other.limitV - one.dropV / one.limitV)[0]!.id
 
 /** Why a capture came to nothing, with what to do about it. */

@@ -17,7 +17,7 @@ export interface Flags {
 const SHOP_K = KELVIN_AT_0_C + 20
 
 /** The capture in hand: what is taken, between which flags, and what it comes to. */
-export function useCapture(hand: JobInHand, pen: Pen) {
+export function useCapture(hand: JobInHand, pen: Pen, forget: (of: 'clamps' | 'place') => void) {
   const { vehicle } = hand
   const offers = useMemo(() => captureOffers(vehicle), [vehicle])
   const [taking, setTaking] = useState<Taking>(() => firstOf(offers))
@@ -41,11 +41,17 @@ export function useCapture(hand: JobInHand, pen: Pen) {
     setByHand(kind === 'injectors')
     setWritten(null)
     setMoved(null)
+    forget('place')
+  }
+  const clamp = (clamped: ClampSet) => {
+    setTaking({ kind: 'leakDown', clamped, testId: leakDownTest(offer, clamped)?.id ?? null })
+    setMoved(null)
+    forget('clamps')
   }
   return {
     offers, offer, taking, flags, input, concluded, byHand, bars, setBars, choose, setByHand, setWritten,
     signals: input?.from === 'signals' ? input.signals : [],
-    clamp: (clamped: ClampSet) => setTaking({ kind: 'leakDown', clamped, testId: leakDownTest(offer, clamped)?.id ?? null }),
+    clamp,
     clamps: taking.kind === 'leakDown' ? clampsOf(offer) : [],
     moveFlags: (next: Flags) => setMoved({ of: pen.head?.name, flags: next }),
     restFlags: () => setMoved(null),
