@@ -7,6 +7,7 @@ import { CAPTURE_KINDS, CLAMPS } from '@/core/bench'
 import { vehicleSchema } from '@/core/job'
 import { findTest } from '@/core/library'
 import { standInRun, standInText } from '@/core/practice'
+import { jsonBody, refuse } from '../jsonBody'
 
 export const dynamic = 'force-dynamic'
 
@@ -16,19 +17,12 @@ const orderSchema = z.object({
   vehicle: z.unknown(), repaired: z.array(z.string().max(80)).max(40), attempt: z.number().int().min(0).max(1e4),
   taking: z.object({ kind: z.enum(CAPTURE_KINDS), testId: z.string().max(80).nullable().refine((id) => id === null || findTest(id) !== undefined, 'no such test'), clamped: z.enum(CLAMPS) }),
 })
-const refuse = (status: number, problem: string, at: string) => Response.json({ ok: false, error: { problem, at } }, { status })
 const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
 export async function POST(request: Request) {
-  const text = await request.text()
-  if (text.length > MOST_BYTES) return refuse(413, `an order may have ${MOST_BYTES / 1024} kB at most`, 'the body')
-  let data: unknown
-  try {
-    data = JSON.parse(text)
-  } catch (problem) {
-    return refuse(400, `not JSON: ${(problem as Error).message}`, 'the body')
-  }
-  const order = orderSchema.safeParse(data)
+  const body = await jsonBody(request, MOST_BYTES, 'an order')
+  if (!body.ok) return body.answer
+  const order = orderSchema.safeParse(body.data)
   if (!order.success) return refuse(422, order.error.issues[0]!.message, order.error.issues[0]!.path.map(String).join('.') || 'the body')
   const vehicle = vehicleSchema.safeParse(order.data.vehicle)
   if (!vehicle.success) return refuse(422, vehicle.error.issues[0]!.message, `vehicle.${vehicle.error.issues[0]!.path.map(String).join('.')}`)
