@@ -30,6 +30,9 @@ it('from two readings to a signed record on the suction side', async () => {
   expect(await hands.repair()).toBe('firstFilter')
   await hands.signProven('31')
   await hands.session.go('/job/bench?id=demo-job-31')
-  await hands.sees('This fuel system holds no pressure to time.')
+  // Nothing holds pressure here that could be timed; feed pressure and vacuum are what the bench offers.
+  await hands.act('choose-capture')
+  expect(await hands.isHeld('[data-capture="leakDown"]')).toBe(true)
+  expect(await hands.isHeld('[data-capture="vacuum"]')).toBe(false)
   expect(await hands.session.problems()).toEqual([])
 })
