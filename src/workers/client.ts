@@ -17,7 +17,7 @@ const START: Record<'trace' | 'plan' | 'standIn', () => Worker> = {
   plan: () => new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }),
   standIn: () => new Worker(new URL('./standIn.worker.ts', import.meta.url), { type: 'module' }),
 }
-const SERVES: Record<RequestKind, keyof typeof START> = { rank: 'trace', preview: 'trace', whySuspect: 'trace', sound: 'trace', network: 'trace', plan: 'plan', survey: 'plan', way: 'plan', demo: 'standIn', standIn: 'standIn' }
+const SERVES: Record<RequestKind, keyof typeof START> = { rank: 'trace', preview: 'trace', whySuspect: 'trace', sound: 'trace', network: 'trace', plan: 'plan', survey: 'plan', ways: 'plan', additions: 'plan', way: 'plan', demo: 'standIn', standIn: 'standIn' }
 
 const lines = new Map<keyof typeof START, Line>()
 const stageListeners = new Set<(stage: TableStage) => void>()

@@ -1,13 +1,15 @@
 /** Plans and ways: path searches of some hundred milliseconds, off the page. */
 import { surveyOf } from '@/core/library'
-import { planRepairs, plannerOf, reach, standings, surveyMinutes, surveyOrder } from '@/core/procedure'
+import { additions, compareWays, planRepairs, plannerFor, plannerOf, reach, standings, surveyMinutes, surveyOrder } from '@/core/procedure'
 import { layoutOf } from '@/core/vehicle'
 import { serve } from './serve'
 
 const planner = plannerOf()
 
 serve({
-  plan: ({ start, repairIds }) => planRepairs(planner, start, repairIds),
+  plan: ({ start, repairIds, ways, pace }) => planRepairs(plannerFor(ways, pace), start, repairIds),
+  additions: ({ start, repairIds, ways, pace, candidates }) => additions(plannerFor(ways, pace), start, repairIds, candidates),
+  ways: ({ start, repairIds, ways, pace }) => compareWays(ways, pace, start, repairIds),
   survey: ({ layout, start, findings, repaired }) => {
     const items = surveyOf(layoutOf(layout))
     const standing = standings(items, new Map(findings), repaired)

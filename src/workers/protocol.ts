@@ -1,9 +1,9 @@
 /** Requests and answers of the workers: plain data. */
 import type { Complaint, Contradiction, Done, Evidence, Choice, KnownFigure, Pair, ProfileValue, ProvocationRank, SegmentShare, SoundBand, Suspect, TestExplanation, Workshop } from '@/core/diagnosis'
 import type { DemoJob } from '@/core/practice'
-import type { SurveyFinding } from '@/core/library'
+import type { Pace, SurveyFinding, WayInId } from '@/core/library'
 import type { Minutes } from '@/core/shared'
-import type { Plan, PlanFailure, SurveyStep } from '@/core/procedure'
+import type { Addition, Plan, PlanFailure, SurveyStep, WayPlan } from '@/core/procedure'
 import type { HiddenFault, StandInReading } from '@/core/simulate'
 import type { LayoutKey, Specification, VehicleState } from '@/core/vehicle'
 
@@ -17,6 +17,8 @@ export interface RankRequest extends LayoutKey {
   state: VehicleState
   engineRuns: boolean
   skipped: string[]
+  /** Ways in that the vehicle has: what a test costs depends on them. */
+  ways: WayInId[]
   workshop: Workshop
   /** What is known of this vehicle's sound readings besides the model. */
   known: KnownFigure[]
@@ -41,6 +43,13 @@ export interface Ranking {
   milliseconds: number
 }
 
+export interface PlanRequest {
+  start: VehicleState
+  repairIds: string[]
+  ways: WayInId[]
+  pace: Pace
+}
+
 export interface WorkerRequests {
   rank: { request: RankRequest; answer: Ranking }
   /** Suspects if this were read. */
@@ -52,7 +61,9 @@ export interface WorkerRequests {
   network: { request: LayoutKey & { specification: Specification; testId: string }; answer: string }
   demo: { request: { now: number }; answer: DemoJob[] }
   survey: { request: { layout: LayoutKey; start: VehicleState; findings: [string, SurveyFinding][]; repaired: string[] }; answer: { steps: SurveyStep[]; minutes: Minutes } }
-  plan: { request: { start: VehicleState; repairIds: string[] }; answer: { ok: true; value: Plan } | { ok: false; error: PlanFailure } }
+  plan: { request: PlanRequest; answer: { ok: true; value: Plan } | { ok: false; error: PlanFailure } }
+  ways: { request: PlanRequest; answer: WayPlan[] }
+  additions: { request: PlanRequest & { candidates: string[] }; answer: Addition[] }
   way: { request: { start: VehicleState; goal: VehicleState }; answer: { minutes: number; steps: string[] } | null }
   standIn: { request: LayoutKey & { seed: number; specification: Specification; hidden: HiddenFault[]; repaired: string[]; testId: string; attempt: number }; answer: StandInReading }
 }

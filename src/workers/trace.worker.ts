@@ -9,7 +9,7 @@ import {
 import { answeredCase } from '@/core/physics'
 import { testById } from '@/core/library'
 import { pricerOf, type Pricer } from '@/core/practice'
-import { plannerOf, reach } from '@/core/procedure'
+import { plannerFor, reach } from '@/core/procedure'
 import { buildNetwork, layoutOf, vehicleModel, type LayoutKey } from '@/core/vehicle'
 import { serve } from './serve'
 import type { RankRequest, Ranking, Reply } from './protocol'
@@ -18,8 +18,7 @@ import type { RankRequest, Ranking, Reply } from './protocol'
 const SLICE_MS = 8
 const PAIRED_SUSPECTS = 12
 
-const planner = plannerOf()
-let held: { key: string; table: Table; derived: number; pricer: Pricer } | null = null
+let held: { key: string; table: Table; derived: number; pricers: Map<string, Pricer> } | null = null
 let growing = false
 let lastComplaint: { complaint: Complaint; done: Done[] } | null = null
 
@@ -29,7 +28,7 @@ function tableFor({ layoutId, edits, scope, specification }: LayoutKey & Pick<Ra
   const model = vehicleModel(layoutOf({ layoutId, edits, scope }), specification)
   if (!model.ok) throw new Error(`The layout does not solve: ${model.error.problem} at ${model.error.at}`)
   const table = nominalTable(model.value)
-  held = { key, table, derived: 0, pricer: pricerOf(planner, table) }
+  held = { key, table, derived: 0, pricers: new Map() }
   if (!growing) grow()
   return held.table
 }
@@ -66,10 +65,20 @@ function posteriorFor(request: RankRequest): Posterior {
   return posteriorOf(table, request.complaint, request.evidence, request.done)
 }
 
+/** Prices by the ways in that the vehicle has. */
+function pricerFor({ ways }: RankRequest): Pricer {
+  const { pricers, table } = held!
+  const key = ways.join()
+  const pricer = pricers.get(key) ?? pricerOf(plannerFor(ways), table)
+  pricers.set(key, pricer)
+  return pricer
+}
+
 function rank(request: RankRequest): Ranking {
   const at = performance.now()
   const posterior = posteriorFor(request)
-  const cost = held!.pricer(request.state)
+  const planner = plannerFor(request.ways)
+  const cost = pricerFor(request)(request.state)
   const chosen = chooseNext(posterior, { workshop: request.workshop, reachMinutes: cost.tests, repairMinutes: cost.repairs, engineRuns: request.engineRuns, skipped: request.skipped, tried: request.done.map((entry) => entry.repairId) })
   const ranked = chosen.candidates.find((candidate) => candidate.why === 'ranked')?.testId ?? null
   // Before the scatter of the figures is known no repair is named: the next reading is, and the ranking comes again by itself.

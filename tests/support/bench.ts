@@ -107,7 +107,11 @@ export class Hands {
   async doAllSteps(afterStep?: (done: number) => Promise<void>, until?: string): Promise<number> {
     let done = 0
     for (let guard = 0; guard < 80; guard += 1) {
-      await this.driver.wait(async () => (await this.has('[data-step]')) || (await this.has('[data-check]')) || (await this.has('[data-act="prove"]')), WAIT, 'no step on Work')
+      await this.driver.wait(async () => (await this.has('[data-step]')) || (await this.has('[data-sheet="ready"]')) || (await this.has('[data-check]')) || (await this.has('[data-act="prove"]')), WAIT, 'no step on Work')
+      if (await this.has('[data-sheet="ready"]')) {
+        await this.readyToOpen()
+        continue
+      }
       if ((await this.has('[data-act="prove"]')) || (until && (await this.has(`[data-step="${until}"]`)))) return done
       if (await this.has('section[aria-label="Step"] [data-check]')) {
         await this.press('It is right')
@@ -119,6 +123,23 @@ export class Hands {
       await afterStep?.(done)
     }
     throw new Error('Work never ends')
+  }
+  /** How often an opening was held until all was in hand. */
+  readied = 0
+  /** Ticks all that must be in hand before the first joint parts; dips the tank where the litres are asked for. */
+  private async readyToOpen(): Promise<void> {
+    this.readied += 1
+    const dip = (await this.driver.findElements(By.css('input[name="dip"]')))[0]
+    if (dip) {
+      await dip.sendKeys('30')
+      await this.act('dip')
+      await this.driver.sleep(300)
+    }
+    for (let guard = 0; guard < 40 && (await this.has('[data-sheet="ready"]')); guard += 1) {
+      const open = (await this.driver.findElements(By.css('[data-sheet="ready"] [data-act^="all-"], [data-sheet="ready"] [role="checkbox"][aria-checked="false"]')))[0]
+      await open?.click().catch(() => undefined)
+      await this.driver.sleep(150)
+    }
   }
   private async doStep(): Promise<void> {
     const step = await this.shown('section[aria-label="Step"] [data-step]')
@@ -137,7 +158,7 @@ export class Hands {
     }
     await this.act('step-done')
     await this.driver.wait(async () => {
-      if ((await this.has('[data-act="prove"]')) || (await this.has('section[aria-label="Step"] [data-check]'))) return true
+      if ((await this.has('[data-act="prove"]')) || (await this.has('[data-sheet="ready"]')) || (await this.has('section[aria-label="Step"] [data-check]'))) return true
       const texts = await this.driver.findElements(By.css('section[aria-label="Step"] [data-step] > p'))
       return texts[0] ? (await texts[0].getText().catch(() => heading)) !== heading : false
     }, WAIT, `step stays: ${heading}`)

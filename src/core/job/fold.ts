@@ -2,8 +2,8 @@
  * The job as a pure fold of its live events: who, what, the state of the vehicle, the evidence of the
  * present epoch, the plan in hand and how far it is. Nothing here is stored; the log is.
  */
-import { DRIVEN_IN, LAYOUTS, layoutOf, type Layout, type VehicleState } from '../vehicle'
-import { findTest, scopeOf, type RaiserId, type SymptomId } from '../library'
+import { DRIVEN_IN, LAYOUTS, layoutOf, withWayIn, type Layout, type VehicleState } from '../vehicle'
+import { findTest, scopeOf, type Pace, type RaiserId, type SymptomId, type WayInId } from '../library'
 import type { Complaint, Done, Evidence } from '../diagnosis'
 import { differenceFromSi, differenceToSi, toSi, unitKind } from '../shared'
 import type { MeterReading } from './meter'
@@ -30,6 +30,12 @@ export interface Wait {
 export interface WorkInHand {
   repairIds: string[]
   start: VehicleState
+  /** Ways in that it may go, and why a person chose so. */
+  ways: WayInId[]
+  reason: string
+  pace: Pace
+  /** What is in hand of what must be before the first joint parts. */
+  ready: Set<string>
   madeAt: number
   /** Steps done, by place in the plan. */
   done: Map<number, { eventId: string; at: number; entered: number | null; torqueNm: number | null; byFeel: boolean }>
@@ -79,6 +85,8 @@ export interface JobView {
   epoch: number
   waits: Wait[]
   hazardsConfirmedAt: number | null
+  /** The last change of hands: whoever takes over looks at the hazards anew. */
+  handover: { at: number; to: string; note: string } | null
   signed: { at: number; by: string; unproven: string[]; note: string } | null
   lastAt: number
   lastBy: string
@@ -91,7 +99,7 @@ function emptyJob(id: string): JobView {
   return {
     id, vehicleId: '', unit: '', vehicleName: '', layout: LAYOUTS.A01, words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
     state: DRIVEN_IN, litres: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], meters: [], figures: [], provoked: [], runs: [], surveying: false, survey: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
-    hazardsConfirmedAt: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
+    hazardsConfirmedAt: null, handover: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
   }
 }
 
@@ -141,15 +149,19 @@ function apply(job: JobView, event: JobEvent): void {
       job.skipped.push(event.body.testId)
       return
     case 'plan-made':
-      job.work = { repairIds: event.body.repairIds, start: event.body.start as VehicleState, madeAt: event.at, done: new Map(), ticks: new Set(), checks: new Map() }
+      job.work = { repairIds: event.body.repairIds, start: withWayIn(event.body.start as VehicleState), ways: event.body.ways as WayInId[], reason: event.body.reason, pace: event.body.pace, ready: new Set(), madeAt: event.at, done: new Map(), ticks: new Set(), checks: new Map() }
       job.hazardsConfirmedAt = event.at
       return
+    case 'ready-noted':
     case 'substep-ticked':
     case 'step-done':
     case 'check-done':
       return work(job, event)
     case 'hazards-confirmed':
       job.hazardsConfirmedAt = event.at
+      return
+    case 'handed-over':
+      job.handover = { ...event.body, at: event.at }
       return
     case 'part-judged':
       job.done = [...job.done.filter((entry) => entry.repairId !== event.body.repairId), event.body]
@@ -179,7 +191,7 @@ function apply(job: JobView, event: JobEvent): void {
 }
 
 function assertState(job: JobView, { changes, litres, figures }: BodyOf<'state-asserted'>, at: number) {
-  job.state = { ...job.state, ...(changes as VehicleState) }
+  job.state = { ...job.state, ...withWayIn(changes as VehicleState) }
   if (litres !== undefined) job.litres = litres
   job.figures.push(...(figures ?? []).map((figure) => ({ ...figure, at })))
 }
@@ -211,8 +223,13 @@ function takeReading(job: JobView, body: BodyOf<'reading-taken'>, eventId: strin
   if (test) job.state = { ...job.state, ...test.leaves }
 }
 
-function work(job: JobView, event: Extract<JobEvent, { kind: 'substep-ticked' | 'step-done' | 'check-done' }>) {
+function work(job: JobView, event: Extract<JobEvent, { kind: 'ready-noted' | 'substep-ticked' | 'step-done' | 'check-done' }>) {
   if (!job.work) return
+  if (event.kind === 'ready-noted') {
+    if (event.body.ready) job.work.ready.add(event.body.item)
+    else job.work.ready.delete(event.body.item)
+    return
+  }
   if (event.kind === 'substep-ticked') {
     const key = `${event.body.step}.${event.body.part}`
     if (event.body.ticked) job.work.ticks.add(key)

@@ -37,7 +37,7 @@ describe('the fold', () => {
     expect(fold(log).danger).toBe(true)
   })
   it('when the complaint remains readings start afresh; state and what was done stay', () => {
-    const log = opened().add(2, 'reading-taken', reading('a', 9.1)).add(3, 'plan-made', { repairIds: ['plug'], start: DRIVEN_IN }).add(4, 'step-done', { step: 0, operationId: 'repair:plug', sets: { stepTrim: 'off' }, entered: null, torqueNm: null, byFeel: false, note: '' }).add(5, 'complaint-remains', { words: '', run: 'unknown' })
+    const log = opened().add(2, 'reading-taken', reading('a', 9.1)).add(3, 'plan-made', { repairIds: ['plug'], start: DRIVEN_IN, ways: ['benchHatch'], reason: '', pace: { rust: 'none', first: false } }).add(4, 'step-done', { step: 0, operationId: 'repair:plug', sets: { stepTrim: 'off' }, entered: null, torqueNm: null, byFeel: false, note: '' }).add(5, 'complaint-remains', { words: '', run: 'unknown' })
     const job = fold(log)
     expect(job.evidence).toEqual([])
     expect(job.readings).toHaveLength(1)
@@ -52,7 +52,7 @@ describe('progress', () => {
   if (!plan.ok) throw new Error('no plan')
   const steps = plan.value.steps
   const worked = (count: number) => {
-    const log = opened().add(2, 'plan-made', { repairIds: ['plug'], start: DRIVEN_IN })
+    const log = opened().add(2, 'plan-made', { repairIds: ['plug'], start: DRIVEN_IN, ways: ['benchHatch'], reason: '', pace: { rust: 'none', first: false } })
     steps.slice(0, count).forEach((step, at) => {
       const sets = Object.fromEntries(Object.entries(step.after).filter(([variable, value]) => step.before[variable as keyof typeof step.before] !== value))
       log.add(3 + at, 'step-done', { step: step.index, operationId: step.operationId, sets, entered: null, torqueNm: null, byFeel: false, note: '' })

@@ -4,7 +4,7 @@ import { specificationOf } from '../vehicle'
 import { LogBuilder } from '../records'
 import { foldJob, knownFigures, type VehicleRecord } from '.'
 
-const vehicle: VehicleRecord = { id: 'own', unit: '07', name: 'Larch van', layout: 'A01', kind: 'real', year: 2009, kilometres: 210000, notes: '', specification: specificationOf(), edits: [], limits: [{ testId: 'T27', low: { value: 290, unit: 'kPa' }, high: { value: 305, unit: 'kPa' } }] }
+const vehicle: VehicleRecord = { id: 'own', unit: '07', name: 'Larch van', layout: 'A01', kind: 'real', year: 2009, kilometres: 210000, notes: '', specification: specificationOf(), edits: [], ways: ['benchHatch'], limits: [{ testId: 'T27', low: { value: 290, unit: 'kPa' }, high: { value: 305, unit: 'kPa' } }] }
 const other: VehicleRecord = { ...vehicle, id: 'other', limits: [] }
 const NO_NOTE = { unproven: [], note: '' }
 

@@ -13,7 +13,7 @@ export function stageOf(job: JobView): Stage {
   return 'trace'
 }
 
-const isPutBack = (job: JobView) => job.state.hatch === 'closed' && job.state.area === 'open' && job.state.plug === 'mated' && job.state.filterJoint === 'joined' && job.state.module === 'in' && job.state.battery === 'on'
+const isPutBack = (job: JobView) => job.state.wayIn === 'shut' && job.state.area === 'open' && job.state.plug === 'mated' && job.state.filterJoint === 'joined' && job.state.module === 'in' && job.state.battery === 'on'
 
 export const stageIndex = (stage: Stage): number => STAGES.indexOf(stage)
 

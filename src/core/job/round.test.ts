@@ -29,7 +29,7 @@ describe('the gas meter', () => {
 describe('a repair that did not cure', () => {
   const after = (partWasBad: 'yes' | 'no' | 'unknown', run: 'better' | 'worse' | 'same') =>
     fold(fresh().add(2, 'reading-taken', { ...meterAt(5), testId: 'T04', readingId: 'r', value: { kind: 'number', entered: { value: 9.1, unit: 'V' } } })
-      .add(3, 'plan-made', { repairIds: ['plug'], start: DRIVEN_IN })
+      .add(3, 'plan-made', { repairIds: ['plug'], start: DRIVEN_IN, ways: ['benchHatch'], reason: '', pace: { rust: 'none', first: false } })
       .add(4, 'step-done', { step: 0, operationId: 'repair:plug', sets: {}, entered: null, torqueNm: null, byFeel: false, note: '' })
       .add(5, 'part-judged', { repairId: 'plug', partWasBad }).add(6, 'complaint-remains', { words: '', run }))
   it.each([

@@ -3,9 +3,9 @@
  * fault) and jobs at different stages. Every reading in it is what the stand-in instrument of that
  * vehicle shows; nothing is typed in by hand.
  */
-import { plannerOf, planRepairs } from '../procedure'
+import { planRepairs, plannerFor } from '../procedure'
 import { repaired, standInById, truthVehicle, type TruthVehicle } from '../simulate'
-import { SURVEY, operationById, repairById, scopeOf, testById, upstreamOf, type SymptomId, type SurveyFinding } from '../library'
+import { SURVEY, usualWays, operationById, repairById, scopeOf, testById, upstreamOf, type SymptomId, type SurveyFinding } from '../library'
 import { LogBuilder, type BodyOf, type JobEvent } from '../records'
 import { causeItem, layoutKeyOf, type VehicleRecord } from '../job'
 import { DRIVEN_IN, LAYOUTS, layoutOf, specificationOf, type LayoutId, type Scope, type SpecificationField, type VehicleState } from '../vehicle'
@@ -14,8 +14,11 @@ const LH = 1e-3 / 3600
 const maker = (value: number) => ({ value, source: 'maker' as const })
 
 function vehicle(unit: string, name: string, seed: number, faultId: string, severity: number, year: number, kilometres: number, notes: string, known: Partial<Record<SpecificationField, ReturnType<typeof maker>>> = {}, layout: LayoutId = 'A01', also: { faultId: string; severity: number }[] = []): VehicleRecord {
-  return { id: `demo-vehicle-${unit}`, unit, name, layout, kind: 'simulated', year, kilometres, notes, edits: [], limits: [], specification: specificationOf(known, LAYOUTS[layout]), truth: { seed, hidden: [{ faultId, severity }, ...also] } }
+  return { id: `demo-vehicle-${unit}`, unit, name, layout, kind: 'simulated', year, kilometres, notes, edits: [], ways: TRUCK_BEDS.includes(unit) ? ['bedTilt', 'bedOff', 'tankDown'] : usualWays(layout), limits: [], specification: specificationOf(known, LAYOUTS[layout]), truth: { seed, hidden: [{ faultId, severity }, ...also] } }
 }
+
+/** Vehicles whose tank top lies under a load bed. */
+const TRUCK_BEDS = ['11', '12']
 
 export const DEMO_VEHICLES: VehicleRecord[] = [
   vehicle('07', 'Larch 12 shuttle minibus', 4107, 'F79', 0.86, 2009, 214000, 'Runs the lower valley, parked outdoors.', { regulatorSetPa: maker(300e3), tankCapacityM3: maker(0.07) }),
@@ -95,9 +98,9 @@ class JobScript {
   }
   /** Plans the repair and does the first steps, or all of them. */
   work(repairIds: string[], start: VehicleState, steps: number): this {
-    const plan = planRepairs(plannerOf(), start, repairIds)
+    const plan = planRepairs(plannerFor(this.record.ways), start, repairIds)
     if (!plan.ok) throw new Error('The demo plan has no way')
-    this.log.add(this.at, 'plan-made', { repairIds, start })
+    this.log.add(this.at, 'plan-made', { repairIds, start, ways: [...this.record.ways], reason: '', pace: { rust: 'none', first: false } })
     for (const step of plan.value.steps.slice(0, steps)) {
       this.wait(step.minutes)
       const gate = step.repairId ? undefined : operationById(step.operationId).gaugeGate

@@ -1,3 +1,4 @@
 export * from './reach'
 export * from './plan'
 export * from './survey'
+export * from './ready'

@@ -9,8 +9,8 @@ import { forbidden, type PlannedStep } from './reach'
 
 const USUAL_ORDER = [
   'keyOff', 'stopEngine', 'makeAreaSafe', 'lockPump', 'fitGauge', 'coolDown', 'relieveTank', 'pressureOff', 'meterVapour', 'batteryOff', 'raise', 'trimOff', 'seatOut',
-  'drainBelowFlange', 'hatchOpen', 'cleanTop', 'partPlug', 'partFilter', 'partModule', 'ringOff', 'liftModule',
-  'lowerModule', 'ringOn', 'joinModule', 'joinFilter', 'matePlug', 'batteryOn', 'unlockPump', 'leakCheck', 'removeGauge', 'lower', 'trimOn', 'hatchClose', 'seatIn', 'standDown',
+  'cargoOut', 'drainBelowFlange', 'hatchOpen', 'cargoHatchOpen', 'tiltBed', 'liftBed', 'lowerTank', 'cleanTop', 'partPlug', 'partFilter', 'partModule', 'ringOff', 'liftModule',
+  'lowerModule', 'ringOn', 'joinModule', 'raiseTank', 'joinFilter', 'matePlug', 'batteryOn', 'unlockPump', 'leakCheck', 'removeGauge', 'lower', 'trimOn', 'hatchClose', 'cargoHatchClose', 'lowerBed', 'refitBed', 'cargoIn', 'seatIn', 'standDown',
 ]
 const rank = (operation: Operation) => {
   const at = USUAL_ORDER.indexOf(operation.id)

@@ -3,14 +3,15 @@
  * back up to a vehicle that runs and is closed. Access is shared because the whole is one path; the
  * order of several repairs is the cheapest one. Gates and checks are placed on the path afterwards.
  */
-import { GATES, CHECKS, repairById, operationById, type Check, type Gate, type Operation, type Repair } from '../library'
-import { matches, pack, patternOf, type VehicleState } from '../vehicle'
+import { GATES, CHECKS, repairById, operationById, type Check, type Gate, type Operation, type Pace, type Repair, type WayInId } from '../library'
+import type { Minutes } from '../shared'
+import { DRIVEN_IN, matches, pack, patternOf, type VehicleState } from '../vehicle'
 import { settleOrder } from './order'
-import { reach, type Planner } from './reach'
+import { plannerFor, reach, type Planner } from './reach'
 
 /** A vehicle put back: what "finished" means for every plan. */
 export const PUT_BACK: VehicleState = {
-  battery: 'on', ignition: 'off', pumpCircuit: 'live', area: 'open', seat: 'in', hatch: 'closed', moduleHoses: 'joined', ring: 'tight', module: 'in',
+  battery: 'on', ignition: 'off', pumpCircuit: 'live', area: 'open', seat: 'in', hatch: 'closed', cargo: 'in', bed: 'down', tank: 'in', wayIn: 'shut', moduleHoses: 'joined', ring: 'tight', module: 'in',
   height: 'on floor', filterJoint: 'joined', stepTrim: 'on', plug: 'mated', gauge: 'none', leakCheck: 'passed',
 }
 
@@ -51,6 +52,10 @@ export interface Plan {
   gates: PlacedGate[]
   minutes: number
   money: number
+  /** Most people that one of its steps takes. */
+  people: number
+  /** The way to the tank's top that it goes; null where it needs none. */
+  way: WayInId | null
   have: { newParts: { name: string; count: number; oneTime: boolean }[]; tools: string[] }
 }
 
@@ -128,6 +133,8 @@ function finishPlan(planner: Planner, repairIds: string[], drafts: Draft[], minu
     checks: placeChecks(planner, steps),
     gates: placeGates(steps),
     money: repairs.reduce((sum, repair) => sum + repair.money, 0),
+    people: Math.max(1, ...drafts.map((draft) => draft.operation?.people ?? 1)),
+    way: drafts.find((draft) => draft.operation?.way)?.operation?.way ?? null,
     have: whatToHave(steps, repairs),
   }
 }
@@ -205,3 +212,47 @@ function whatToHave(steps: PlanStep[], repairs: Repair[]): Plan['have'] {
   }
   return { newParts: [...parts.values()], tools: [...tools] }
 }
+
+/** One way in, as it would go for these repairs from here. */
+export interface WayPlan {
+  way: WayInId
+  minutes: number
+  people: number
+  /** Tools that only this way wants. */
+  tools: string[]
+}
+
+/** The same repairs by each way in that the vehicle has, cheapest first; empty where they need none. */
+export function compareWays(ways: readonly WayInId[], pace: Pace, start: VehicleState, repairIds: string[]): WayPlan[] {
+  const plans = ways.flatMap((way) => {
+    const plan = planRepairs(plannerFor([way], pace), start, repairIds)
+    return plan.ok && plan.value.way === way ? [{ way, plan: plan.value }] : []
+  })
+  const shared = (tool: string) => plans.every(({ plan }) => plan.have.tools.includes(tool))
+  return plans.map(({ way, plan }) => ({ way, minutes: plan.minutes, people: plan.people, tools: plans.length > 1 ? plan.have.tools.filter((tool) => !shared(tool)) : [] })).sort((one, other) => one.minutes - other.minutes)
+}
+
+/** What a further repair costs while this plan has the vehicle open, and what it costs on its own another day. */
+export interface Addition {
+  repairId: string
+  nowMinutes: Minutes
+  laterMinutes: Minutes
+}
+
+/** Repairs that share enough of the way to be worth a thought: those that save the most first. */
+export function additions(planner: Planner, start: VehicleState, repairIds: string[], candidates: string[]): Addition[] {
+  const plan = planRepairs(planner, start, repairIds)
+  if (!plan.ok) return []
+  return candidates.filter((id) => !repairIds.includes(id) && sharesWay(repairById(id), plan.value)).flatMap((repairId): Addition[] => {
+    const together = planRepairs(planner, start, [...repairIds, repairId])
+    const alone = planRepairs(planner, DRIVEN_IN, [repairId])
+    return together.ok && alone.ok ? [{ repairId, nowMinutes: together.value.minutes - plan.value.minutes, laterMinutes: alone.value.minutes }] : []
+  }).filter(({ nowMinutes, laterMinutes }) => nowMinutes < laterMinutes - WORTH_MINUTES).sort((one, other) => other.laterMinutes - other.nowMinutes - (one.laterMinutes - one.nowMinutes))
+}
+
+/** Less than this saved is no reason to open the talk. */
+const WORTH_MINUTES = 15
+
+/** The same opening or the same height: what differs in nothing but the key is not asked. */
+const sharesWay = ({ needs }: Repair, plan: Plan): boolean =>
+  (plan.way !== null && (needs.module === 'out' || needs.wayIn === 'open')) || (needs.height === 'raised' && plan.steps.some((step) => step.operationId === 'raise')) || (needs.filterJoint === 'parted' && plan.steps.some((step) => step.operationId === 'partFilter'))

@@ -91,7 +91,7 @@ describe('plans', () => {
   })
 
   it('starts from where the vehicle stands: hatch open and battery off shorten the way down', () => {
-    const half: VehicleState = { ...DRIVEN_IN, area: 'safe', battery: 'off', pumpCircuit: 'locked', line: 'off', tankVapour: 'relieved', seat: 'out', hatch: 'open', moduleTop: 'clean', fuelLevel: 'below flange', gauge: 'fitted', exhaust: 'cool' }
+    const half: VehicleState = { ...DRIVEN_IN, area: 'safe', battery: 'off', pumpCircuit: 'locked', line: 'off', tankVapour: 'relieved', seat: 'out', hatch: 'open', wayIn: 'open', moduleTop: 'clean', fuelLevel: 'below flange', gauge: 'fitted', exhaust: 'cool' }
     const plan = planned(['module'], half)
     expect(ids(plan)[0]).toBe('partModule')
     expect(plan.minutes).toBeLessThan(planned(['module']).minutes - 40)

@@ -4,7 +4,7 @@
  * through a state that an invariant forbids, and says so when there is no way.
  */
 import { matches, pack, patternOf, put, unpack, type PackedState, type Pattern, type VehicleState } from '../vehicle'
-import { INVARIANTS, OPERATIONS, type Invariant, type Operation } from '../library'
+import { INVARIANTS, USUAL_PACE, operationsFor, usualWays, type Invariant, type Operation, type Pace, type WayInId } from '../library'
 
 export interface PlannedStep {
   operation: Operation
@@ -30,7 +30,17 @@ export interface Planner {
 /** States visited before the search gives up; this layout's whole space is far smaller. */
 const MAX_STATES = 400_000
 
-export function plannerOf(operations: Operation[] = OPERATIONS, invariants: Invariant[] = INVARIANTS): Planner {
+const kept = new Map<string, Planner>()
+
+/** The planner of a vehicle with these ways in at this pace; the same object for the same. */
+export function plannerFor(ways: readonly WayInId[], pace: Pace = USUAL_PACE): Planner {
+  const key = JSON.stringify([ways, pace])
+  const planner = kept.get(key) ?? plannerOf(operationsFor(ways, pace))
+  kept.set(key, planner)
+  return planner
+}
+
+export function plannerOf(operations: Operation[] = operationsFor(usualWays('A01')), invariants: Invariant[] = INVARIANTS): Planner {
   return {
     compiled: operations.map((operation) => ({ operation, needs: patternOf(operation.needs), sets: patternOf(operation.sets) })),
     never: invariants.map((invariant) => patternOf(invariant.never)),

@@ -59,11 +59,21 @@ const KINDS = {
       source: z.enum(['vehicle', 'stand-in', 'file']),
     }),
   },
-  'plan-made': { version: 1, body: z.object({ repairIds: z.array(id).min(1).max(5), start: state }) },
+  'plan-made': {
+    version: 2,
+    body: z.object({
+      repairIds: z.array(id).min(1).max(5), start: state,
+      /** Ways in that the plan may go; why this one where a person chose it. */
+      ways: z.array(id).max(8), reason: text,
+      pace: z.object({ rust: z.enum(['none', 'some', 'bad']), first: z.boolean() }),
+    }),
+  },
+  'ready-noted': { version: 1, body: z.object({ item: id, ready: z.boolean() }) },
   'substep-ticked': { version: 1, body: z.object({ step: z.number().int().min(0), part: z.number().int().min(0), ticked: z.boolean() }) },
   'step-done': { version: 1, body: z.object({ step: z.number().int().min(0), operationId: id, sets: state, entered: z.number().finite().nullable(), torqueNm: z.number().finite().nullable(), byFeel: z.boolean(), note: text }) },
   'check-done': { version: 1, body: z.object({ checkId: id, outcome: z.enum(['good', 'bad']) }) },
   'hazards-confirmed': { version: 1, body: z.object({ gateId: id }) },
+  'handed-over': { version: 1, body: z.object({ to: z.string().min(1).max(80), note: text }) },
   'part-judged': { version: 1, body: z.object({ repairId: id, partWasBad: z.enum(['yes', 'no', 'unknown']) }) },
   'wait-started': { version: 1, body: z.object({ waitId: id, label: text, minutes: z.number().finite().positive() }) },
   'wait-ended': { version: 1, body: z.object({ waitId: id }) },
@@ -117,6 +127,8 @@ export const UPCASTERS: Partial<Record<EventKind, Record<number, (body: unknown)
       }
     },
   },
+  // The hatch was the only way in, and minutes were typical.
+  'plan-made': { 1: (body) => ({ ...(body as object), ways: ['benchHatch'], reason: '', pace: { rust: 'none', first: false } }) },
   // Nobody was asked how it ran.
   'complaint-remains': { 1: (body) => ({ ...(body as object), run: 'unknown' }) },
   // Nobody was asked: what was entered was meant.

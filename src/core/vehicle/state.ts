@@ -14,6 +14,10 @@ export const STATE_VARIABLES = {
   fuelLevel: ['above flange', 'below flange'],
   seat: ['in', 'out'],
   hatch: ['closed', 'open'],
+  cargo: ['in', 'out'],
+  bed: ['down', 'tilted', 'off'],
+  tank: ['in', 'lowered'],
+  wayIn: ['shut', 'open'],
   moduleTop: ['dirty', 'clean'],
   moduleHoses: ['joined', 'parted'],
   ring: ['tight', 'off'],
@@ -35,10 +39,13 @@ export const VARIABLES = Object.keys(STATE_VARIABLES) as Variable[]
 
 /** A vehicle as it is driven in, before anyone has looked: only what cannot be otherwise. */
 export const DRIVEN_IN: VehicleState = {
-  line: 'pressurised', pumpCircuit: 'live', area: 'open', vapour: 'unchecked', tankVapour: 'sealed', seat: 'in', hatch: 'closed', moduleTop: 'dirty',
+  line: 'pressurised', pumpCircuit: 'live', area: 'open', vapour: 'unchecked', tankVapour: 'sealed', seat: 'in', hatch: 'closed', cargo: 'in', bed: 'down', tank: 'in', wayIn: 'shut', moduleTop: 'dirty',
   moduleHoses: 'joined', ring: 'tight', module: 'in', height: 'on floor', filterJoint: 'joined', stepTrim: 'on', plug: 'mated', gauge: 'none',
   exhaust: 'hot', leakCheck: 'passed', ignition: 'off', battery: 'on', fuelLevel: 'above flange',
 }
+
+/** What a state of before ways in were told apart says of them: the hatch was the only one. */
+export const withWayIn = (state: VehicleState): VehicleState => (state.hatch !== undefined && state.wayIn === undefined ? { ...state, wayIn: state.hatch === 'open' ? 'open' : 'shut' } : state)
 
 /** Two bits a variable, sixteen variables a word: 0 unknown, else the place of the value plus one. */
 export interface PackedState {

@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { useForm } from 'react-hook-form'
+import { usualWays } from '@/core/library'
 import { LAYOUTS, specificationOf, type LayoutId } from '@/core/vehicle'
 import type { VehicleRecord } from '@/core/job'
 import { append, listVehicles, onStoreChange, saveVehicle } from '@/data/store'
@@ -41,7 +42,7 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
   const addNew = async (form: NewVehicle) => {
     const setPa = Number(form.setKPa) * 1e3
     const vehicle: VehicleRecord = {
-      id: `vehicle-${crypto.randomUUID()}`, unit: form.unit.trim(), name: form.name.trim(), layout: form.layout, kind: 'real', notes: '', edits: [], limits: [],
+      id: `vehicle-${crypto.randomUUID()}`, unit: form.unit.trim(), name: form.name.trim(), layout: form.layout, kind: 'real', notes: '', edits: [], ways: usualWays(form.layout), limits: [],
       year: form.year ? Number(form.year) : null, kilometres: form.kilometres ? Number(form.kilometres) : null,
       specification: specificationOf(form.setKPa ? { regulatorSetPa: { value: setPa, source: 'maker' } } : {}, LAYOUTS[form.layout]),
     }

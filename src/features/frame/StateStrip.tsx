@@ -7,10 +7,10 @@ import { variableWord } from './words'
 
 /** What the strip shows: the openings that this layout has, else what decides whether fuel may be opened. */
 function shown(layout: Layout): Variable[] {
-  if (layout.scope === 'gauge') return ['battery', 'ignition', 'vapour', 'hatch', 'module']
+  if (layout.scope === 'gauge') return ['battery', 'ignition', 'vapour', 'wayIn', 'module']
   if (layout.scope === 'leak') return ['battery', 'ignition', 'area', 'vapour', 'height']
   const has = (kind: PartKind) => layout.parts.some((part) => part.kind === kind)
-  return ['battery', 'line', 'height', has('checkValve') ? 'hatch' : 'area', has('feedPlug') ? 'plug' : 'exhaust', 'gauge']
+  return ['battery', 'line', 'height', has('checkValve') ? 'wayIn' : 'area', has('feedPlug') ? 'plug' : 'exhaust', 'gauge']
 }
 
 interface Props {

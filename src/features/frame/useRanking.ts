@@ -15,7 +15,7 @@ export function rankRequestOf(hand: JobInHand, complaint: Complaint = hand.job.c
   return {
     ...layoutKeyOf(vehicle, scopeOf(complaint.symptoms)), specification: vehicle.specification, complaint, evidence: job.evidence, done: job.done, state: job.state, testId, known: hand.known,
     // A vehicle that smells or leaks is not started for a test.
-    engineRuns: complaint.symptoms.length > 0 && !complaint.symptoms.some((symptom) => ['cranksNoStart', 'smell', 'leak'].includes(symptom)), skipped: job.skipped, workshop: TYPICAL_WORKSHOP,
+    engineRuns: complaint.symptoms.length > 0 && !complaint.symptoms.some((symptom) => ['cranksNoStart', 'smell', 'leak'].includes(symptom)), skipped: job.skipped, ways: vehicle.ways, workshop: TYPICAL_WORKSHOP,
   }
 }
 

@@ -28,7 +28,7 @@ export const unitText = (unit: UnitName): string => UNIT_TEXT[unit] ?? unit
 export const siText = (si: number, unit: UnitName, digits: number): string => `${fromSi(si, unit).toFixed(digits).replace('-', '−')} ${unitText(unit)}`
 
 const VALUE_WORDS: Partial<Record<Variable, string>> = {
-  battery: 'Battery', ignition: 'Key', line: 'Line', pumpCircuit: 'Pump circuit', area: 'Area', vapour: 'Vapour', tankVapour: 'Filler cap', fuelLevel: 'Fuel level', seat: 'Rear bench', hatch: 'Hatch',
+  battery: 'Battery', ignition: 'Key', line: 'Line', pumpCircuit: 'Pump circuit', area: 'Area', vapour: 'Vapour', tankVapour: 'Filler cap', fuelLevel: 'Fuel level', seat: 'Rear bench', hatch: 'Hatch', cargo: 'Boot floor', bed: 'Load bed', tank: 'Tank', wayIn: 'Way in',
   moduleTop: 'Module top', moduleHoses: 'Module hoses', ring: 'Lock ring', module: 'Module', height: 'Vehicle', filterJoint: 'Filter joints', stepTrim: 'Step trim', plug: 'Plug X7', gauge: 'Gauge', exhaust: 'Exhaust', leakCheck: 'Leak check',
 }
 export const variableWord = (variable: Variable): string => VALUE_WORDS[variable] ?? variable

@@ -1,8 +1,8 @@
 'use client'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
-import { libraryOf, repairById } from '@/core/library'
-import type { Plan as PlanData } from '@/core/procedure'
+import { USUAL_PACE, libraryOf, repairById, wayIn } from '@/core/library'
+import type { Addition, Plan as PlanData } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { ManyChoices } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
@@ -10,53 +10,89 @@ import { Panel } from '@/ui/Panel'
 import { MeterHold, meterHolds } from '../frame/MeterHold'
 import { StateStrip } from '../frame/StateStrip'
 import type { JobInHand } from '../frame/useJob'
-import { usePlan } from '../frame/usePlan'
-import { clockText, minutesText, stageHref } from '../frame/words'
+import { ReadyButton, ReadyList, useReady } from '../frame/ReadySheet'
+import { usePlan, usePlanAnswer } from '../frame/usePlan'
+import { clockText, lowerFirst, minutesText, stageHref } from '../frame/words'
 import { useNow } from '../frame/useNow'
 import { VFigure } from './VFigure'
+import { WaysPanel, type Chosen } from './WaysPanel'
 
 const MOST_REPAIRS = 3
 
+type Open = 'repairs' | 'ways' | 'ready' | null
+
 export function Plan({ hand }: { hand: JobInHand }) {
-  const { job } = hand
+  const { job, vehicle } = hand
   const asked = useSearchParams().get('repair')
   const [repairIds, setRepairIds] = useState<string[]>(() => (job.work ? job.work.repairIds : asked ? asked.split(',').slice(0, MOST_REPAIRS) : []))
-  const [choosing, setChoosing] = useState(false)
+  const [chosen, setChosen] = useState<Chosen>(() => ({ way: job.work?.ways.length === 1 ? job.work.ways[0]! : null, reason: job.work?.reason ?? '', pace: job.work?.pace ?? USUAL_PACE }))
+  const [open, setOpen] = useState<Open>(null)
   const router = useRouter()
   const now = useNow(30_000)
   const inHand = job.work !== null && sameSet(job.work.repairIds, repairIds) && job.work.done.size > 0
   const start = inHand ? job.work!.start : job.state
-  const view = usePlan(useMemo(() => ({ ...start }), [start]), repairIds)
+  const ways = useMemo(() => (inHand ? job.work!.ways : chosen.way ? [chosen.way] : vehicle.ways), [inHand, job.work, chosen.way, vehicle.ways])
+  const pace = inHand ? job.work!.pace : chosen.pace
+  const view = usePlan(useMemo(() => ({ ...start }), [start]), repairIds, ways, pace)
   const { plan } = view
+  const compared = usePlanAnswer('ways', useMemo(() => (open === 'ways' && repairIds.length > 0 ? { start: job.state, repairIds, ways: vehicle.ways, pace: chosen.pace } : null), [open, repairIds, job.state, vehicle.ways, chosen.pace]))
+  const further = usePlanAnswer('additions', useMemo(() => (open === 'repairs' && repairIds.length > 0 && repairIds.length < MOST_REPAIRS ? { start: job.state, repairIds, ways: [...ways], pace, candidates: libraryOf(job.layout).repairs.map((repair) => repair.id) } : null), [open, repairIds, job.state, job.layout, ways, pace]))
+  const ready = useReady(hand, plan)
+  /** The plan becomes the job's once somebody begins, or ticks what is in hand. */
+  const make = async () => {
+    if (inHand || (job.work && job.work.done.size === 0 && sameSet(job.work.repairIds, repairIds) && sameSet(job.work.ways, [...ways]) && job.work.pace.rust === pace.rust && job.work.pace.first === pace.first)) return true
+    return hand.add({ kind: 'plan-made', body: { repairIds, start: { ...job.state } as Record<string, string>, ways: [...ways], reason: chosen.reason, pace } })
+  }
   const begin = async () => {
-    if (!inHand) {
-      const made = await hand.add({ kind: 'plan-made', body: { repairIds, start: { ...job.state } as Record<string, string> } })
-      if (!made) return
-    }
-    router.push(stageHref('work', job.id))
+    if (await make()) router.push(stageHref('work', job.id))
   }
   return (
     <>
       <main className="relative h-[676px] w-[1280px]" aria-label="Plan">
         {plan && <PlanHead plan={plan} />}
-        {repairIds.length === 0 && <Empty onChoose={() => setChoosing(true)} />}
+        {repairIds.length === 0 && <Empty onChoose={() => setOpen('repairs')} />}
         {view.status === 'working' && !plan && <div className="p-6 pt-20"><Notice kind="working" title="Working out the way in and out." /></div>}
-        {view.status === 'failed' && <div className="p-6 pt-20"><Failed error={view.error} onChoose={() => setChoosing(true)} /></div>}
+        {view.status === 'failed' && <div className="p-6 pt-20"><Failed error={view.error} onChoose={() => setOpen('repairs')} onWays={() => setOpen('ways')} /></div>}
         {plan && <VFigure plan={plan} done={inHand ? job.work!.done.size : 0} />}
         {plan && (
-          <div className="absolute bottom-3 left-6 right-6 flex items-end gap-4">
+          <div className="absolute bottom-3 left-6 right-6 flex items-end gap-3">
             <HaveReady plan={plan} />
-            <Button variant="quiet" tall className="w-[128px]" onClick={() => setChoosing(true)}>Change plan</Button>
-            {meterHolds(hand) ? <MeterHold hand={hand} /> : <Button variant="act" tall className="w-[294px] text-step" data-act="start" onClick={() => void begin()}>{inHand ? `Go on with step ${job.work!.done.size + 1}` : 'Start step 1'}</Button>}
+            <ReadyButton items={ready.items} missing={ready.missing} onOpen={() => void make().then((made) => made && setOpen('ready'))} />
+            <Button variant="quiet" tall className="w-[160px] leading-tight" data-act="ways" disabled={inHand} onClick={() => setOpen('ways')}>{plan.way ? `By: ${lowerFirst(wayIn(plan.way).title)}` : 'Ways in'}</Button>
+            <Button variant="quiet" tall className="w-[104px] leading-tight" onClick={() => setOpen('repairs')}>Change plan</Button>
+            {meterHolds(hand) ? <MeterHold hand={hand} /> : <Button variant="act" tall className="w-[250px] text-step" data-act="start" onClick={() => void begin()}>{inHand ? `Go on with step ${job.work!.done.size + 1}` : 'Start step 1'}</Button>}
           </div>
         )}
       </main>
       <StateStrip hand={hand} message={plan && now ? `${minutesText(plan.minutes)} in all, about ${plan.money} in parts, ready about ${clockText(now + plan.minutes * 60_000)}.` : ''} />
-      <Panel open={choosing} onOpenChange={setChoosing} title="What shall be repaired?">
+      <Panel open={open === 'repairs'} onOpenChange={(next) => setOpen(next ? 'repairs' : null)} title="What shall be repaired?">
         <ManyChoices label="Repairs" columns={2} options={libraryOf(job.layout).repairs.map((repair) => ({ id: repair.id, label: repair.title }))} value={repairIds} onChange={(ids) => setRepairIds(ids.slice(-MOST_REPAIRS))} />
         <p className="pt-3 text-second text-ink-2">Up to {MOST_REPAIRS} at once. They share the way in where they can.</p>
+        {further && further.length > 0 && <While open={further} onAdd={(id) => setRepairIds([...repairIds, id])} />}
+      </Panel>
+      <WaysPanel hand={hand} open={open === 'ways'} onOpenChange={(next) => setOpen(next ? 'ways' : null)} compared={repairIds.length > 0 ? compared : []} going={plan?.way ?? null} chosen={chosen} onChosen={setChosen} />
+      <Panel open={open === 'ready'} onOpenChange={(next) => setOpen(next ? 'ready' : null)} title="Ready to open">
+        <p className="pb-3 text-main">In hand before the first joint parts. What is missing holds the opening, not the steps before it.</p>
+        <ReadyList hand={hand} items={ready.items} />
       </Panel>
     </>
+  )
+}
+
+/** What further work costs while it is open, against another day. */
+function While({ open, onAdd }: { open: Addition[]; onAdd: (repairId: string) => void }) {
+  return (
+    <section aria-label="While it is open" className="pt-4">
+      <h3 className="text-main font-semibold">While it is open</h3>
+      <ul>
+        {open.slice(0, 5).map((one) => (
+          <li key={one.repairId} data-addition={one.repairId} className="flex min-h-[52px] items-center justify-between border-t border-rule-2 text-main">
+            <span>{repairById(one.repairId).part}: <b>{minutesText(one.nowMinutes)} now</b>, {minutesText(one.laterMinutes)} later</span>
+            <Button onClick={() => onAdd(one.repairId)} className="!px-3">Add</Button>
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }
 
@@ -85,12 +121,12 @@ function Empty({ onChoose }: { onChoose: () => void }) {
   )
 }
 
-function Failed({ error, onChoose }: { error: unknown; onChoose: () => void }) {
+function Failed({ error, onChoose, onWays }: { error: unknown; onChoose: () => void; onWays: () => void }) {
   const repair = typeof error === 'object' && error && 'repair' in error ? repairById(String(error.repair)).part : null
   return (
     <div className="space-y-4">
-      <Notice title={repair ? `There is no safe way to the ${repair.toLowerCase()} from this state.` : 'The plan stopped.'}>Something on the strip is unknown or contradicts itself. Set it, or choose another repair.</Notice>
-      <Button onClick={onChoose}>Change plan</Button>
+      <Notice title={repair ? `There is no safe way to the ${repair.toLowerCase()} from this state.` : 'The plan stopped.'}>Something on the strip is unknown or contradicts itself, or this vehicle has no way in to it. Set it, or choose another repair.</Notice>
+      <div className="flex gap-2"><Button onClick={onChoose}>Change plan</Button><Button onClick={onWays}>Ways in</Button></div>
     </div>
   )
 }

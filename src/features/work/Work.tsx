@@ -1,20 +1,22 @@
 'use client'
 import Link from 'next/link'
 import { useState } from 'react'
-import { CHECKS, GATES, operationById, repairById, type Gate } from '@/core/library'
+import { CHECKS, GATES, USUAL_PACE, operationById, repairById, type Gate, type WayInId } from '@/core/library'
 import { lastMeter, nextStep, trayOf } from '@/core/job'
 import { matches, pack, patternOf, unmet, type VehicleState } from '@/core/vehicle'
-import type { Plan, PlacedCheck, PlanStep } from '@/core/procedure'
+import { opensAt, type Plan, type PlacedCheck, type PlanStep } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
 import { MeterHold, meterHolds } from '../frame/MeterHold'
+import { ReadySheet, useReady } from '../frame/ReadySheet'
 import { StateStrip } from '../frame/StateStrip'
 import type { JobInHand } from '../frame/useJob'
 import { useNow } from '../frame/useNow'
 import { usePlan } from '../frame/usePlan'
 import { lowerFirst, minutesText, stageHref, variableWord } from '../frame/words'
+import { Handover } from './Handover'
 import { Ladder } from './Ladder'
 import { StepSheet } from './StepSheet'
 import { Tray } from './Tray'
@@ -22,11 +24,15 @@ import { Tray } from './Tray'
 /** A gap after which the hazards are asked anew, ms. */
 const LONG_GAP_MS = 15 * 60_000
 
+const NO_WAYS: WayInId[] = []
+
 export function Work({ hand }: { hand: JobInHand }) {
   const { job } = hand
   const work = job.work
-  const view = usePlan(work?.start ?? null, work?.repairIds ?? [])
+  const view = usePlan(work?.start ?? null, work?.repairIds ?? [], work?.ways ?? NO_WAYS, work?.pace ?? USUAL_PACE)
+  const ready = useReady(hand, view.plan)
   const [wrong, setWrong] = useState(false)
+  const [handing, setHanding] = useState(false)
   // The gap is measured once, when the screen is taken up again.
   const [leftAt] = useState(job.lastAt)
   const now = useNow()
@@ -38,7 +44,8 @@ export function Work({ hand }: { hand: JobInHand }) {
   const conflicts = step ? unmet(job.state, step.before).filter((variable) => relevant(step, variable)) : []
   const gates = GATES.filter((gate) => gate.inside.some((inside) => matches(pack(job.state), patternOf(inside))))
   const gap = now === null ? 0 : now - Math.max(leftAt, job.hazardsConfirmedAt ?? 0)
-  const askHazards = gates.length > 0 && gap > LONG_GAP_MS
+  const handed = (job.handover?.at ?? 0) > (job.hazardsConfirmedAt ?? 0)
+  const askHazards = gates.length > 0 && (gap > LONG_GAP_MS || handed)
   return (
     <>
       <HazardBand step={step} gates={gates} state={job.state} />
@@ -48,24 +55,27 @@ export function Work({ hand }: { hand: JobInHand }) {
           {meterHolds(hand) ? (
             <EveryoneOut hand={hand} />
           ) : askHazards ? (
-            <HazardsAgain gates={gates} gap={gap} onConfirm={() => void hand.add(...gates.map((gate) => ({ kind: 'hazards-confirmed' as const, body: { gateId: gate.id } })))} />
+            <HazardsAgain gates={gates} since={handed ? `${job.handover!.to} takes over` : `You left here ${minutesText(gap / 60_000)} ago`} onConfirm={() => void hand.add(...gates.map((gate) => ({ kind: 'hazards-confirmed' as const, body: { gateId: gate.id } })))} />
           ) : check ? (
             <CheckSheet check={check} onDone={(outcome) => void hand.add({ kind: 'check-done', body: { checkId: check.check.id, outcome } })} />
+          ) : step && step.index === opensAt(plan) && ready.missing.length > 0 ? (
+            <ReadySheet hand={hand} items={ready.items} missing={ready.missing} />
           ) : step ? (
             <StepSheet key={step.index} hand={hand} plan={plan} step={step} conflicts={conflicts.map((variable) => `${variableWord(variable)} ${step.before[variable]}`)} gapMinutes={now === null ? 0 : (now - leftAt) / 60_000} onWrong={() => setWrong(true)} />
           ) : (
             <Finished jobId={job.id} left={trayOf(plan, work).filter((piece) => piece.side === 'on').length} />
           )}
         </section>
-        <Beside step={step} />
+        <div className="flex min-h-0 flex-col justify-between gap-3"><Beside step={step} /><Button variant="quiet" data-act="handover" onClick={() => setHanding(true)}>Hand over</Button></div>
       </main>
       <Tray pieces={trayOf(plan, work)} waits={job.waits.filter((wait) => !wait.ended)} now={now} onEnd={(waitId) => void hand.add({ kind: 'wait-ended', body: { waitId } })} />
       <StateStrip hand={hand} needs={step ? Object.fromEntries(conflicts.map((variable) => [variable, step.before[variable]])) : {}} message={meterHolds(hand) ? 'Everyone out: nothing goes on before the meter is under 10 % LEL.' : conflicts.length > 0 ? `Held. This step needs: ${conflicts.map((variable) => `${variableWord(variable).toLowerCase()} ${step!.before[variable]}`).join(', ')}.` : step ? `${plan.steps.length - step.index} steps, ${minutesText(plan.steps.slice(step.index).reduce((sum, rest) => sum + rest.minutes, 0))} to finish.` : 'All steps are done.'} danger={conflicts.length > 0 || meterHolds(hand)} />
+      <Handover hand={hand} plan={plan} step={step} pieces={trayOf(plan, work)} now={now} open={handing} onOpenChange={setHanding} />
       <Panel open={wrong} onOpenChange={setWrong} title="Something is wrong">
         <div className="space-y-4 text-main">
           <p>Make what is open safe first: cap both sides, wipe, lid on the can.</p>
           <p>If the vehicle stands otherwise than the strip says, set the strip. Then plan anew from there: what is done stays done.</p>
-          <Button variant="act" onClick={() => { void hand.add({ kind: 'plan-made', body: { repairIds: work.repairIds, start: { ...job.state } as Record<string, string> } }); setWrong(false) }}>Plan anew from the state on the strip</Button>
+          <Button variant="act" onClick={() => { void hand.add({ kind: 'plan-made', body: { repairIds: work.repairIds, start: { ...job.state } as Record<string, string>, ways: work.ways, reason: work.reason, pace: work.pace } }); setWrong(false) }}>Plan anew from the state on the strip</Button>
           <div><Link href={stageHref('trace', job.id)} className="inline-flex min-h-[48px] items-center border-2 border-ink px-4 font-semibold">Back to Trace: it may be another fault</Link></div>
         </div>
       </Panel>
@@ -111,10 +121,10 @@ function EveryoneOut({ hand }: { hand: JobInHand }) {
   )
 }
 
-function HazardsAgain({ gates, gap, onConfirm }: { gates: Gate[]; gap: number; onConfirm: () => void }) {
+function HazardsAgain({ gates, since, onConfirm }: { gates: Gate[]; since: string; onConfirm: () => void }) {
   return (
     <div className="space-y-4">
-      <p className="text-second font-semibold text-accent">You left here {minutesText(gap / 60_000)} ago</p>
+      <p className="text-second font-semibold text-accent">{since}</p>
       <h1 className="text-work">Look at the hazards again</h1>
       <ul className="space-y-2 text-step">{gates.map((gate) => <li key={gate.id}><span className="font-semibold">{gate.title.replace(' below here', '')}:</span> {lowerFirst(gate.words)}</li>)}</ul>
       <Button variant="act" tall onClick={onConfirm}>Seen, all of it holds</Button>

@@ -1,0 +1,44 @@
+/**
+ * Ways in to the top of the tank: what a vehicle may have, what each takes and risks besides the minutes
+ * that the plan computes. Typical (handbook 6); a vehicle says which it has.
+ */
+import type { LayoutId } from '../vehicle'
+import { OPERATIONS, type Operation, type WayInId } from './operations'
+
+export interface WayIn {
+  id: WayInId
+  title: string
+  /** What can go wrong by this way and no other. */
+  risk: string
+  /** What it opens besides the tank's top. */
+  opens: string
+}
+
+const WAY: Record<WayInId, Omit<WayIn, 'id'>> = {
+  benchHatch: { title: 'Hatch under the bench', risk: 'Vapour into the cab; the plate’s seal keeps it out afterwards.', opens: 'Nothing else' },
+  cargoHatch: { title: 'Hatch in the boot', risk: 'Vapour into boot and cab; the plate’s seal keeps it out afterwards.', opens: 'Nothing else' },
+  bedTilt: { title: 'Load bed tilted', risk: 'A heavy bed on hoist and props; seized bolts.', opens: 'Frame top, bed grounds, filler hose' },
+  bedOff: { title: 'Load bed off', risk: 'A heavy bed on slings; seized bolts; four people.', opens: 'Frame top, bed grounds, filler hose, the whole tank top' },
+  tankDown: { title: 'Tank down', risk: 'Weight of the fuel; rusted straps and lines; hoses that end up too short.', opens: 'Every line at the tank, filler hose, vent, straps' },
+}
+export const wayIn = (id: WayInId): WayIn => ({ id, ...WAY[id] })
+
+const TRUCKS: LayoutId[] = ['A07']
+/** What a vehicle has where nobody has looked yet. */
+export const usualWays = (layout: LayoutId): WayInId[] => (TRUCKS.includes(layout) ? ['bedTilt', 'bedOff', 'tankDown'] : ['benchHatch', 'tankDown'])
+
+/** How long the work takes on this vehicle and for this person, against the typical minutes. */
+export interface Pace {
+  rust: 'none' | 'some' | 'bad'
+  /** First time on such a vehicle. */
+  first: boolean
+}
+export const USUAL_PACE: Pace = { rust: 'none', first: false }
+
+/** Handbook 6: rust adds 50 to 150 % where bolts and lines are undone. First time: a third more on each step, typical. */
+const RUST_FACTOR: Record<Pace['rust'], number> = { none: 1, some: 1.5, bad: 2.5 }
+const FIRST_FACTOR = 1.33
+
+/** The operations of a vehicle with these ways in, at this pace. */
+export const operationsFor = (ways: readonly WayInId[], pace: Pace = USUAL_PACE): Operation[] =>
+  OPERATIONS.filter((operation) => operation.way === undefined || ways.includes(operation.way)).map((operation) => ({ ...operation, minutes: operation.minutes * (operation.rusts ? RUST_FACTOR[pace.rust] : 1) * (pace.first ? FIRST_FACTOR : 1) }))

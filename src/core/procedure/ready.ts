@@ -1,0 +1,85 @@
+/**
+ * What must be in hand before the first fuel joint is parted: a tank on the floor or a line open to the
+ * shop waits for nothing. It follows from the plan; what is missing holds the opening, never the reading
+ * of the plan. Levels are typical: a quarter of the tank for work from above, a tenth to take it down.
+ */
+import { operationById, repairById } from '../library'
+import type { CubicMetre, Fraction } from '../shared'
+import type { FuelGradeId } from '../physics'
+import type { Plan } from './plan'
+
+export const READY_GROUPS = ['fuel', 'parts', 'seals', 'caps', 'tools', 'people', 'guard'] as const
+export type ReadyGroup = (typeof READY_GROUPS)[number]
+
+export interface ReadyItem {
+  /** Stable over plans of the same repairs: ticks stay. */
+  id: string
+  group: ReadyGroup
+  name: string
+  detail: string
+  /** It cannot be ticked yet: what has to be known first. */
+  waits: string | null
+}
+
+export interface ReadyFacts {
+  /** By dip; null where nobody has dipped. */
+  litres: number | null
+  capacityM3: CubicMetre
+  fuel: FuelGradeId
+}
+
+const LEVEL: Record<'above' | 'down', Fraction> = { above: 0.25, down: 0.1 }
+const CAN_LITRES = 20
+
+/** The first step that parts a fuel joint; null where the plan opens none. */
+export function opensAt(plan: Plan): number | null {
+  const step = plan.steps.find((candidate) => (candidate.repairId ? repairById(candidate.repairId).sets.leakCheck === 'due' : operationById(candidate.operationId).opens === true))
+  return step?.index ?? null
+}
+
+/** Litres that have to come out for this plan, from a dip; null where the plan drains nothing. */
+export function litresToDrain(plan: Plan, litres: number, capacityM3: CubicMetre): number | null {
+  const does = (id: string) => plan.steps.some((step) => step.operationId === id)
+  if (!does('drainBelowFlange') && !does('lowerTank')) return null
+  return Math.max(0, litres - 1e3 * capacityM3 * (does('lowerTank') ? LEVEL.down : LEVEL.above))
+}
+
+export function readyToOpen(plan: Plan, facts: ReadyFacts): ReadyItem[] {
+  if (opensAt(plan) === null) return []
+  const item = (group: ReadyGroup, name: string, detail = '', waits: string | null = null): ReadyItem => ({ id: `${group}:${name}`.slice(0, 80), group, name, detail, waits })
+  const counted = (count: number) => (count > 1 ? `${count} pieces` : '')
+  return [
+    ...fuelOut(plan, facts).map(([name, detail, waits]) => item('fuel', name, detail, waits)),
+    ...plan.have.newParts.filter((part) => !part.oneTime).map((part) => item('parts', part.name, counted(part.count))),
+    ...plan.have.newParts.filter((part) => part.oneTime).map((part) => item('seals', part.name, `${counted(part.count) || 'one'}, new, size compared`)),
+    ...capsOf(plan).map(([name, count]) => item('caps', name, counted(count))),
+    ...plan.have.tools.map((tool) => item('tools', tool)),
+    ...(plan.people > 1 ? [item('people', plan.people > 2 ? `${plan.people - 1} more people` : 'A second person', 'for the heavy step, and at the key')] : []),
+    ...guards(facts.fuel).map(([name, detail]) => item('guard', name, detail)),
+  ]
+}
+
+function fuelOut(plan: Plan, { litres, capacityM3 }: ReadyFacts): [string, string, string | null][] {
+  const drains = litresToDrain(plan, litres ?? 0, capacityM3)
+  if (drains === null) return []
+  const way: [string, string, string | null] = ['The way the fuel gets out', 'drain, filler or feed line; an anti-siphon flap may block the filler', null]
+  if (litres === null) return [['Cans for the fuel', 'by dip, not by the gauge', 'Dip the tank: the strip takes the litres.'], way]
+  if (drains < 0.5) return []
+  const cans = Math.ceil(drains / CAN_LITRES)
+  return [['Cans for the fuel', `${Math.ceil(drains)} L to come out: ${cans} ${cans === 1 ? 'can' : 'cans'} of ${CAN_LITRES} L, bonded, labelled`, null], way]
+}
+
+/** Caps for every line that the plan opens. */
+function capsOf(plan: Plan): [string, number][] {
+  const caps = new Map<string, number>()
+  for (const step of plan.steps) {
+    if (step.repairId) continue
+    for (const piece of operationById(step.operationId).on ?? []) if (/cap|plug/i.test(piece.name)) caps.set(piece.name, Math.max(caps.get(piece.name) ?? 0, piece.count))
+  }
+  return [...caps]
+}
+
+function guards(fuel: FuelGradeId): [string, string][] {
+  const gloves: Record<FuelGradeId, string> = { petrolE0: 'nitrile, changed when wet', petrolE10: 'nitrile, changed when wet', petrolE85: 'for ethanol: butyl or thick nitrile', diesel: 'nitrile, changed when wet' }
+  return [['Gloves', gloves[fuel]], ['Glasses', ''], ['Extinguisher', 'within 5 m, pin in, date good'], ['Gas meter', 'zeroed outdoors today']]
+}

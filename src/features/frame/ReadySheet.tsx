@@ -1,0 +1,80 @@
+'use client'
+import { Check } from 'lucide-react'
+import { useMemo, useState } from 'react'
+import { READY_GROUPS, readyToOpen, type Plan, type ReadyGroup, type ReadyItem } from '@/core/procedure'
+import { Button } from '@/ui/Button'
+import type { JobInHand } from './useJob'
+
+const GROUP_WORDS: Record<ReadyGroup, string> = { fuel: 'Fuel out', parts: 'Parts', seals: 'One-time pieces', caps: 'Caps', tools: 'Tools', people: 'People', guard: 'Guard' }
+
+/** What must be in hand before the first joint, and what of it is not. */
+export function useReady({ job, vehicle }: JobInHand, plan: Plan | null): { items: ReadyItem[]; missing: ReadyItem[] } {
+  const { litres, work } = job
+  const items = useMemo(() => (plan ? readyToOpen(plan, { litres, capacityM3: vehicle.specification.tankCapacityM3.value, fuel: vehicle.specification.fuel }) : []), [plan, litres, vehicle])
+  return { items, missing: items.filter((item) => item.waits !== null || !work?.ready.has(item.id)) }
+}
+
+/** The list, to tick piece by piece or a group at a time. Ticks stay with the plan in hand. */
+export function ReadyList({ hand, items }: { hand: JobInHand; items: ReadyItem[] }) {
+  const ready = hand.job.work?.ready ?? new Set<string>()
+  const note = (these: ReadyItem[], is: boolean) => void hand.add(...these.filter((item) => item.waits === null && ready.has(item.id) !== is).map((item) => ({ kind: 'ready-noted' as const, body: { item: item.id, ready: is } })))
+  return (
+    <div className="columns-2 gap-8" data-ready={items.filter((item) => ready.has(item.id)).length}>
+      {READY_GROUPS.filter((group) => items.some((item) => item.group === group)).map((group) => {
+        const own = items.filter((item) => item.group === group)
+        const open = own.some((item) => !ready.has(item.id) && item.waits === null)
+        return (
+          <section key={group} aria-label={GROUP_WORDS[group]} className="mb-3 break-inside-avoid">
+            <div className="flex items-center justify-between border-b border-rule">
+              <h3 className="font-instrument text-second font-normal text-ink-2">{GROUP_WORDS[group]}</h3>
+              {open && own.length > 1 && <button type="button" data-act={`all-${group}`} onClick={() => note(own, true)} className="min-h-[44px] px-2 text-second underline">all in hand</button>}
+            </div>
+            {own.some((item) => item.waits !== null) && <Dip hand={hand} />}
+            <ul>{own.map((item) => <Item key={item.id} item={item} ready={ready.has(item.id)} onTick={() => note([item], !ready.has(item.id))} />)}</ul>
+          </section>
+        )
+      })}
+    </div>
+  )
+}
+
+/** The litres that decide how many cans stand ready: by dip, not by the gauge. */
+function Dip({ hand }: { hand: JobInHand }) {
+  const [text, setText] = useState('')
+  const litres = Number(text.replace(',', '.'))
+  const good = text.trim() !== '' && Number.isFinite(litres) && litres >= 0 && litres <= 1e3 * hand.vehicle.specification.tankCapacityM3.value
+  return (
+    <form className="flex items-center gap-2 py-1" onSubmit={(event) => { event.preventDefault(); if (good) void hand.add({ kind: 'state-asserted', body: { changes: {}, why: 'seen', litres } }) }}>
+      <label className="flex items-center gap-2 text-second text-ink-2">By dip<input name="dip" inputMode="decimal" value={text} onChange={(event) => setText(event.target.value)} className="h-[44px] w-[90px] border-2 border-ink-3 bg-sheet px-2 text-right text-main text-ink" />L</label>
+      <Button type="submit" data-act="dip" variant={good ? 'plain' : 'held'} disabled={!good} className="!min-h-[44px] !px-3">Note it</Button>
+    </form>
+  )
+}
+
+function Item({ item, ready, onTick }: { item: ReadyItem; ready: boolean; onTick: () => void }) {
+  return (
+    <li className="border-b border-rule-2">
+      <button type="button" role="checkbox" aria-checked={ready} disabled={item.waits !== null} onClick={onTick} className="flex min-h-[44px] w-full items-center gap-3 text-left">
+        <span className={`flex h-7 w-7 shrink-0 items-center justify-center ${ready ? 'bg-ink text-ground' : item.waits ? 'border-2 border-dashed border-ink-3' : 'border-2 border-ink-3'}`}>{ready && <Check size={20} strokeWidth={3} aria-hidden="true" />}</span>
+        <span className="text-second leading-tight"><span className="text-main">{item.name}</span>{item.waits || item.detail ? <span className="block text-ink-2">{item.waits ?? item.detail}</span> : null}</span>
+      </button>
+    </li>
+  )
+}
+
+/** Stands in the place of the step that parts the first joint until all is in hand. */
+export function ReadySheet({ hand, items, missing }: { hand: JobInHand; items: ReadyItem[]; missing: ReadyItem[] }) {
+  return (
+    <div data-sheet="ready">
+      <p className="text-second font-semibold text-accent">Before the first joint parts</p>
+      <h1 className="text-[34px] leading-[40px]">Ready to open?</h1>
+      <p className="pb-2 text-main">Held: {missing.length} of {items.length} {missing.length === 1 ? 'is' : 'are'} not in hand. An open tank waits for nothing.</p>
+      <div className="max-h-[380px] overflow-auto pr-2"><ReadyList hand={hand} items={items} /></div>
+    </div>
+  )
+}
+
+export function ReadyButton({ items, missing, onOpen }: { items: ReadyItem[]; missing: ReadyItem[]; onOpen: () => void }) {
+  if (items.length === 0) return null
+  return <Button variant="quiet" tall className="w-[142px] leading-tight" data-act="ready" onClick={onOpen}>Ready to open {items.length - missing.length} of {items.length}</Button>
+}

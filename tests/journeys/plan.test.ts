@@ -1,0 +1,60 @@
+/** A pick-up whose tank top lies under the load bed: ways in compared and chosen, the opening held until all is in hand, handed over with the tank open. */
+import { By } from 'selenium-webdriver'
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { DEMO_VEHICLES } from '@/core/practice'
+import { Hands } from '../support/bench'
+
+const vehicle = DEMO_VEHICLES.find((candidate) => candidate.unit === '11')!
+let hands: Hands
+beforeAll(async () => {
+  hands = await Hands.at(vehicle)
+  await hands.session.go('/')
+  await hands.sees('Scarp 4 pick-up')
+})
+afterAll(() => hands?.session.close())
+
+const wayMinutes = async () => Object.fromEntries(await Promise.all((await hands.driver.findElements(By.css('[data-way]'))).map(async (row) => [(await row.getAttribute('data-way'))!, await row.getText()])))
+
+it('lays the ways in of this vehicle side by side, and keeps the choice with its reason', async () => {
+  expect(vehicle.ways).not.toContain('benchHatch')
+  await hands.session.go('/job/plan?id=demo-job-11&repair=module')
+  await hands.sees('load bed tilted')
+  await hands.act('ways')
+  await hands.shown('[data-way="bedTilt"]')
+  const rows = await wayMinutes()
+  expect(Object.keys(rows)).toEqual(['bedTilt', 'tankDown', 'bedOff'])
+  expect(rows.bedOff).toContain('4')
+  expect(rows.tankDown).toContain('Tank jack, wide')
+  await hands.act('take-tankDown')
+  await (await hands.shown('input[name="reason"]')).sendKeys('Bed is loaded until tonight.')
+  await hands.sees('Another is in hand: say why.')
+  await hands.act('take-bedTilt')
+  await hands.press('Close')
+})
+
+it('says what more costs while it is open, and lists what must be in hand', async () => {
+  await hands.press('Change plan')
+  expect(await hands.text('[data-addition="sender"]')).toMatch(/\d+ min now, \d h \d\d later/)
+  await hands.press('Close')
+  await hands.act('ready')
+  await hands.sees('One-time pieces')
+  await hands.sees('Rated props')
+  await hands.act('all-seals')
+  await hands.press('Close')
+  await hands.act('start')
+})
+
+it('holds the first joint until all is in hand, and the next person looks at the hazards anew', async () => {
+  await hands.doAllSteps(undefined, 'partModule')
+  expect(hands.readied).toBe(1)
+  await hands.doAllSteps(undefined, 'repair:module')
+  await hands.act('handover')
+  const page = await hands.text('[data-sheet="handover"]')
+  for (const words of ['Tank open: module out', 'Load bed tilted', 'Bed bolts', 'Breathing plug', 'Next']) expect(page).toContain(words)
+  await (await hands.shown('input[name="taker"]')).sendKeys('Ove, night shift')
+  await hands.act('take-over')
+  await hands.sees('Ove, night shift takes over')
+  await hands.press('Seen, all of it holds')
+  await hands.doAllSteps()
+  await hands.sees('Everything is back in place')
+})
