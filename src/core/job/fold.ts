@@ -85,6 +85,11 @@ export interface JobView {
   epoch: number
   waits: Wait[]
   hazardsConfirmedAt: number | null
+  /** Calls made, the last of each. */
+  calls: Map<string, BodyOf<'call-made'>>
+  consents: (BodyOf<'consent-noted'> & { at: number })[]
+  /** Repairs of the first plan that was begun: more than these is extra work. */
+  agreed: string[] | null
   /** The last change of hands: whoever takes over looks at the hazards anew. */
   handover: { at: number; to: string; note: string } | null
   signed: { at: number; by: string; unproven: string[]; note: string } | null
@@ -99,7 +104,7 @@ function emptyJob(id: string): JobView {
   return {
     id, vehicleId: '', unit: '', vehicleName: '', layout: LAYOUTS.A01, words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
     state: DRIVEN_IN, litres: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], meters: [], figures: [], provoked: [], runs: [], surveying: false, survey: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
-    hazardsConfirmedAt: null, handover: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
+    hazardsConfirmedAt: null, handover: null, calls: new Map(), consents: [], agreed: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
   }
 }
 
@@ -157,12 +162,6 @@ function apply(job: JobView, event: JobEvent): void {
     case 'step-done':
     case 'check-done':
       return work(job, event)
-    case 'hazards-confirmed':
-      job.hazardsConfirmedAt = event.at
-      return
-    case 'handed-over':
-      job.handover = { ...event.body, at: event.at }
-      return
     case 'part-judged':
       job.done = [...job.done.filter((entry) => entry.repairId !== event.body.repairId), event.body]
       return
@@ -177,6 +176,10 @@ function apply(job: JobView, event: JobEvent): void {
       return
     case 'complaint-remains':
       return goOn(job, event.body.run, event.at)
+    case 'hazards-confirmed':
+    case 'handed-over':
+    case 'call-made':
+    case 'consent-noted':
     case 'meter-read':
     case 'provoked':
     case 'survey-noted':
@@ -197,8 +200,12 @@ function assertState(job: JobView, { changes, litres, figures }: BodyOf<'state-a
 }
 
 /** What is kept beside the readings. */
-function note(job: JobView, event: Extract<JobEvent, { kind: 'meter-read' | 'provoked' | 'survey-noted' | 'way-taken' }>) {
-  if (event.kind === 'way-taken') {
+function note(job: JobView, event: Extract<JobEvent, { kind: 'hazards-confirmed' | 'handed-over' | 'call-made' | 'consent-noted' | 'meter-read' | 'provoked' | 'survey-noted' | 'way-taken' }>) {
+  if (event.kind === 'hazards-confirmed') job.hazardsConfirmedAt = event.at
+  else if (event.kind === 'call-made') job.calls.set(event.body.callId, event.body)
+  else if (event.kind === 'consent-noted') job.consents.push({ ...event.body, at: event.at })
+  else if (event.kind === 'handed-over') job.handover = { ...event.body, at: event.at }
+  else if (event.kind === 'way-taken') {
     job.ways.push({ ...event.body, at: event.at })
     if (event.body.way === 'stoodYears') job.surveying = event.body.outcome === 'survey'
   } else if (event.kind === 'meter-read') job.meters.push({ at: event.at, lelFraction: event.body.lelPercent / 100, where: event.body.where })
@@ -225,6 +232,7 @@ function takeReading(job: JobView, body: BodyOf<'reading-taken'>, eventId: strin
 
 function work(job: JobView, event: Extract<JobEvent, { kind: 'ready-noted' | 'substep-ticked' | 'step-done' | 'check-done' }>) {
   if (!job.work) return
+  if (event.kind === 'step-done') job.agreed ??= job.work.repairIds
   if (event.kind === 'ready-noted') {
     if (event.body.ready) job.work.ready.add(event.body.item)
     else job.work.ready.delete(event.body.item)

@@ -53,7 +53,7 @@ export function readyToOpen(plan: Plan, facts: ReadyFacts): ReadyItem[] {
     ...plan.have.newParts.filter((part) => !part.oneTime).map((part) => item('parts', part.name, counted(part.count))),
     ...plan.have.newParts.filter((part) => part.oneTime).map((part) => item('seals', part.name, `${counted(part.count) || 'one'}, new, size compared`)),
     ...capsOf(plan).map(([name, count]) => item('caps', name, counted(count))),
-    ...plan.have.tools.map((tool) => item('tools', tool)),
+    ...plan.have.tools.filter((tool) => !GUARDED.test(tool)).map((tool) => item('tools', tool)),
     ...(plan.people > 1 ? [item('people', plan.people > 2 ? `${plan.people - 1} more people` : 'A second person', 'for the heavy step, and at the key')] : []),
     ...guards(facts.fuel).map(([name, detail]) => item('guard', name, detail)),
   ]
@@ -78,6 +78,9 @@ function capsOf(plan: Plan): [string, number][] {
   }
   return [...caps]
 }
+
+/** Tools that stand among the guards already. */
+const GUARDED = /gas meter|extinguisher/i
 
 function guards(fuel: FuelGradeId): [string, string][] {
   const gloves: Record<FuelGradeId, string> = { petrolE0: 'nitrile, changed when wet', petrolE10: 'nitrile, changed when wet', petrolE85: 'for ethanol: butyl or thick nitrile', diesel: 'nitrile, changed when wet' }

@@ -68,6 +68,10 @@ const KINDS = {
       pace: z.object({ rust: z.enum(['none', 'some', 'bad']), first: z.boolean() }),
     }),
   },
+  /** A judgement call and what it was made from. */
+  'call-made': { version: 1, body: z.object({ callId: id, optionId: id, recommended: id, reason: text }) },
+  /** Who agreed to which work, how, and up to what amount; null where none was named. */
+  'consent-noted': { version: 1, body: z.object({ who: z.string().min(1).max(120), how: z.enum(['in person', 'phone', 'message', 'written']), repairIds: z.array(id).min(1).max(8), upTo: z.number().finite().positive().nullable() }) },
   'ready-noted': { version: 1, body: z.object({ item: id, ready: z.boolean() }) },
   'substep-ticked': { version: 1, body: z.object({ step: z.number().int().min(0), part: z.number().int().min(0), ticked: z.boolean() }) },
   'step-done': { version: 1, body: z.object({ step: z.number().int().min(0), operationId: id, sets: state, entered: z.number().finite().nullable(), torqueNm: z.number().finite().nullable(), byFeel: z.boolean(), note: text }) },

@@ -1,7 +1,5 @@
 'use client'
-import { useRouter, useSearchParams } from 'next/navigation'
-import { useMemo, useState } from 'react'
-import { USUAL_PACE, libraryOf, repairById, wayIn } from '@/core/library'
+import { libraryOf, repairById, wayIn } from '@/core/library'
 import type { Addition, Plan as PlanData } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { ManyChoices } from '@/ui/ChoiceGroup'
@@ -10,46 +8,31 @@ import { Panel } from '@/ui/Panel'
 import { MeterHold, meterHolds } from '../frame/MeterHold'
 import { StateStrip } from '../frame/StateStrip'
 import type { JobInHand } from '../frame/useJob'
-import { ReadyButton, ReadyList, useReady } from '../frame/ReadySheet'
-import { usePlan, usePlanAnswer } from '../frame/usePlan'
-import { clockText, lowerFirst, minutesText, stageHref } from '../frame/words'
+import { ReadyButton, ReadyList } from '../frame/ReadySheet'
+import { clockText, lowerFirst, minutesText } from '../frame/words'
 import { useNow } from '../frame/useNow'
+import { CallsPanel } from './CallsPanel'
+import { ConsentPanel } from './ConsentPanel'
 import { VFigure } from './VFigure'
-import { WaysPanel, type Chosen } from './WaysPanel'
-
-const MOST_REPAIRS = 3
-
-type Open = 'repairs' | 'ways' | 'ready' | null
+import { MOST_REPAIRS, usePlanning } from './usePlanning'
+import { WaysPanel } from './WaysPanel'
 
 export function Plan({ hand }: { hand: JobInHand }) {
-  const { job, vehicle } = hand
-  const asked = useSearchParams().get('repair')
-  const [repairIds, setRepairIds] = useState<string[]>(() => (job.work ? job.work.repairIds : asked ? asked.split(',').slice(0, MOST_REPAIRS) : []))
-  const [chosen, setChosen] = useState<Chosen>(() => ({ way: job.work?.ways.length === 1 ? job.work.ways[0]! : null, reason: job.work?.reason ?? '', pace: job.work?.pace ?? USUAL_PACE }))
-  const [open, setOpen] = useState<Open>(null)
-  const router = useRouter()
-  const now = useNow(30_000)
-  const inHand = job.work !== null && sameSet(job.work.repairIds, repairIds) && job.work.done.size > 0
-  const start = inHand ? job.work!.start : job.state
-  const ways = useMemo(() => (inHand ? job.work!.ways : chosen.way ? [chosen.way] : vehicle.ways), [inHand, job.work, chosen.way, vehicle.ways])
-  const pace = inHand ? job.work!.pace : chosen.pace
-  const view = usePlan(useMemo(() => ({ ...start }), [start]), repairIds, ways, pace)
+  const { job } = hand
+  const planning = usePlanning(hand)
+  const { repairIds, setRepairIds, chosen, setChosen, open, setOpen, inHand, view, compared, further, ready, terms, setTerms, calls, estimate, held, make, begin } = planning
   const { plan } = view
-  const compared = usePlanAnswer('ways', useMemo(() => (open === 'ways' && repairIds.length > 0 ? { start: job.state, repairIds, ways: vehicle.ways, pace: chosen.pace } : null), [open, repairIds, job.state, vehicle.ways, chosen.pace]))
-  const further = usePlanAnswer('additions', useMemo(() => (open === 'repairs' && repairIds.length > 0 && repairIds.length < MOST_REPAIRS ? { start: job.state, repairIds, ways: [...ways], pace, candidates: libraryOf(job.layout).repairs.map((repair) => repair.id) } : null), [open, repairIds, job.state, job.layout, ways, pace]))
-  const ready = useReady(hand, plan)
-  /** The plan becomes the job's once somebody begins, or ticks what is in hand. */
-  const make = async () => {
-    if (inHand || (job.work && job.work.done.size === 0 && sameSet(job.work.repairIds, repairIds) && sameSet(job.work.ways, [...ways]) && job.work.pace.rust === pace.rust && job.work.pace.first === pace.first)) return true
-    return hand.add({ kind: 'plan-made', body: { repairIds, start: { ...job.state } as Record<string, string>, ways: [...ways], reason: chosen.reason, pace } })
-  }
-  const begin = async () => {
-    if (await make()) router.push(stageHref('work', job.id))
-  }
+  const now = useNow(30_000)
   return (
     <>
       <main className="relative h-[676px] w-[1280px]" aria-label="Plan">
         {plan && <PlanHead plan={plan} />}
+        {plan && estimate && (
+          <div className="absolute left-1/2 top-[48px] z-10 flex -translate-x-1/2 gap-2">
+            {calls.length > 0 && <Button variant="quiet" data-act="calls" className="!min-h-[44px] bg-ground !px-3" onClick={() => setOpen('calls')}>Calls: {calls.filter((one) => job.calls.has(one.call.id)).length} of {calls.length} made</Button>}
+            <Button variant="quiet" data-act="estimate" className="!min-h-[44px] bg-ground !px-3" onClick={() => setOpen('consent')}>{Math.round(estimate.low)} to {Math.round(estimate.high)} in all{held ? ', not agreed' : ''}</Button>
+          </div>
+        )}
         {repairIds.length === 0 && <Empty onChoose={() => setOpen('repairs')} />}
         {view.status === 'working' && !plan && <div className="p-6 pt-20"><Notice kind="working" title="Working out the way in and out." /></div>}
         {view.status === 'failed' && <div className="p-6 pt-20"><Failed error={view.error} onChoose={() => setOpen('repairs')} onWays={() => setOpen('ways')} /></div>}
@@ -60,17 +43,19 @@ export function Plan({ hand }: { hand: JobInHand }) {
             <ReadyButton items={ready.items} missing={ready.missing} onOpen={() => void make().then((made) => made && setOpen('ready'))} />
             <Button variant="quiet" tall className="w-[160px] leading-tight" data-act="ways" disabled={inHand} onClick={() => setOpen('ways')}>{plan.way ? `By: ${lowerFirst(wayIn(plan.way).title)}` : 'Ways in'}</Button>
             <Button variant="quiet" tall className="w-[104px] leading-tight" onClick={() => setOpen('repairs')}>Change plan</Button>
-            {meterHolds(hand) ? <MeterHold hand={hand} /> : <Button variant="act" tall className="w-[250px] text-step" data-act="start" onClick={() => void begin()}>{inHand ? `Go on with step ${job.work!.done.size + 1}` : 'Start step 1'}</Button>}
+            {meterHolds(hand) ? <MeterHold hand={hand} /> : <Button variant={held ? 'held' : 'act'} tall className="w-[250px] text-step" data-act="start" onClick={() => void begin()}>{held ? 'Held: consent' : inHand ? `Go on with step ${job.work!.done.size + 1}` : 'Start step 1'}</Button>}
           </div>
         )}
       </main>
       <StateStrip hand={hand} message={plan && now ? `${minutesText(plan.minutes)} in all, about ${plan.money} in parts, ready about ${clockText(now + plan.minutes * 60_000)}.` : ''} />
       <Panel open={open === 'repairs'} onOpenChange={(next) => setOpen(next ? 'repairs' : null)} title="What shall be repaired?">
+        {further && further.length > 0 && <While open={further} onAdd={(id) => setRepairIds([...repairIds, id])} />}
         <ManyChoices label="Repairs" columns={2} options={libraryOf(job.layout).repairs.map((repair) => ({ id: repair.id, label: repair.title }))} value={repairIds} onChange={(ids) => setRepairIds(ids.slice(-MOST_REPAIRS))} />
         <p className="pt-3 text-second text-ink-2">Up to {MOST_REPAIRS} at once. They share the way in where they can.</p>
-        {further && further.length > 0 && <While open={further} onAdd={(id) => setRepairIds([...repairIds, id])} />}
       </Panel>
       <WaysPanel hand={hand} open={open === 'ways'} onOpenChange={(next) => setOpen(next ? 'ways' : null)} compared={repairIds.length > 0 ? compared : []} going={plan?.way ?? null} chosen={chosen} onChosen={setChosen} />
+      <CallsPanel hand={hand} calls={calls} terms={terms} onTerms={setTerms} open={open === 'calls'} onOpenChange={(next) => setOpen(next ? 'calls' : null)} />
+      {estimate && <ConsentPanel hand={hand} repairIds={repairIds} estimate={estimate} held={held} open={open === 'consent'} onOpenChange={(next) => setOpen(next ? 'consent' : null)} />}
       <Panel open={open === 'ready'} onOpenChange={(next) => setOpen(next ? 'ready' : null)} title="Ready to open">
         <p className="pb-3 text-main">In hand before the first joint parts. What is missing holds the opening, not the steps before it.</p>
         <ReadyList hand={hand} items={ready.items} />
@@ -82,7 +67,7 @@ export function Plan({ hand }: { hand: JobInHand }) {
 /** What further work costs while it is open, against another day. */
 function While({ open, onAdd }: { open: Addition[]; onAdd: (repairId: string) => void }) {
   return (
-    <section aria-label="While it is open" className="pt-4">
+    <section aria-label="While it is open" className="pb-4">
       <h3 className="text-main font-semibold">While it is open</h3>
       <ul>
         {open.slice(0, 5).map((one) => (
@@ -95,8 +80,6 @@ function While({ open, onAdd }: { open: Addition[]; onAdd: (repairId: string) =>
     </section>
   )
 }
-
-const sameSet = (one: string[], other: string[]) => one.length === other.length && one.every((id) => other.includes(id))
 
 function PlanHead({ plan }: { plan: PlanData }) {
   const bottom = plan.steps.findIndex((step) => step.side === 'bottom')

@@ -119,13 +119,19 @@ function Step({ step, x, y, side, done, dense }: { step: PlanStep; x: number; y:
       <text x={x} y={y + 6} textAnchor="middle" fontSize={dense ? 16 : 17} fontWeight="650" fill={passed ? 'var(--ground)' : 'var(--ink)'}>{step.index + 1}</text>
       <text x={text} y={dense ? y + 6 : y - 1} textAnchor={anchor} fontSize="18" fontWeight="650" fill="var(--ink)">
         {step.title}
-        {parts.length > 0 && dense ? <tspan fontWeight="500" fill="var(--ink-2)">, {parts[0]!.name.toLowerCase()} new</tspan> : null}
+        {dense && parts[0] && roomFor(side, text, `${step.title}, ${parts[0].name} new`) ? <tspan fontWeight="500" fill="var(--ink-2)">, {parts[0]!.name.toLowerCase()} new</tspan> : null}
       </text>
       {!dense && <text x={text} y={y + 17} textAnchor={anchor} fontSize="16" fill="var(--ink-2)">{step.detail}{parts.length > 0 ? ` · ${parts.map((part) => `${part.name.toLowerCase()}, new`).join(' · ')}` : ''}</text>}
       <text x={side === 'down' ? 24 : width - 24} y={y + 6} textAnchor={side === 'down' ? 'start' : 'end'} fontSize="18" fill="var(--ink-2)">{Math.max(1, Math.round(step.minutes))} min</text>
     </g>
   )
 }
+
+/** Mean width of a letter at 18 px, and what the minutes take at the edge. */
+const LETTER_PX = 7.4
+const MINUTES_PX = 84
+/** Does a line end before the minutes begin? */
+const roomFor = (side: 'down' | 'up', from: number, line: string): boolean => LETTER_PX * line.length < (side === 'up' ? width - from : from) - MINUTES_PX
 
 /** A petrol bar across the rising leg, with the minutes that a miss found here saves. */
 function CheckMark({ x, y, check }: { x: number; y: number; check: PlacedCheck }) {

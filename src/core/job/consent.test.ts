@@ -1,0 +1,25 @@
+import { describe, expect, it } from 'vitest'
+import { LogBuilder } from '../records'
+import { DRIVEN_IN } from '../vehicle'
+import { consentHold, foldJob } from '.'
+
+const plan = (repairIds: string[]) => ({ repairIds, start: DRIVEN_IN as Record<string, string>, ways: ['benchHatch'], reason: '', pace: { rust: 'none', first: false } as const })
+const begun = (repairIds: string[]) => new LogBuilder('job-1', { device: 'a', by: 'Ida' }).add(1, 'plan-made', plan(repairIds)).add(2, 'step-done', { step: 0, operationId: 'makeAreaSafe', sets: {}, entered: null, torqueNm: null, byFeel: false, note: '' })
+const consent = (repairIds: string[], upTo: number | null) => ({ who: 'Fleet desk', how: 'phone' as const, repairIds, upTo })
+const held = (log: LogBuilder, repairIds: string[], high = 300) => consentHold(foldJob('job-1', log.events), repairIds, high)
+
+describe('consent', () => {
+  it('the work that the job began with is agreed; before it begins nothing is extra', () => {
+    expect(held(begun(['module']), ['module'])).toBeNull()
+    expect(consentHold(foldJob('job-1', []), ['module', 'sender'], 900)).toBeNull()
+  })
+  it('extra work waits until it is agreed', () => {
+    expect(held(begun(['module']), ['module', 'sender'])).toEqual({ kind: 'extra', repairIds: ['sender'] })
+    expect(held(begun(['module']).add(3, 'consent-noted', consent(['sender'], null)), ['module', 'sender'])).toBeNull()
+  })
+  it('a limit holds what may go over it, and the last one named counts', () => {
+    const log = begun(['module']).add(3, 'consent-noted', consent(['module'], 250))
+    expect(held(log, ['module'], 300)).toEqual({ kind: 'over', high: 300, upTo: 250 })
+    expect(held(log.add(4, 'consent-noted', consent(['module'], 350)), ['module'], 300)).toBeNull()
+  })
+})

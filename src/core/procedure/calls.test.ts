@@ -1,0 +1,54 @@
+/** Judgement calls weighed for one job: what decides changes with the job, and no recommendation is dearer than its rival. */
+import { describe, expect, it } from 'vitest'
+import { CALLS, REPAIRS, callsFor } from '../library'
+import { DRIVEN_IN } from '../vehicle'
+import { TYPICAL_TERMS, estimateOf, planRepairs, plannerFor, weighCalls, type Plan } from '.'
+
+const planned = (repairs: string[], way: 'benchHatch' | 'tankDown' = 'benchHatch'): Plan => {
+  const answer = planRepairs(plannerFor([way]), DRIVEN_IN, repairs)
+  if (!answer.ok) throw new Error('no way')
+  return answer.value
+}
+const call = (plan: Plan, id: string, terms = TYPICAL_TERMS) => weighCalls(plan, terms).find((one) => one.call.id === id)!
+
+describe('judgement calls', () => {
+  it('name repairs that there are, two options or more, and what is none', () => {
+    for (const { about, options, never } of CALLS) {
+      for (const id of about) expect(REPAIRS.some((repair) => repair.id === id), id).toBe(true)
+      expect(options.length).toBeGreaterThan(1)
+      expect(new Set(options.map((option) => option.id)).size).toBe(options.length)
+      expect(never).not.toBeNull()
+      for (const option of options) expect(option.comeback).toBeLessThan(0.5)
+    }
+    expect(callsFor(['relay'])).toEqual([])
+  })
+  it.each(CALLS.map((one) => [one.id, one] as const))('%s: the recommended one is the cheapest in all, and says what decides', (id, { about }) => {
+    const weighed = call(planned([about[0]!]), id)
+    const best = weighed.options.find((option) => option.id === weighed.recommended)!
+    for (const option of weighed.options) {
+      expect(best.total).toBeLessThanOrEqual(option.total)
+      expect(option.total).toBeCloseTo(option.now + option.again + option.standing, 9)
+    }
+    expect(['now', 'again', 'standing']).toContain(weighed.because)
+  })
+  it('a long way in makes the surer repair worth more', () => {
+    const gap = (way: 'benchHatch' | 'tankDown') => {
+      const { options } = call(planned(['module'], way), 'moduleOrPump')
+      return options.find((option) => option.id === 'pump')!.total - options.find((option) => option.id === 'module')!.total
+    }
+    expect(gap('tankDown')).toBeGreaterThan(gap('benchHatch') + 5)
+  })
+  it('a vehicle that is needed weighs the days', () => {
+    const needed = { ...TYPICAL_TERMS, moneyPerStandingDay: 400 }
+    expect(call(planned(['cleanTank']), 'tank', { ...TYPICAL_TERMS, moneyPerStandingDay: 0 }).options.every((option) => option.standing === 0)).toBe(true)
+    const replace = (leadDays: number) => call(planned(['cleanTank']), 'tank', { ...needed, leadDays }).options.find((option) => option.id === 'replace')!.total
+    expect(replace(6) - replace(1)).toBeCloseTo(5 * 400, 6)
+    expect(call(planned(['cleanTank']), 'tank', { ...needed, leadDays: 8 }).recommended).not.toBe('replace')
+  })
+  it('an estimate is a range about the plan', () => {
+    const plan = planned(['filter'])
+    const { low, high } = estimateOf(plan, 1.2)
+    expect(low).toBeLessThan(plan.money + 1.2 * plan.minutes)
+    expect(high).toBeGreaterThan(plan.money + 1.2 * plan.minutes)
+  })
+})

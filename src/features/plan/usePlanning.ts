@@ -1,0 +1,52 @@
+'use client'
+import { useRouter, useSearchParams } from 'next/navigation'
+import { useMemo, useState } from 'react'
+import { consentHold, layoutKeyOf } from '@/core/job'
+import { USUAL_PACE, libraryOf } from '@/core/library'
+import { TYPICAL_TERMS, estimateOf, weighCalls } from '@/core/procedure'
+import { layoutOf } from '@/core/vehicle'
+import type { JobInHand } from '../frame/useJob'
+import { useReady } from '../frame/ReadySheet'
+import { usePlan, usePlanAnswer } from '../frame/usePlan'
+import { stageHref } from '../frame/words'
+import type { Chosen } from './WaysPanel'
+
+export const MOST_REPAIRS = 3
+export type OpenPanel = 'repairs' | 'ways' | 'ready' | 'calls' | 'consent' | null
+
+/** The plan as it is being made: what is chosen, what it comes to, what holds it, and the two ways on. */
+export function usePlanning(hand: JobInHand) {
+  const { job, vehicle } = hand
+  const asked = useSearchParams().get('repair')
+  const [repairIds, setRepairIds] = useState<string[]>(() => (job.work ? job.work.repairIds : asked ? asked.split(',').slice(0, MOST_REPAIRS) : []))
+  const [chosen, setChosen] = useState<Chosen>(() => ({ way: job.work?.ways.length === 1 ? job.work.ways[0]! : null, reason: job.work?.reason ?? '', pace: job.work?.pace ?? USUAL_PACE }))
+  const [open, setOpen] = useState<OpenPanel>(null)
+  const router = useRouter()
+  const inHand = job.work !== null && sameSet(job.work.repairIds, repairIds) && job.work.done.size > 0
+  const start = inHand ? job.work!.start : job.state
+  const ways = useMemo(() => (inHand ? job.work!.ways : chosen.way ? [chosen.way] : vehicle.ways), [inHand, job.work, chosen.way, vehicle.ways])
+  const pace = inHand ? job.work!.pace : chosen.pace
+  const view = usePlan(useMemo(() => ({ ...start }), [start]), repairIds, ways, pace)
+  const { plan } = view
+  // The gauge loop’s parts lie under the same cover, whatever the complaint.
+  const candidates = useMemo(() => [...new Set((['engine', 'gauge'] as const).flatMap((scope) => libraryOf(layoutOf(layoutKeyOf(vehicle, scope))).repairs.map((repair) => repair.id)))], [vehicle])
+  const compared = usePlanAnswer('ways', useMemo(() => (open === 'ways' && repairIds.length > 0 ? { start: job.state, repairIds, ways: vehicle.ways, pace: chosen.pace } : null), [open, repairIds, job.state, vehicle.ways, chosen.pace]))
+  const further = usePlanAnswer('additions', useMemo(() => (open === 'repairs' && repairIds.length > 0 && repairIds.length < MOST_REPAIRS ? { start: job.state, repairIds, ways: [...ways], pace, candidates } : null), [open, repairIds, job.state, candidates, ways, pace]))
+  const ready = useReady(hand, plan)
+  const [terms, setTerms] = useState(TYPICAL_TERMS)
+  const calls = useMemo(() => (plan ? weighCalls(plan, terms) : []), [plan, terms])
+  const estimate = useMemo(() => (plan ? estimateOf(plan, terms.moneyPerMinute) : null), [plan, terms])
+  const held = estimate ? consentHold(job, repairIds, estimate.high) : null
+  /** The plan becomes the job's once somebody begins, or ticks what is in hand. */
+  const make = async () => {
+    if (inHand || (job.work && job.work.done.size === 0 && sameSet(job.work.repairIds, repairIds) && sameSet(job.work.ways, [...ways]) && job.work.pace.rust === pace.rust && job.work.pace.first === pace.first)) return true
+    return hand.add({ kind: 'plan-made', body: { repairIds, start: { ...job.state } as Record<string, string>, ways: [...ways], reason: chosen.reason, pace } })
+  }
+  const begin = async () => {
+    if (held) return setOpen('consent')
+    if (await make()) router.push(stageHref('work', job.id))
+  }
+  return { repairIds, setRepairIds, chosen, setChosen, open, setOpen, inHand, view, compared, further, ready, terms, setTerms, calls, estimate, held, make, begin }
+}
+
+export const sameSet = (one: string[], other: string[]) => one.length === other.length && one.every((id) => other.includes(id))
