@@ -1,4 +1,7 @@
 /** A pick-up whose tank top lies under the load bed: ways in compared and chosen, the opening held until all is in hand, handed over with the tank open. */
+import { writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { By } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { DEMO_VEHICLES } from '@/core/practice'
@@ -12,6 +15,19 @@ beforeAll(async () => {
   await hands.sees('Scarp 4 pick-up')
 })
 afterAll(() => hands?.session.close())
+
+/** A photo with an arrow and a note, kept at this step. */
+async function photograph(): Promise<void> {
+  const path = join(tmpdir(), 'how-it-lies.png')
+  writeFileSync(path, await hands.driver.takeScreenshot(), 'base64')
+  await hands.driver.findElement(By.css('input[name="photo"]')).sendKeys(path)
+  const mark = await hands.shown('[data-mark] img')
+  await hands.driver.actions().move({ origin: mark, x: -80, y: -40 }).press().move({ origin: mark, x: 60, y: 30 }).release().perform()
+  await hands.sees('Arrow back')
+  await (await hands.shown('input[name="photoNote"]')).sendKeys('Float arm to the left.')
+  await hands.act('keep-photo')
+  await hands.shown('section[aria-label="Photos"] [data-photo]')
+}
 
 const wayMinutes = async () => Object.fromEntries(await Promise.all((await hands.driver.findElements(By.css('[data-way]'))).map(async (row) => [(await row.getAttribute('data-way'))!, await row.getText()])))
 
@@ -56,7 +72,9 @@ it('says what more costs while it is open, and lists what must be in hand', asyn
 it('holds the first joint until all is in hand, and the next person looks at the hazards anew', async () => {
   await hands.doAllSteps(undefined, 'partModule')
   expect(hands.readied).toBe(1)
-  await hands.doAllSteps(undefined, 'repair:module')
+  await hands.doAllSteps(undefined, 'liftModule')
+  await photograph()
+  await hands.doAllSteps(undefined, 'lowerModule', { strainer: 'missing' })
   await hands.act('handover')
   const page = await hands.text('[data-sheet="handover"]')
   for (const words of ['Tank open: module out', 'Load bed tilted', 'Bed bolts', 'Breathing plug', 'Next']) expect(page).toContain(words)
@@ -80,4 +98,7 @@ it('holds the first joint until all is in hand, and the next person looks at the
   await hands.act('start')
   await hands.doAllSteps()
   await hands.sees('Everything is back in place')
+  await hands.session.go('/job/record?id=demo-job-11')
+  for (const words of ['Fleet desk agreed (phone) to', 'Recommended was: pump alone', 'Strainer: missing.', 'Handed over to Ove, night shift']) await hands.sees(words)
+  await hands.shown('section[aria-label="Photos"] [data-photo] img')
 })

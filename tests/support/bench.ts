@@ -104,12 +104,19 @@ export class Hands {
     return reading.kind === 'observation' ? reading.outcomes.find((entry) => entry.id === outcome)!.label : ''
   }
   /** Goes through the plan on Work, ticking everything, entering gauge values and torques, passing the checks; to the end, or to the step `until`. */
-  async doAllSteps(afterStep?: (done: number) => Promise<void>, until?: string): Promise<number> {
+  async doAllSteps(afterStep?: (done: number) => Promise<void>, until?: string, inside: Record<string, 'missing' | 'altered'> = {}): Promise<number> {
     let done = 0
     for (let guard = 0; guard < 80; guard += 1) {
-      await this.driver.wait(async () => (await this.has('[data-step]')) || (await this.has('[data-sheet="ready"]')) || (await this.has('[data-check]')) || (await this.has('[data-act="prove"]')), WAIT, 'no step on Work')
+      await this.driver.wait(async () => (await this.has('[data-step]')) || (await this.has('[data-sheet]')) || (await this.has('[data-check]')) || (await this.has('[data-act="prove"]')), WAIT, 'no step on Work')
       if (await this.has('[data-sheet="ready"]')) {
         await this.readyToOpen()
+        continue
+      }
+      if (await this.has('[data-sheet="inside"] [data-act="all-present"]')) {
+        for (const [item, finding] of Object.entries(inside)) await (await this.shown(`[data-inside="${item}"] [role="radio"][data-state]:nth-child(${finding === 'missing' ? 2 : 3})`)).click()
+        await this.driver.sleep(200)
+        await this.act('all-present')
+        await this.goneOf('[data-sheet="inside"]')
         continue
       }
       if ((await this.has('[data-act="prove"]')) || (until && (await this.has(`[data-step="${until}"]`)))) return done
@@ -158,7 +165,7 @@ export class Hands {
     }
     await this.act('step-done')
     await this.driver.wait(async () => {
-      if ((await this.has('[data-act="prove"]')) || (await this.has('[data-sheet="ready"]')) || (await this.has('section[aria-label="Step"] [data-check]'))) return true
+      if ((await this.has('[data-act="prove"]')) || (await this.has('[data-sheet]')) || (await this.has('section[aria-label="Step"] [data-check]'))) return true
       const texts = await this.driver.findElements(By.css('section[aria-label="Step"] [data-step] > p'))
       return texts[0] ? (await texts[0].getText().catch(() => heading)) !== heading : false
     }, WAIT, `step stays: ${heading}`)

@@ -8,7 +8,7 @@ import { openBrowser } from './browser'
 
 const folder = process.argv[2] ?? 'docs/screenshots'
 const only = process.argv[3]?.split(',')
-const VIEWS: { name: string; path: string; night?: boolean; settle?: number; bench?: string[] }[] = [
+const VIEWS: { name: string; path: string; night?: boolean; settle?: number; acts?: string[] }[] = [
   { name: 'today-day', path: '/' },
   { name: 'complaint-day', path: '/job/complaint?id=demo-job-15', settle: 5000 },
   { name: 'complaint-danger', path: '/job/complaint?id=demo-job-02', settle: 3000 },
@@ -20,10 +20,12 @@ const VIEWS: { name: string; path: string; night?: boolean; settle?: number; ben
   { name: 'trace-smell', path: '/job/trace?id=demo-job-02', settle: 4000 },
   { name: 'survey-day', path: '/job/trace?id=demo-job-29', settle: 3500 },
   { name: 'plan-module-day', path: '/job/plan?id=demo-job-11&repair=module', settle: 2500 },
+  { name: 'plan-ways', path: '/job/plan?id=demo-job-11&repair=module', settle: 3000, acts: ['ways'] },
+  { name: 'plan-calls', path: '/job/plan?id=demo-job-11&repair=module', settle: 3000, acts: ['calls'] },
   { name: 'work-day', path: '/job/work?id=demo-job-04', settle: 2500 },
-  { name: 'bench-day', path: '/job/bench?id=demo-job-11', settle: 3000, bench: ['keep', 'clamp', 'record'] },
-  { name: 'bench-sweep', path: '/', settle: 1500, bench: ['worn', 'sweep', 'record'] },
-  { name: 'bench-file', path: '/job/bench?id=demo-job-04', settle: 3000, bench: ['file'] },
+  { name: 'bench-day', path: '/job/bench?id=demo-job-11', settle: 3000, acts: ['keep', 'clamp', 'record'] },
+  { name: 'bench-sweep', path: '/', settle: 1500, acts: ['worn', 'sweep', 'record'] },
+  { name: 'bench-file', path: '/job/bench?id=demo-job-04', settle: 3000, acts: ['file'] },
   { name: 'prove-day', path: '/job/prove?id=demo-job-18', settle: 4000 },
   { name: 'record-day', path: '/job/record?id=demo-job-18', settle: 1500 },
 ]
@@ -47,7 +49,15 @@ function loggerFile(): string {
   writeFileSync(path, ['Zeit [s];Rail [kPa];Pumpe [A];Drehzahl', ...Array.from({ length: 3000 }, (_, k) => (k === 1400 ? '28,00;lost;5,2;820' : `${comma(k / 50)};${comma(251 + 3 * Math.sin(k / 3))};${comma(5.2 + 0.1 * Math.sin(k))};820`))].join('\n'))
   return path
 }
-const BENCH: Record<string, () => Promise<unknown>> = {
+const ACTS: Record<string, () => Promise<unknown>> = {
+  ways: async () => {
+    await touch('[data-act="ways"]')
+    await driver.sleep(4000)
+  },
+  calls: async () => {
+    await touch('[data-act="calls"]')
+    await driver.sleep(700)
+  },
   record,
   keep: async () => {
     await record()
@@ -88,7 +98,7 @@ try {
     await session.driver.executeScript(`localStorage.setItem('stop-start-light', '${view.night ? 'night' : 'day'}')`)
     await session.go(view.path)
     await session.driver.sleep(view.settle ?? 1200)
-    for (const act of view.bench ?? []) await BENCH[act]!()
+    for (const act of view.acts ?? []) await ACTS[act]!()
     writeFileSync(join(folder, `${view.name}.png`), await session.driver.takeScreenshot(), 'base64')
     const overflow = await session.driver.executeScript('return [document.documentElement.scrollWidth, document.documentElement.scrollHeight]')
     console.log(view.name, overflow, await session.problems())

@@ -85,6 +85,9 @@ export interface JobView {
   epoch: number
   waits: Wait[]
   hazardsConfirmedAt: number | null
+  /** What was found inside on opening, the last look at each. */
+  inside: Map<string, BodyOf<'opening-noted'>['finding']>
+  photos: (BodyOf<'photo-kept'> & { at: number; eventId: string })[]
   /** Calls made, the last of each. */
   calls: Map<string, BodyOf<'call-made'>>
   consents: (BodyOf<'consent-noted'> & { at: number })[]
@@ -104,7 +107,7 @@ function emptyJob(id: string): JobView {
   return {
     id, vehicleId: '', unit: '', vehicleName: '', layout: LAYOUTS.A01, words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
     state: DRIVEN_IN, litres: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], meters: [], figures: [], provoked: [], runs: [], surveying: false, survey: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
-    hazardsConfirmedAt: null, handover: null, calls: new Map(), consents: [], agreed: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
+    hazardsConfirmedAt: null, handover: null, inside: new Map(), photos: [], calls: new Map(), consents: [], agreed: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
   }
 }
 
@@ -166,11 +169,8 @@ function apply(job: JobView, event: JobEvent): void {
       job.done = [...job.done.filter((entry) => entry.repairId !== event.body.repairId), event.body]
       return
     case 'wait-started':
-      job.waits.push({ waitId: event.body.waitId, label: event.body.label, startedAt: event.at, endsAt: event.at + 60_000 * event.body.minutes, ended: false })
-      return
     case 'wait-ended':
-      job.waits = job.waits.map((wait) => (wait.waitId === event.body.waitId ? { ...wait, ended: true } : wait))
-      return
+      return wait(job, event)
     case 'proof-noted':
       job.proofNotes.set(event.body.item, event.body.outcome)
       return
@@ -179,6 +179,8 @@ function apply(job: JobView, event: JobEvent): void {
     case 'hazards-confirmed':
     case 'handed-over':
     case 'call-made':
+    case 'opening-noted':
+    case 'photo-kept':
     case 'consent-noted':
     case 'meter-read':
     case 'provoked':
@@ -193,6 +195,12 @@ function apply(job: JobView, event: JobEvent): void {
   }
 }
 
+function wait(job: JobView, event: Extract<JobEvent, { kind: 'wait-started' | 'wait-ended' }>) {
+  const { waitId } = event.body
+  if (event.kind === 'wait-ended') job.waits = job.waits.map((one) => (one.waitId === waitId ? { ...one, ended: true } : one))
+  else job.waits.push({ waitId, label: event.body.label, startedAt: event.at, endsAt: event.at + 60_000 * event.body.minutes, ended: false })
+}
+
 function assertState(job: JobView, { changes, litres, figures }: BodyOf<'state-asserted'>, at: number) {
   job.state = { ...job.state, ...withWayIn(changes as VehicleState) }
   if (litres !== undefined) job.litres = litres
@@ -200,8 +208,10 @@ function assertState(job: JobView, { changes, litres, figures }: BodyOf<'state-a
 }
 
 /** What is kept beside the readings. */
-function note(job: JobView, event: Extract<JobEvent, { kind: 'hazards-confirmed' | 'handed-over' | 'call-made' | 'consent-noted' | 'meter-read' | 'provoked' | 'survey-noted' | 'way-taken' }>) {
+function note(job: JobView, event: Extract<JobEvent, { kind: 'hazards-confirmed' | 'handed-over' | 'call-made' | 'opening-noted' | 'photo-kept' | 'consent-noted' | 'meter-read' | 'provoked' | 'survey-noted' | 'way-taken' }>) {
   if (event.kind === 'hazards-confirmed') job.hazardsConfirmedAt = event.at
+  else if (event.kind === 'opening-noted') job.inside.set(event.body.item, event.body.finding)
+  else if (event.kind === 'photo-kept') job.photos.push({ ...event.body, at: event.at, eventId: event.id })
   else if (event.kind === 'call-made') job.calls.set(event.body.callId, event.body)
   else if (event.kind === 'consent-noted') job.consents.push({ ...event.body, at: event.at })
   else if (event.kind === 'handed-over') job.handover = { ...event.body, at: event.at }

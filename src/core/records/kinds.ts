@@ -11,6 +11,7 @@ const id = z.string().min(1).max(80)
 const entered = z.object({ value: z.number().finite(), unit: z.enum(UNIT_NAMES) })
 /** An instrument as a reading carries it: what it was called, how it stood then, and the offset that is taken off. */
 const taken = z.object({ instrumentId: id.nullable(), name: text, standing: z.enum(['checked', 'overdue', 'never', 'doubtful', 'stand-in', 'file', 'hand']), offset: entered.nullable() })
+const share = z.number().min(0).max(1)
 const state = z.record(z.string().max(40), z.string().max(40))
 
 const KINDS = {
@@ -72,6 +73,9 @@ const KINDS = {
   'call-made': { version: 1, body: z.object({ callId: id, optionId: id, recommended: id, reason: text }) },
   /** Who agreed to which work, how, and up to what amount; null where none was named. */
   'consent-noted': { version: 1, body: z.object({ who: z.string().min(1).max(120), how: z.enum(['in person', 'phone', 'message', 'written']), repairIds: z.array(id).min(1).max(8), upTo: z.number().finite().positive().nullable() }) },
+  'opening-noted': { version: 1, body: z.object({ item: id, finding: z.enum(['present', 'missing', 'altered']) }) },
+  /** A photo of one's own: the picture stays in the browser, scaled and without its metadata. Arrows as shares of its sides. */
+  'photo-kept': { version: 1, body: z.object({ photoId: id, operationId: id.nullable(), note: text, arrows: z.array(z.object({ x1: share, y1: share, x2: share, y2: share })).max(20) }) },
   'ready-noted': { version: 1, body: z.object({ item: id, ready: z.boolean() }) },
   'substep-ticked': { version: 1, body: z.object({ step: z.number().int().min(0), part: z.number().int().min(0), ticked: z.boolean() }) },
   'step-done': { version: 1, body: z.object({ step: z.number().int().min(0), operationId: id, sets: state, entered: z.number().finite().nullable(), torqueNm: z.number().finite().nullable(), byFeel: z.boolean(), note: text }) },

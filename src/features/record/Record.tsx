@@ -5,8 +5,10 @@ import { readingText, type JobView } from '@/core/job'
 import { listJobs } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
+import { Photos } from '../frame/Photos'
 import { StateStrip } from '../frame/StateStrip'
 import { saveJobFile, type JobInHand } from '../frame/useJob'
+import { decisionsOf, insideText } from './decisions'
 import { FINDING_WORDS, clockText, lowerFirst, shortOf, unitText } from '../frame/words'
 
 export function Record({ hand }: { hand: JobInHand }) {
@@ -41,6 +43,7 @@ export function Record({ hand }: { hand: JobInHand }) {
             </Section>
           )}
           {job.survey.size > 0 && <Section title="Survey">{surveyOf(job.layout).filter((item) => job.survey.has(item.id)).map((item) => <p key={item.id} className="text-main">{item.name}: {FINDING_WORDS[job.survey.get(item.id)!.finding]}.{job.survey.get(item.id)!.note ? ` ${job.survey.get(item.id)!.note}` : ''}</p>)}</Section>}
+          <Beside hand={hand} />
           <Section title="Readings">
             <table className="w-full max-w-[720px] text-main"><tbody>
               {job.readings.map((reading) => <ReadingRow key={reading.readingId} at={reading.at} name={shortOf(reading.testId)} value={text(reading)} mark={reading.source === 'stand-in'} />)}
@@ -72,6 +75,21 @@ const RUN_WORDS = { better: 'better, not cured', worse: 'worse', same: 'the same
 
 const WAY_WORDS: Record<string, string> = {
   'ranDry runs': 'It ran dry: filled and primed, it ran', 'ranDry still': 'It ran dry: filled and primed, it still did not start', 'stoodYears survey': 'It stood for years: surveyed from tank to engine', 'stoodYears done': 'Survey ended, traced as any other', 'justFilled right': 'Just filled: the sample was right', 'justFilled wrong': 'Just filled: it was the wrong fuel',
+}
+
+/** What was decided, found on opening, photographed and captured. */
+function Beside({ hand }: { hand: JobInHand }) {
+  const { job, vehicle } = hand
+  const decisions = decisionsOf(job)
+  const inside = insideText(job, vehicle)
+  return (
+    <>
+      {decisions.length > 0 && <Section title="Decided and agreed">{decisions.map((line) => <p key={line} className="text-main">{line}</p>)}</Section>}
+      {inside.length > 0 && <Section title="Found on opening">{inside.map((line) => <p key={line} className="text-main">{line}</p>)}</Section>}
+      {job.photos.length > 0 && <Section title="Photos"><Photos hand={hand} operationId={null} /></Section>}
+      {job.captures.length > 0 && <Section title="Captures">{job.captures.map((one) => <p key={one.captureId} className="text-main">{clockText(one.at)} {one.says || one.verdict} {Number(one.value.value.toPrecision(3))} {unitText(one.value.unit)}{one.clamped === 'none' ? '' : `, ${one.clamped} clamped`}, by {one.instrument.name}{one.instrument.standing === 'doubtful' ? ' (doubtful)' : ''}{one.source === 'stand-in' ? ' ·' : ''}</p>)}</Section>}
+    </>
+  )
 }
 
 function Section({ title, children }: { title: string; children: React.ReactNode }) {

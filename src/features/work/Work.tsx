@@ -1,15 +1,16 @@
 'use client'
 import Link from 'next/link'
 import { useState } from 'react'
-import { CHECKS, GATES, USUAL_PACE, operationById, repairById, type Gate, type WayInId } from '@/core/library'
-import { lastMeter, nextStep, trayOf } from '@/core/job'
-import { matches, pack, patternOf, unmet, type VehicleState } from '@/core/vehicle'
+import { CHECKS, GATES, USUAL_PACE, insideOf, operationById, repairById, type Gate, type WayInId } from '@/core/library'
+import { lastMeter, layoutKeyOf, nextStep, trayOf } from '@/core/job'
+import { layoutOf, matches, pack, patternOf, unmet, type VehicleState } from '@/core/vehicle'
 import { opensAt, type Plan, type PlacedCheck, type PlanStep } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
 import { MeterHold, meterHolds } from '../frame/MeterHold'
+import { Photos } from '../frame/Photos'
 import { ReadySheet, useReady } from '../frame/ReadySheet'
 import { StateStrip } from '../frame/StateStrip'
 import type { JobInHand } from '../frame/useJob'
@@ -17,6 +18,7 @@ import { useNow } from '../frame/useNow'
 import { usePlan } from '../frame/usePlan'
 import { lowerFirst, minutesText, stageHref, variableWord } from '../frame/words'
 import { Handover } from './Handover'
+import { InsideSheet } from './InsideSheet'
 import { Ladder } from './Ladder'
 import { StepSheet } from './StepSheet'
 import { Tray } from './Tray'
@@ -31,6 +33,7 @@ export function Work({ hand }: { hand: JobInHand }) {
   const work = job.work
   const view = usePlan(work?.start ?? null, work?.repairIds ?? [], work?.ways ?? NO_WAYS, work?.pace ?? USUAL_PACE)
   const ready = useReady(hand, view.plan)
+  const inside = insideOf(layoutOf(layoutKeyOf(hand.vehicle, 'engine')))
   const [wrong, setWrong] = useState(false)
   const [handing, setHanding] = useState(false)
   // The gap is measured once, when the screen is taken up again.
@@ -58,6 +61,8 @@ export function Work({ hand }: { hand: JobInHand }) {
             <HazardsAgain gates={gates} since={handed ? `${job.handover!.to} takes over` : `You left here ${minutesText(gap / 60_000)} ago`} onConfirm={() => void hand.add(...gates.map((gate) => ({ kind: 'hazards-confirmed' as const, body: { gateId: gate.id } })))} />
           ) : check ? (
             <CheckSheet check={check} onDone={(outcome) => void hand.add({ kind: 'check-done', body: { checkId: check.check.id, outcome } })} />
+          ) : step && inside.length > 0 && step.repairId && job.state.module === 'out' && inside.some((item) => !job.inside.has(item.id)) ? (
+            <InsideSheet hand={hand} items={inside} />
           ) : step && step.index === opensAt(plan) && ready.missing.length > 0 ? (
             <ReadySheet hand={hand} items={ready.items} missing={ready.missing} />
           ) : step ? (
@@ -66,7 +71,7 @@ export function Work({ hand }: { hand: JobInHand }) {
             <Finished jobId={job.id} left={trayOf(plan, work).filter((piece) => piece.side === 'on').length} />
           )}
         </section>
-        <div className="flex min-h-0 flex-col justify-between gap-3"><Beside step={step} /><Button variant="quiet" data-act="handover" onClick={() => setHanding(true)}>Hand over</Button></div>
+        <div className="flex min-h-0 flex-col justify-between gap-3"><Beside step={step} /><div className="space-y-2"><Photos hand={hand} operationId={step?.operationId ?? null} /><Button variant="quiet" className="w-full" data-act="handover" onClick={() => setHanding(true)}>Hand over</Button></div></div>
       </main>
       <Tray pieces={trayOf(plan, work)} waits={job.waits.filter((wait) => !wait.ended)} now={now} onEnd={(waitId) => void hand.add({ kind: 'wait-ended', body: { waitId } })} />
       <StateStrip hand={hand} needs={step ? Object.fromEntries(conflicts.map((variable) => [variable, step.before[variable]])) : {}} message={meterHolds(hand) ? 'Everyone out: nothing goes on before the meter is under 10 % LEL.' : conflicts.length > 0 ? `Held. This step needs: ${conflicts.map((variable) => `${variableWord(variable).toLowerCase()} ${step!.before[variable]}`).join(', ')}.` : step ? `${plan.steps.length - step.index} steps, ${minutesText(plan.steps.slice(step.index).reduce((sum, rest) => sum + rest.minutes, 0))} to finish.` : 'All steps are done.'} danger={conflicts.length > 0 || meterHolds(hand)} />
