@@ -27,7 +27,7 @@ afterAll(() => hands?.session.close())
 it('a leak-down with one side clamped after the other ends at the injectors', async () => {
   await hands.session.go('/job/bench?id=job-61')
   for (const next of ['none', 'feed', 'return', 'both']) {
-    expect(await (await hands.shown('section[aria-label="Pinch isolation"]')).getAttribute('data-next')).toBe(next)
+    await hands.shown(`section[aria-label="Pinch isolation"][data-next="${next}"]`)
     if (next !== 'none') await hands.act('pinch-next')
     expect(await hands.record()).toBe('It leaks.')
     await hands.keep()

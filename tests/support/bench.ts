@@ -222,9 +222,10 @@ export class Hands {
   }
   /** Keeps what stands on the sheet, and waits until it is kept. */
   async keep(): Promise<void> {
-    const kept = async () => (await this.driver.findElements(By.css('section[aria-label="Captures kept"] li'))).length
+    const kept = async () => Number((await (await this.shown('section[aria-label="Captures kept"]')).getAttribute('data-kept'))!)
+    const before = await kept()
     await this.act('keep')
-    await this.driver.wait(async () => (await this.text('[data-act="keep"]')).startsWith('Kept') && (await kept()) > 0, WAIT, 'it is not kept')
+    await this.driver.wait(async () => (await kept()) === before + 1, WAIT, 'it is not kept')
   }
   /** A file that the page has saved, once it is whole. */
   async saved(ending: string): Promise<string> {
@@ -250,12 +251,23 @@ export class Hands {
     await field.sendKeys(String(percent))
     await this.act('meter')
   }
+  /** Starts the plan; a repair beyond those the job began with is agreed to first. */
+  async begin(): Promise<void> {
+    await this.act('start')
+    await this.driver.wait(async () => (await this.has('input[name="who"]')) || (await this.driver.getCurrentUrl()).includes('/job/work'), WAIT, 'the work never begins')
+    if (!(await this.has('input[name="who"]'))) return
+    await (await this.shown('input[name="who"]')).sendKeys('Fleet desk')
+    await this.act('consent')
+    await this.sees('Fleet desk, phone')
+    await this.press('Close')
+    await this.act('start')
+  }
   /** Plans the repair that was found, does all of it, and comes to Prove; returns its id. */
   async repair(): Promise<string> {
     const href = await (await this.shown('[data-act="plan"]')).getAttribute('href')
     const id = new URL(href!, 'http://here').searchParams.get('repair')!
     await this.act('plan')
-    await this.act('start')
+    await this.begin()
     if ((await this.doAllSteps()) < 3) throw new Error(`The plan of ${id} has no way in and out`)
     this.cure([id])
     await this.act('prove')

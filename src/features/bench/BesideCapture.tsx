@@ -78,7 +78,7 @@ function Table({ calibration, unit, reads }: { calibration: Calibration; unit: s
 function Kept({ hand }: { hand: JobInHand }) {
   const { captures } = hand.job
   return (
-    <section aria-label="Captures kept">
+    <section aria-label="Captures kept" data-kept={captures.length}>
       <p className="text-second text-ink-2">{captures.length === 0 ? 'No captures kept yet.' : `${captures.length} ${captures.length === 1 ? 'capture' : 'captures'} kept`}</p>
       <ul className="text-second">
         {captures.slice(-4).reverse().map((one) => (
