@@ -25,6 +25,8 @@ export interface Wait {
   label: string
   startedAt: number
   endsAt: number
+  /** The next step waits for it. */
+  holds: boolean
   ended: boolean
 }
 export interface WorkInHand {
@@ -200,8 +202,11 @@ function apply(job: JobView, event: JobEvent): void {
 function wait(job: JobView, event: Extract<JobEvent, { kind: 'wait-started' | 'wait-ended' }>) {
   const { waitId } = event.body
   if (event.kind === 'wait-ended') job.waits = job.waits.map((one) => (one.waitId === waitId ? { ...one, ended: true } : one))
-  else job.waits.push({ waitId, label: event.body.label, startedAt: event.at, endsAt: event.at + 60_000 * event.body.minutes, ended: false })
+  else job.waits.push({ waitId, label: event.body.label, startedAt: event.at, endsAt: event.at + 60_000 * event.body.minutes, holds: event.body.holds ?? false, ended: false })
 }
+
+/** What still holds the next step at a time; the last to end first. */
+export const waitHolds = (waits: Wait[], now: number): Wait[] => waits.filter((one) => one.holds && !one.ended && one.endsAt > now).sort((one, other) => other.endsAt - one.endsAt)
 
 function assertState(job: JobView, { changes, litres, figures }: BodyOf<'state-asserted'>, at: number) {
   job.state = { ...job.state, ...withWayIn(changes as VehicleState) }

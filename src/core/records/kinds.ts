@@ -85,7 +85,7 @@ const KINDS = {
   'hazards-confirmed': { version: 1, body: z.object({ gateId: id }) },
   'handed-over': { version: 1, body: z.object({ to: z.string().min(1).max(80), note: text }) },
   'part-judged': { version: 1, body: z.object({ repairId: id, partWasBad: z.enum(['yes', 'no', 'unknown']) }) },
-  'wait-started': { version: 1, body: z.object({ waitId: id, label: text, minutes: z.number().finite().positive() }) },
+  'wait-started': { version: 1, body: z.object({ waitId: id, label: text, minutes: z.number().finite().positive(), holds: z.boolean().optional() }) },
   'wait-ended': { version: 1, body: z.object({ waitId: id }) },
   'way-taken': { version: 1, body: z.object({ way: id, outcome: id }) },
   'proof-noted': { version: 1, body: z.object({ item: id, outcome: z.enum(['yes', 'no']) }) },
