@@ -25,6 +25,8 @@ export interface Wait {
   label: string
   startedAt: number
   endsAt: number
+  /** The next step waits for it. */
+  holds: boolean
   ended: boolean
 }
 export interface WorkInHand {
@@ -85,6 +87,7 @@ export interface JobView {
   epoch: number
   waits: Wait[]
   hazardsConfirmedAt: number | null
+  waste: (BodyOf<'waste-noted'> & { at: number })[]
   /** What was found inside on opening, the last look at each. */
   inside: Map<string, BodyOf<'opening-noted'>['finding']>
   photos: (BodyOf<'photo-kept'> & { at: number; eventId: string })[]
@@ -107,7 +110,7 @@ function emptyJob(id: string): JobView {
   return {
     id, vehicleId: '', unit: '', vehicleName: '', layout: LAYOUTS.A01, words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
     state: DRIVEN_IN, litres: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], meters: [], figures: [], provoked: [], runs: [], surveying: false, survey: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
-    hazardsConfirmedAt: null, handover: null, inside: new Map(), photos: [], calls: new Map(), consents: [], agreed: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
+    hazardsConfirmedAt: null, handover: null, waste: [], inside: new Map(), photos: [], calls: new Map(), consents: [], agreed: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
   }
 }
 
@@ -181,6 +184,7 @@ function apply(job: JobView, event: JobEvent): void {
     case 'call-made':
     case 'opening-noted':
     case 'photo-kept':
+    case 'waste-noted':
     case 'consent-noted':
     case 'meter-read':
     case 'provoked':
@@ -198,8 +202,11 @@ function apply(job: JobView, event: JobEvent): void {
 function wait(job: JobView, event: Extract<JobEvent, { kind: 'wait-started' | 'wait-ended' }>) {
   const { waitId } = event.body
   if (event.kind === 'wait-ended') job.waits = job.waits.map((one) => (one.waitId === waitId ? { ...one, ended: true } : one))
-  else job.waits.push({ waitId, label: event.body.label, startedAt: event.at, endsAt: event.at + 60_000 * event.body.minutes, ended: false })
+  else job.waits.push({ waitId, label: event.body.label, startedAt: event.at, endsAt: event.at + 60_000 * event.body.minutes, holds: event.body.holds ?? false, ended: false })
 }
+
+/** What still holds the next step at a time; the last to end first. */
+export const waitHolds = (waits: Wait[], now: number): Wait[] => waits.filter((one) => one.holds && !one.ended && one.endsAt > now).sort((one, other) => other.endsAt - one.endsAt)
 
 function assertState(job: JobView, { changes, litres, figures }: BodyOf<'state-asserted'>, at: number) {
   job.state = { ...job.state, ...withWayIn(changes as VehicleState) }
@@ -208,9 +215,10 @@ function assertState(job: JobView, { changes, litres, figures }: BodyOf<'state-a
 }
 
 /** What is kept beside the readings. */
-function note(job: JobView, event: Extract<JobEvent, { kind: 'hazards-confirmed' | 'handed-over' | 'call-made' | 'opening-noted' | 'photo-kept' | 'consent-noted' | 'meter-read' | 'provoked' | 'survey-noted' | 'way-taken' }>) {
+function note(job: JobView, event: Extract<JobEvent, { kind: 'hazards-confirmed' | 'handed-over' | 'call-made' | 'opening-noted' | 'photo-kept' | 'waste-noted' | 'consent-noted' | 'meter-read' | 'provoked' | 'survey-noted' | 'way-taken' }>) {
   if (event.kind === 'hazards-confirmed') job.hazardsConfirmedAt = event.at
   else if (event.kind === 'opening-noted') job.inside.set(event.body.item, event.body.finding)
+  else if (event.kind === 'waste-noted') job.waste.push({ ...event.body, at: event.at })
   else if (event.kind === 'photo-kept') job.photos.push({ ...event.body, at: event.at, eventId: event.id })
   else if (event.kind === 'call-made') job.calls.set(event.body.callId, event.body)
   else if (event.kind === 'consent-noted') job.consents.push({ ...event.body, at: event.at })

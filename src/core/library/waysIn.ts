@@ -2,7 +2,7 @@
  * Ways in to the top of the tank: what a vehicle may have, what each takes and risks besides the minutes
  * that the plan computes. Typical (handbook 6); a vehicle says which it has.
  */
-import type { LayoutId } from '../vehicle'
+import type { LayoutId, VehicleState } from '../vehicle'
 import { OPERATIONS, type Operation, type WayInId } from './operations'
 
 export interface WayIn {
@@ -42,3 +42,14 @@ const FIRST_FACTOR = 1.33
 /** The operations of a vehicle with these ways in, at this pace. */
 export const operationsFor = (ways: readonly WayInId[], pace: Pace = USUAL_PACE): Operation[] =>
   OPERATIONS.filter((operation) => operation.way === undefined || ways.includes(operation.way)).map((operation) => ({ ...operation, minutes: operation.minutes * (operation.rusts ? RUST_FACTOR[pace.rust] : 1) * (pace.first ? FIRST_FACTOR : 1) }))
+
+/** How far a vehicle stands open that was taken over in the middle. */
+export type Depth = 'way in open' | 'module out'
+
+/** What must have been done before anything was opened. */
+const MADE_SAFE: VehicleState = { battery: 'off', ignition: 'off', area: 'safe', line: 'off', pumpCircuit: 'locked', tankVapour: 'relieved', exhaust: 'cool', wayIn: 'open' }
+const OPENED: Record<WayInId, VehicleState> = { benchHatch: { seat: 'out', hatch: 'open' }, cargoHatch: { cargo: 'out', hatch: 'open' }, bedTilt: { bed: 'tilted' }, bedOff: { bed: 'off' }, tankDown: { height: 'raised', tank: 'lowered', fuelLevel: 'below flange', leakCheck: 'due' } }
+const MODULE_OUT: VehicleState = { fuelLevel: 'below flange', moduleTop: 'clean', moduleHoses: 'parted', ring: 'off', module: 'out', leakCheck: 'due' }
+
+/** The state of a vehicle that stands open by a way, in one go: whoever says so gives the figures that make it safe. */
+export const standsOpen = (way: WayInId, depth: Depth): VehicleState => ({ ...MADE_SAFE, ...OPENED[way], ...(depth === 'module out' ? MODULE_OUT : {}) })

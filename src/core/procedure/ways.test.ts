@@ -1,6 +1,6 @@
 /** Ways in compared, the pace of the work, and what must be in hand before fuel is opened. */
 import { describe, expect, it } from 'vitest'
-import { OPERATIONS, REPAIRS, WAYS_IN, usualWays, type WayInId } from '../library'
+import { OPERATIONS, REPAIRS, WAYS_IN, standsOpen, usualWays, type WayInId } from '../library'
 import { DRIVEN_IN, STATE_VARIABLES, matches, pack, patternOf } from '../vehicle'
 import { PUT_BACK, additions, compareWays, forbidden, litresToDrain, opensAt, planRepairs, plannerFor, readyToOpen, type Plan } from '.'
 
@@ -51,6 +51,17 @@ describe('ways in', () => {
   })
 })
 
+describe('a vehicle that stands open already', () => {
+  it.each(WAYS_IN.flatMap((way) => (['way in open', 'module out'] as const).map((depth) => ({ way, depth }))))('$way, $depth: a state that may be, from which the plan goes on and is shorter', ({ way, depth }) => {
+    const state = { ...DRIVEN_IN, ...standsOpen(way, depth) }
+    expect(forbidden(state)).toEqual([])
+    const answer = planRepairs(plannerFor([way]), state, ['module'])
+    if (!answer.ok) throw new Error(JSON.stringify(answer.error))
+    expect(answer.value.minutes).toBeLessThan(planned(way).minutes - 20)
+    if (depth === 'module out') expect(answer.value.steps[0]!.operationId).toMatch(/^repair:|meterVapour/)
+  })
+})
+
 describe('a further repair while it is open', () => {
   it('costs minutes now and hours later, counted by the planner itself', () => {
     const planner = plannerFor(['benchHatch'])
@@ -67,10 +78,10 @@ describe('a further repair while it is open', () => {
 })
 
 describe('ready to open', () => {
-  const facts = { litres: 44, capacityM3: 0.07, fuel: 'petrolE10' as const }
+  const facts = { litres: 44, capacityM3: 0.07, fuel: 'petrolE10' as const, gauge: { emptyOhm: 250, fullOhm: 20 }, pumpCurrentA: 8.2, feedBoreM: 0.0075, setPa: 300e3 }
   it('lists parts, one-time seals, caps, tools, fuel, people and guards of the plan, once each', () => {
     const items = readyToOpen(planned('tankDown'), facts)
-    expect(new Set(items.map((item) => item.group))).toEqual(new Set(['fuel', 'parts', 'seals', 'caps', 'tools', 'people', 'guard']))
+    expect(new Set(items.map((item) => item.group))).toEqual(new Set(['fuel', 'fit', 'parts', 'seals', 'caps', 'tools', 'people', 'guard']))
     expect(new Set(items.map((item) => item.id)).size).toBe(items.length)
     expect(items.find((item) => item.group === 'seals' && item.name === 'Flange seal')).toBeDefined()
   })
@@ -87,6 +98,12 @@ describe('ready to open', () => {
     expect(plan.steps.slice(0, opensAt(plan)!).every((step) => step.after.moduleHoses === 'joined' && step.after.filterJoint === 'joined')).toBe(true)
     const dry = planned('benchHatch', ['plug'])
     expect([opensAt(dry), readyToOpen(dry, facts)]).toEqual([null, []])
+  })
+  it('names what must mate, with this vehicle’s own figures', () => {
+    const fit = (repairs: string[]) => readyToOpen(planned('benchHatch', repairs), facts).filter((item) => item.group === 'fit').map((item) => `${item.name}: ${item.detail}`)
+    expect(fit(['module'])).toEqual(expect.arrayContaining([expect.stringContaining('250 Ω empty, 20 Ω full: it falls as it fills'), expect.stringContaining('8.2 A as made: a fuse of 15 A'), expect.stringContaining('feed bore 7.5 mm')]))
+    expect(fit(['filter'])).toEqual([expect.stringContaining('rated 900 kPa or more')])
+    expect(fit(['flangeSeal'])).toEqual([])
   })
   it('gloves suit the fuel', () => expect(readyToOpen(planned('benchHatch'), { ...facts, fuel: 'petrolE85' }).find((item) => item.name === 'Gloves')!.detail).toContain('ethanol'))
 })

@@ -76,6 +76,8 @@ const KINDS = {
   'opening-noted': { version: 1, body: z.object({ item: id, finding: z.enum(['present', 'missing', 'altered']) }) },
   /** A photo of one's own: the picture stays in the browser, scaled and without its metadata. Arrows as shares of its sides. */
   'photo-kept': { version: 1, body: z.object({ photoId: id, operationId: id.nullable(), note: text, arrows: z.array(z.object({ x1: share, y1: share, x2: share, y2: share })).max(20) }) },
+  /** Fuel that came out and did not go back: how much, what, into what, and where it goes. */
+  'waste-noted': { version: 1, body: z.object({ litres: z.number().finite().positive().max(2000), kind: z.enum(['clean', 'petrol waste', 'diesel waste', 'mixed']), container: text, whereTo: text }) },
   'ready-noted': { version: 1, body: z.object({ item: id, ready: z.boolean() }) },
   'substep-ticked': { version: 1, body: z.object({ step: z.number().int().min(0), part: z.number().int().min(0), ticked: z.boolean() }) },
   'step-done': { version: 1, body: z.object({ step: z.number().int().min(0), operationId: id, sets: state, entered: z.number().finite().nullable(), torqueNm: z.number().finite().nullable(), byFeel: z.boolean(), note: text }) },
@@ -83,7 +85,7 @@ const KINDS = {
   'hazards-confirmed': { version: 1, body: z.object({ gateId: id }) },
   'handed-over': { version: 1, body: z.object({ to: z.string().min(1).max(80), note: text }) },
   'part-judged': { version: 1, body: z.object({ repairId: id, partWasBad: z.enum(['yes', 'no', 'unknown']) }) },
-  'wait-started': { version: 1, body: z.object({ waitId: id, label: text, minutes: z.number().finite().positive() }) },
+  'wait-started': { version: 1, body: z.object({ waitId: id, label: text, minutes: z.number().finite().positive(), holds: z.boolean().optional() }) },
   'wait-ended': { version: 1, body: z.object({ waitId: id }) },
   'way-taken': { version: 1, body: z.object({ way: id, outcome: id }) },
   'proof-noted': { version: 1, body: z.object({ item: id, outcome: z.enum(['yes', 'no']) }) },

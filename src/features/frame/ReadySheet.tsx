@@ -1,17 +1,24 @@
 'use client'
 import { Check } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { READY_GROUPS, readyToOpen, type Plan, type ReadyGroup, type ReadyItem } from '@/core/procedure'
+import type { VehicleRecord } from '@/core/job'
+import { READY_GROUPS, readyToOpen, type Plan, type ReadyFacts, type ReadyGroup, type ReadyItem } from '@/core/procedure'
+import { GAUGE_LOOPS } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import type { JobInHand } from './useJob'
 
-const GROUP_WORDS: Record<ReadyGroup, string> = { fuel: 'Fuel out', parts: 'Parts', seals: 'One-time pieces', caps: 'Caps', tools: 'Tools', people: 'People', guard: 'Guard' }
+const GROUP_WORDS: Record<ReadyGroup, string> = { fuel: 'Fuel out', fit: 'It fits: compared on the bench', parts: 'Parts', seals: 'One-time pieces', caps: 'Caps', tools: 'Tools', people: 'People', guard: 'Guard' }
 
 /** What must be in hand before the first joint, and what of it is not. */
 export function useReady({ job, vehicle }: JobInHand, plan: Plan | null): { items: ReadyItem[]; missing: ReadyItem[] } {
   const { litres, work } = job
-  const items = useMemo(() => (plan ? readyToOpen(plan, { litres, capacityM3: vehicle.specification.tankCapacityM3.value, fuel: vehicle.specification.fuel }) : []), [plan, litres, vehicle])
+  const items = useMemo(() => (plan ? readyToOpen(plan, factsOf(vehicle, litres)) : []), [plan, litres, vehicle])
   return { items, missing: items.filter((item) => item.waits !== null || !work?.ready.has(item.id)) }
+}
+
+function factsOf({ specification, layout }: VehicleRecord, litres: number | null): ReadyFacts {
+  const loop = GAUGE_LOOPS[layout]
+  return { litres, capacityM3: specification.tankCapacityM3.value, fuel: specification.fuel, gauge: loop.sender === 'sender' ? { emptyOhm: loop.emptyOhm, fullOhm: loop.fullOhm } : null, pumpCurrentA: specification.pumpCurrentA.value, feedBoreM: specification.feedBoreM.value, setPa: specification.regulatorSetPa.value }
 }
 
 /** The list, to tick piece by piece or a group at a time. Ticks stay with the plan in hand. */

@@ -1,12 +1,13 @@
 'use client'
 import { useMemo, useState } from 'react'
-import { WAYS_IN, wayIn, type Pace, type WayInId } from '@/core/library'
+import { WAYS_IN, standsOpen, wayIn, type Depth, type Pace, type WayInId } from '@/core/library'
 import type { WayPlan } from '@/core/procedure'
 import { saveVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup, ManyChoices } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
+import { useClaim } from '../frame/Claim'
 import type { JobInHand } from '../frame/useJob'
 import { minutesText } from '../frame/words'
 
@@ -68,8 +69,24 @@ export function WaysPanel({ hand, open, onOpenChange, compared, going, chosen, o
         </div>
         <div><p className="pb-1 text-second text-ink-2">This vehicle has</p><ManyChoices dense columns={3} label="Ways in of this vehicle" options={WAYS_IN.map((id) => ({ id, label: wayIn(id).title }))} value={vehicle.ways} onChange={(ways) => void set(ways)} /></div>
         {problem && <Notice title={problem} />}
+        {going && <StandsOpen hand={hand} way={going} />}
         <p className="text-second text-ink-2">Minutes are typical; the maker’s way governs where it names one.</p>
       </div>
     </Panel>
+  )
+}
+
+const DEPTHS: { depth: Depth; words: string }[] = [{ depth: 'way in open', words: 'Way in open, module in' }, { depth: 'module out', words: 'Module out, tank open' }]
+
+/** A job taken over in the middle: the whole state in one touch, with the figures that make it safe. */
+function StandsOpen({ hand, way }: { hand: JobInHand; way: WayInId }) {
+  const { claim, panel } = useClaim(hand)
+  if (hand.job.state.wayIn === 'open') return null
+  return (
+    <div>
+      <p className="pb-1 text-second text-ink-2">It stands open already, by this way: battery off, pressure off, pump locked out, area safe</p>
+      <div className="flex gap-2">{DEPTHS.map(({ depth, words }) => <Button key={depth} data-act={`stands-${depth.replaceAll(' ', '-')}`} onClick={() => claim(standsOpen(way, depth), 'seen')} className="flex-1">{words}</Button>)}</div>
+      {panel}
+    </div>
   )
 }

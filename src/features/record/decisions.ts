@@ -14,6 +14,7 @@ export function decisionsOf(job: JobView): string[] {
       return `${call?.question ?? made.callId} ${title(made.optionId)}.${made.optionId === made.recommended ? '' : ` Recommended was: ${lowerFirst(title(made.recommended))}.${made.reason ? ` Why otherwise: ${lowerFirst(made.reason)}` : ''}`}`
     }),
     ...job.consents.map((consent) => `${clockText(consent.at)} ${consent.who} agreed (${consent.how}) to ${consent.repairIds.map((id) => lowerFirst(repairById(id).part)).join(', ')}${consent.upTo === null ? ', no limit named' : `, up to ${consent.upTo} in all`}.`),
+    ...job.waste.map((one) => `${clockText(one.at)} ${one.litres} L ${one.kind} in ${lowerFirst(one.container)}${one.whereTo ? `, to ${lowerFirst(one.whereTo)}` : ''}.`),
     ...(job.handover ? [`${clockText(job.handover.at)} Handed over to ${job.handover.to}.${job.handover.note ? ` ${job.handover.note}` : ''}`] : []),
   ]
 }

@@ -1,15 +1,18 @@
 import type { TrayPiece, Wait } from '@/core/job'
 import { minutesText } from '../frame/words'
+import { askForNotice, mayAsk, useWaitNotice } from './useWaitNotice'
 
 interface Props {
   pieces: TrayPiece[]
   waits: Wait[]
   now: number | null
+  unit: string
   onEnd: (waitId: string) => void
 }
 
 /** Everything out of the vehicle and where it lies; petrol cells are on the vehicle and must come off. */
-export function Tray({ pieces, waits, now, onEnd }: Props) {
+export function Tray({ pieces, waits, now, onEnd, unit }: Props) {
+  useWaitNotice(waits, unit)
   const out = pieces.filter((piece) => piece.side === 'out').reduce((sum, piece) => sum + piece.count, 0)
   return (
     <section aria-label="Tray" className="mt-2 flex min-h-[108px] items-stretch overflow-x-auto overflow-y-hidden border-t-2 border-ink bg-sheet">
@@ -31,6 +34,7 @@ export function Tray({ pieces, waits, now, onEnd }: Props) {
             <span className="block text-count font-semibold">{left === null ? '' : left > 0 ? minutesText(left) : 'over'}<span className="text-second font-normal text-ink-2"> {left !== null && left > 0 ? 'left' : ''}</span></span>
             <span className="block text-second">{wait.label}</span>
             <button type="button" onClick={() => onEnd(wait.waitId)} className="-mb-1 min-h-[44px] pr-4 text-second text-ink-2 underline">end it</button>
+            {left !== null && left > 0 && mayAsk() && <button type="button" onClick={askForNotice} className="-mb-1 min-h-[44px] text-second text-ink-2 underline">tell me then</button>}
           </div>
         )
       })}

@@ -1,8 +1,8 @@
 'use client'
 import Link from 'next/link'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { CHECKS, GATES, USUAL_PACE, insideOf, operationById, repairById, type Gate, type WayInId } from '@/core/library'
-import { lastMeter, layoutKeyOf, nextStep, trayOf } from '@/core/job'
+import { lastMeter, layoutKeyOf, nextStep, trayOf, waitHolds } from '@/core/job'
 import { layoutOf, matches, pack, patternOf, unmet, type VehicleState } from '@/core/vehicle'
 import { opensAt, type Plan, type PlacedCheck, type PlanStep } from '@/core/procedure'
 import { Button } from '@/ui/Button'
@@ -22,6 +22,8 @@ import { InsideSheet } from './InsideSheet'
 import { Ladder } from './Ladder'
 import { StepSheet } from './StepSheet'
 import { Tray } from './Tray'
+import { WaitPanel } from './WaitPanel'
+import { WasteForm } from './WasteForm'
 
 /** A gap after which the hazards are asked anew, ms. */
 const LONG_GAP_MS = 15 * 60_000
@@ -33,9 +35,9 @@ export function Work({ hand }: { hand: JobInHand }) {
   const work = job.work
   const view = usePlan(work?.start ?? null, work?.repairIds ?? [], work?.ways ?? NO_WAYS, work?.pace ?? USUAL_PACE)
   const ready = useReady(hand, view.plan)
+  const waiting = useMemo(() => job.waits.filter((wait) => !wait.ended), [job.waits])
   const inside = insideOf(layoutOf(layoutKeyOf(hand.vehicle, 'engine')))
   const [wrong, setWrong] = useState(false)
-  const [handing, setHanding] = useState(false)
   // The gap is measured once, when the screen is taken up again.
   const [leftAt] = useState(job.lastAt)
   const now = useNow()
@@ -66,16 +68,15 @@ export function Work({ hand }: { hand: JobInHand }) {
           ) : step && step.index === opensAt(plan) && ready.missing.length > 0 ? (
             <ReadySheet hand={hand} items={ready.items} missing={ready.missing} />
           ) : step ? (
-            <StepSheet key={step.index} hand={hand} plan={plan} step={step} conflicts={conflicts.map((variable) => `${variableWord(variable)} ${step.before[variable]}`)} gapMinutes={now === null ? 0 : (now - leftAt) / 60_000} onWrong={() => setWrong(true)} />
+            <StepSheet key={step.index} hand={hand} plan={plan} step={step} conflicts={[...conflicts.map((variable) => `${variableWord(variable)} ${step.before[variable]}`), ...waitHolds(waiting, now ?? 0).map((one) => `${lowerFirst(one.label)}, ${minutesText((one.endsAt - (now ?? 0)) / 60_000)} left`)]} gapMinutes={now === null ? 0 : (now - leftAt) / 60_000} onWrong={() => setWrong(true)} />
           ) : (
-            <Finished jobId={job.id} left={trayOf(plan, work).filter((piece) => piece.side === 'on').length} />
+            <Finished hand={hand} drained={plan.steps.some((one) => one.operationId === 'drainBelowFlange')} left={trayOf(plan, work).filter((piece) => piece.side === 'on').length} />
           )}
         </section>
-        <div className="flex min-h-0 flex-col justify-between gap-3"><Beside step={step} /><div className="space-y-2"><Photos hand={hand} operationId={step?.operationId ?? null} /><Button variant="quiet" className="w-full" data-act="handover" onClick={() => setHanding(true)}>Hand over</Button></div></div>
+        <RightColumn hand={hand} plan={plan} step={step} now={now} />
       </main>
-      <Tray pieces={trayOf(plan, work)} waits={job.waits.filter((wait) => !wait.ended)} now={now} onEnd={(waitId) => void hand.add({ kind: 'wait-ended', body: { waitId } })} />
+      <Tray unit={job.unit} pieces={trayOf(plan, work)} waits={waiting} now={now} onEnd={(waitId) => void hand.add({ kind: 'wait-ended', body: { waitId } })} />
       <StateStrip hand={hand} needs={step ? Object.fromEntries(conflicts.map((variable) => [variable, step.before[variable]])) : {}} message={meterHolds(hand) ? 'Everyone out: nothing goes on before the meter is under 10 % LEL.' : conflicts.length > 0 ? `Held. This step needs: ${conflicts.map((variable) => `${variableWord(variable).toLowerCase()} ${step!.before[variable]}`).join(', ')}.` : step ? `${plan.steps.length - step.index} steps, ${minutesText(plan.steps.slice(step.index).reduce((sum, rest) => sum + rest.minutes, 0))} to finish.` : 'All steps are done.'} danger={conflicts.length > 0 || meterHolds(hand)} />
-      <Handover hand={hand} plan={plan} step={step} pieces={trayOf(plan, work)} now={now} open={handing} onOpenChange={setHanding} />
       <Panel open={wrong} onOpenChange={setWrong} title="Something is wrong">
         <div className="space-y-4 text-main">
           <p>Make what is open safe first: cap both sides, wipe, lid on the can.</p>
@@ -150,13 +151,30 @@ function CheckSheet({ check, onDone }: { check: PlacedCheck; onDone: (outcome: '
   )
 }
 
-function Finished({ jobId, left }: { jobId: string; left: number }) {
+function Finished({ hand, drained, left }: { hand: JobInHand; drained: boolean; left: number }) {
   return (
     <div className="space-y-5">
       <h1 className="text-work">Everything is back in place</h1>
       {left > 0 && <Notice kind="danger" title={`${left} ${left === 1 ? 'thing' : 'things'} put on the vehicle must come off.`}>See the tray.</Notice>}
       <p className="text-step">Now prove it: the same readings as before, beside them.</p>
-      <Link href={stageHref('prove', jobId)} data-act="prove" className="inline-flex min-h-[72px] items-center bg-accent px-8 text-step font-semibold text-on-accent">Prove the repair</Link>
+      <Link href={stageHref('prove', hand.job.id)} data-act="prove" className="inline-flex min-h-[72px] items-center bg-accent px-8 text-step font-semibold text-on-accent">Prove the repair</Link>
+      {drained && <WasteForm hand={hand} />}
+    </div>
+  )
+}
+
+/** What belongs to the step, and what may be done beside it: a photo, a wait, a change of hands. */
+function RightColumn({ hand, plan, step, now }: { hand: JobInHand; plan: Plan; step: PlanStep | null; now: number | null }) {
+  const [open, setOpen] = useState<'wait' | 'handover' | null>(null)
+  return (
+    <div className="flex min-h-0 flex-col justify-between gap-3">
+      <Beside step={step} />
+      <div className="space-y-2">
+        <Photos hand={hand} operationId={step?.operationId ?? null} />
+        <div className="grid grid-cols-2 gap-2"><Button variant="quiet" data-act="wait" onClick={() => setOpen('wait')}>Begin a wait</Button><Button variant="quiet" data-act="handover" onClick={() => setOpen('handover')}>Hand over</Button></div>
+      </div>
+      <WaitPanel hand={hand} open={open === 'wait'} onOpenChange={(next) => setOpen(next ? 'wait' : null)} />
+      <Handover hand={hand} plan={plan} step={step} pieces={trayOf(plan, hand.job.work!)} now={now} open={open === 'handover'} onOpenChange={(next) => setOpen(next ? 'handover' : null)} />
     </div>
   )
 }

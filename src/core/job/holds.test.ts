@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { LogBuilder } from '../records'
 import { DRIVEN_IN } from '../vehicle'
-import { consentHold, foldJob } from '.'
+import { consentHold, foldJob, waitHolds } from '.'
 
 const plan = (repairIds: string[]) => ({ repairIds, start: DRIVEN_IN as Record<string, string>, ways: ['benchHatch'], reason: '', pace: { rust: 'none', first: false } as const })
 const begun = (repairIds: string[]) => new LogBuilder('job-1', { device: 'a', by: 'Ida' }).add(1, 'plan-made', plan(repairIds)).add(2, 'step-done', { step: 0, operationId: 'makeAreaSafe', sets: {}, entered: null, torqueNm: null, byFeel: false, note: '' })
@@ -21,5 +21,16 @@ describe('consent', () => {
     const log = begun(['module']).add(3, 'consent-noted', consent(['module'], 250))
     expect(held(log, ['module'], 300)).toEqual({ kind: 'over', high: 300, upTo: 250 })
     expect(held(log.add(4, 'consent-noted', consent(['module'], 350)), ['module'], 300)).toBeNull()
+  })
+})
+
+describe('waits', () => {
+  const MINUTE = 60_000
+  const log = new LogBuilder('job-1', { device: 'a', by: 'Ida' }).add(0, 'wait-started', { waitId: 'cure', label: 'Sealant cures', minutes: 30, holds: true }).add(0, 'wait-started', { waitId: 'soak', label: 'Penetrant soaks', minutes: 45 })
+  const held = (of: LogBuilder, minutes: number) => waitHolds(foldJob('job-1', of.events).waits, minutes * MINUTE).map((wait) => wait.waitId)
+  it('hold the next step until they are over or ended; others only run beside it', () => {
+    expect(held(log, 10)).toEqual(['cure'])
+    expect(held(log, 31)).toEqual([])
+    expect(held(log.add(5 * MINUTE, 'wait-ended', { waitId: 'cure' }), 10)).toEqual([])
   })
 })
