@@ -81,7 +81,7 @@ it('holds the first joint until all is in hand, and the next person looks at the
   await hands.press('Sealant cures')
   await hands.act('begin-wait')
   await hands.sees('Held: sealant cures')
-  await hands.press('end it')
+  await hands.driver.findElement(By.xpath('//section[@aria-label="Tray"]//span[text()="Sealant cures"]/following-sibling::button[1]')).click()
   await hands.sees('then step')
 
   await hands.act('handover')

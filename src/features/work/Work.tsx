@@ -70,7 +70,7 @@ export function Work({ hand }: { hand: JobInHand }) {
           ) : step ? (
             <StepSheet key={step.index} hand={hand} plan={plan} step={step} conflicts={[...conflicts.map((variable) => `${variableWord(variable)} ${step.before[variable]}`), ...waitHolds(waiting, now ?? 0).map((one) => `${lowerFirst(one.label)}, ${minutesText((one.endsAt - (now ?? 0)) / 60_000)} left`)]} gapMinutes={now === null ? 0 : (now - leftAt) / 60_000} onWrong={() => setWrong(true)} />
           ) : (
-            <Finished hand={hand} drained={plan.steps.some((one) => one.operationId === 'drainBelowFlange')} left={trayOf(plan, work).filter((piece) => piece.side === 'on').length} />
+            <Finished hand={hand} drained={job.state.fuelLevel === 'below flange'} left={trayOf(plan, work).filter((piece) => piece.side === 'on').length} />
           )}
         </section>
         <RightColumn hand={hand} plan={plan} step={step} now={now} />
