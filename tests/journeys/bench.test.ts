@@ -1,6 +1,9 @@
 /** The bench from gauge to verdict: which side leaks, a worn sender, a table for a gauge, and what is no evidence. */
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
 import { By, Key } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
+import { writeHead, writeLine } from '@/core/bench'
 import { DEMO_VEHICLES, standInRun } from '@/core/practice'
 import type { VehicleRecord } from '@/core/job'
 import { Hands, jobFileOf } from '../support/bench'
@@ -115,4 +118,34 @@ it('on a real vehicle no stand-in plays; a hand reads, by an own instrument that
   await hands.session.go('/job/trace?id=job-63')
   await hands.entries(1)
   expect((await hands.driver.findElements(By.css('aside[aria-label="Suspects and evidence"]'))).length).toBe(1)
+})
+
+it('a gauge gateway of the workshop’s own reads a real vehicle, and what it reads is evidence', async () => {
+  const gateway = createServer((_, reply) => {
+    reply.writeHead(200, { 'content-type': 'text/plain', 'access-control-allow-origin': '*' })
+    reply.write(writeHead({ name: 'Gauge trolley', standIn: false, channels: [{ id: 'rail', quantity: 'pressure', unit: 'bar', accuracy: { relative: 0.005, absolute: 0.02 } }] }))
+    let k = 0
+    const pen = setInterval(() => {
+      for (const end = k + 10; k < end; k += 1) reply.write(writeLine({ seconds: k / 20, channel: 'rail', value: 301e3 + 900 * Math.sin(k) }, 'bar'))
+      if (k < 240) return
+      clearInterval(pen)
+      reply.end('12.1 rail lots bar\n')
+    }, 100)
+  })
+  await new Promise<void>((ready) => gateway.listen(0, ready))
+  try {
+    await hands.session.go('/job/bench?id=job-63')
+    await hands.choose('steady')
+    await hands.act('sources')
+    await (await hands.shown('input[name="gateway"]')).sendKeys(`http://localhost:${(gateway.address() as AddressInfo).port}/`)
+    await hands.press('Use it')
+    expect(await hands.record()).toBe('The pressure is right.')
+    expect(await (await hands.shown('main[data-pen]')).getAttribute('data-signal')).toBe('vehicle')
+    await hands.sees('One line could not be read.')
+    await hands.keep()
+    await hands.session.go('/job/trace?id=job-63')
+    expect(await hands.text('section[aria-label="Evidence"]')).toContain('Rail, key on')
+  } finally {
+    gateway.close()
+  }
 })

@@ -80,7 +80,7 @@ export function Bench({ hand }: { hand: JobInHand }) {
           </div>
           {long && pen.by === 'file' && capture.flags && <Button data-act="stretch" onClick={() => readStretch(long, capture.flags!, pen, () => setLong(null))}>Read A to B in full</Button>}
           {pen.status === 'lost' && <Notice title="The gauge gave no signal.">{pen.problem}</Notice>}
-          {pen.badCount > 0 && <Notice title={`${pen.badCount} lines could not be read.`}>Line {pen.bad[0]!.line}: “{pen.bad[0]!.text}”.</Notice>}
+          {pen.badCount > 0 && <Notice title={pen.badCount === 1 ? 'One line could not be read.' : `${pen.badCount} lines could not be read.`}>Line {pen.bad[0]!.line}: “{pen.bad[0]!.text}”.</Notice>}
           {concluded && !concluded.ok && <Notice title="No verdict yet.">{refusalText(concluded.error)}</Notice>}
           {conclusion && capture.input && <VerdictSheet key={`${taking.kind} ${taking.testId} ${taking.clamped} ${pen.head?.name} ${pen.lastS}`} hand={hand} taking={taking} input={capture.input} conclusion={conclusion} signals={capture.signals} source={capture.byHand ? 'vehicle' : pen.source} taken={taken} onRepeat={() => (capture.byHand ? capture.setWritten(null) : record?.())} />}
         </aside>
