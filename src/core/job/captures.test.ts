@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { seriesOf } from '../bench'
 import { M3_PER_S_PER_L_PER_H as LH } from '../shared'
 import { LAYOUTS, LAYOUT_IDS, layoutOf, specificationOf } from '../vehicle'
-import { captureOffers, clampsOf, conclude, leakDownTest, type BenchContext, type CaptureInput, type Taking } from './captures'
+import { captureOffers, clampsOf, conclude, leakDownTest, type BenchContext, type CaptureInput, type Taking } from '.'
 
 const vehicle = { layout: 'A01' as const, edits: [] }
 const context = (bands: BenchContext['bands'] = {}): BenchContext => ({ layout: layoutOf({ layoutId: 'A01', edits: [], scope: 'engine' }), specification: specificationOf({}, LAYOUTS.A01), bands, gauge: { emptyOhm: 250, fullOhm: 20 }, ambientPa: 101_325, fuelK: 293, bars: null, handError: { relative: 0.01, absolute: 0 } })
