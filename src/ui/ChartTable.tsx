@@ -4,16 +4,7 @@ interface Props {
   rows: string[][]
 }
 
-/** The numbers behind a chart, folded away. */
-export function ChartTable(props: Props) {
-  return (
-    <details className="text-second">
-      <summary className="min-h-[44px] cursor-pointer py-2 text-ink-2">Show as a table</summary>
-      <div className="max-h-64 overflow-auto"><NumberTable {...props} /></div>
-    </details>
-  )
-}
-
+/** The numbers behind a chart. */
 export function NumberTable({ caption, columns, rows }: Props) {
   return (
     <table className="w-full text-second">

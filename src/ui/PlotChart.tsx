@@ -149,7 +149,7 @@ function optionsOf(props: PlotProps): ChartOptions<'line'> {
   } as unknown as ChartOptions<'line'>
 }
 
-/** Panels over one axis, in the tokens of the page, without animation. `ChartTable` carries the same numbers. */
+/** Panels over one axis, in the tokens of the page, without animation. `NumberTable` carries the same numbers. */
 export function PlotChart(props: PlotProps) {
   const { title, panels, height, onChart } = props
   const chart = useRef<Chart<'line'> | null>(null)

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { LineReader, errorOf, writeHead, writeLine, type InstrumentHead, type LineSample } from '.'
+import { LineReader, errorOf, writeHead, writeLine, writeMark, type InstrumentHead, type LineSample } from '.'
 import { fromSi } from '../shared'
 
 const HEAD: InstrumentHead = {
@@ -55,5 +55,17 @@ describe('instrument lines', () => {
   it('a plus or minus is taken for a rectangle', () => {
     expect(errorOf(HEAD.channels[0]!).absolute).toBeCloseTo(2e3 / Math.sqrt(3), 6)
     expect(errorOf(HEAD.channels[0]!).relative).toBeCloseTo(0.005 / Math.sqrt(3), 9)
+  })
+})
+
+describe('marks and degrees', () => {
+  it('a mark is read where it stands, and a temperature has its zero while its accuracy has none', () => {
+    const reader = new LineReader()
+    const head = { name: 'Thermometer', standIn: false, channels: [{ id: 'fuel', quantity: 'temperature' as const, unit: '°C' as const, accuracy: { relative: 0, absolute: 3 } }] }
+    const samples = reader.push(writeHead(head) + writeMark({ seconds: 2.5, word: 'begin' }) + writeLine({ seconds: 3, channel: 'fuel', value: 294.15 }, '°C'))
+    expect(reader.marks).toEqual([{ seconds: 2.5, word: 'begin' }])
+    expect(samples[0]!.value).toBeCloseTo(294.15, 6)
+    expect(errorOf(reader.head.channels[0]!).absolute).toBeCloseTo(3 / Math.sqrt(3), 9)
+    expect(reader.bad).toEqual([])
   })
 })

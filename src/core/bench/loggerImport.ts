@@ -3,8 +3,9 @@
  * room for it; a longer file keeps the extremes of every stretch, which is enough to see it and to set
  * flags, and the stretch between them is then read again in full.
  */
-import { unitKind, type Second } from '../shared'
+import { differenceToSi, unitKind, type Second } from '../shared'
 import { Extremes } from './extremes'
+import { fromLimit, type InstrumentError } from './judge'
 import type { ChannelQuantity, ChannelHead } from './lines'
 import { RowReader, type ColumnUse, type LoggerShape, type RowProblem } from './loggerFile'
 import type { Signals } from './kinds'
@@ -114,6 +115,12 @@ export function channelId(quantity: ChannelQuantity, name: string, taken: string
 export const TYPICAL_ACCURACY: Record<ChannelQuantity, { unit: ColumnUse['unit']; relative: number; absolute: number }> = {
   pressure: { unit: 'kPa', relative: 0, absolute: 6 }, flow: { unit: 'L/h', relative: 0.02, absolute: 0.5 }, current: { unit: 'A', relative: 0.02, absolute: 0.1 }, voltage: { unit: 'V', relative: 0.005, absolute: 0.02 },
   resistance: { unit: 'ohm', relative: 0.01, absolute: 0.5 }, temperature: { unit: '°C', relative: 0, absolute: 2 }, position: { unit: '%', relative: 0, absolute: 1 }, volume: { unit: 'L', relative: 0.005, absolute: 0.2 },
+}
+
+/** Error of a typical instrument of a quantity, SI. */
+export const typicalError = (quantity: ChannelQuantity): InstrumentError => {
+  const { unit, relative, absolute } = TYPICAL_ACCURACY[quantity]
+  return { relative: fromLimit(relative), absolute: fromLimit(differenceToSi({ value: absolute, unit })) }
 }
 
 /** Columns as they are known again the next time: a file with the same heads is mapped the same way. */

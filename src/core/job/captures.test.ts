@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { seriesOf } from '../bench'
 import { M3_PER_S_PER_L_PER_H as LH } from '../shared'
 import { LAYOUTS, LAYOUT_IDS, layoutOf, specificationOf } from '../vehicle'
-import { captureOffers, clampsOf, conclude, leakDownTest, type BenchContext, type CaptureInput, type Taking } from '.'
+import { captureOffers, clampsOf, conclude, leakDownTest, type BenchContext, type CaptureInput, type Taking, withoutOffset } from '.'
 
 const vehicle = { layout: 'A01' as const, edits: [] }
 const context = (bands: BenchContext['bands'] = {}): BenchContext => ({ layout: layoutOf({ layoutId: 'A01', edits: [], scope: 'engine' }), specification: specificationOf({}, LAYOUTS.A01), bands, gauge: { emptyOhm: 250, fullOhm: 20 }, ambientPa: 101_325, fuelK: 293, bars: null, handError: { relative: 0.01, absolute: 0 } })
@@ -34,6 +34,20 @@ describe('what a hand wrote down', () => {
     expect(found.verdict).toBe('bad')
     expect(found.value.value).toBeCloseTo((100 * 120) / 310, 0)
     expect(found.evidence[0]).toMatchObject({ testId: 'T32', value: { kind: 'number' } })
+  })
+  it('two figures of a needle are as good as the gauge: near the limit they say nothing', () => {
+    const coarse = { ...context(), handError: { relative: 0, absolute: 8e3 } }
+    const ends = (laterPa: number): CaptureInput => ({ from: 'ends', startPa: 310e3, laterPa, minutes: 5 })
+    expect(concluded(taking('leakDown', 'T32'), ends(240e3), coarse).verdict).toBe('inconclusive')
+    expect(concluded(taking('leakDown', 'T32'), ends(300e3), coarse)).toMatchObject({ verdict: 'good', finding: { needle: true } })
+    expect(concluded(taking('leakDown', 'T32'), ends(240e3), coarse).value.sd).toBeGreaterThan(3)
+  })
+  it('what the instrument shows at nothing is taken off, of its own kind only', () => {
+    const ends: CaptureInput = { from: 'ends', startPa: 310e3, laterPa: 120e3, minutes: 5 }
+    expect(withoutOffset(ends, { value: 0.1, unit: 'bar' })).toMatchObject({ startPa: 300e3, laterPa: 110e3 })
+    expect(withoutOffset(ends, { value: 0.1, unit: 'V' })).toEqual(ends)
+    const drops: CaptureInput = { from: 'drops', drops: [{ testId: 'T05', dropV: 0.4 }], currentA: 5 }
+    expect(withoutOffset(drops, { value: 50, unit: 'mV' })).toMatchObject({ drops: [{ dropV: expect.closeTo(0.35, 9) }] })
   })
   it('the maker’s limit takes the place of the typical one, and is named', () => {
     const input: CaptureInput = { from: 'ends', startPa: 310e3, laterPa: 260e3, minutes: 5 }

@@ -10,7 +10,7 @@ import {
 import type { SoundBand } from '../diagnosis'
 import { libraryOf, testById } from '../library'
 import { FUEL_GRADES, vapourPressurePa } from '../physics'
-import { fromSi, toSi, type Ampere, type Entered, type PaAbs, type Second, type UnitName, type Volt } from '../shared'
+import { differenceToSi, fromSi, toSi, unitKind, type Ampere, type Entered, type PaAbs, type Second, type UnitName, type Volt } from '../shared'
 import { pumpMotor, type Layout, type Specification } from '../vehicle'
 import type { BodyOf } from '../records'
 import { clampsOf, type CaptureOffer, type Taking } from './captureOffers'
@@ -26,6 +26,22 @@ export type CaptureInput =
   | { from: 'fills'; fills: Fill[]; unit: 'ohm' | 'V' }
   | { from: 'injectors'; runs: InjectorRun[]; ratedM3PerS: number | null }
   | { from: 'ends'; startPa: number; laterPa: number; minutes: number }
+
+/** The same with what its instrument shows at nothing taken off: of the first channel of its kind, or of what the hand wrote. */
+export function withoutOffset(input: CaptureInput, offset: Entered): CaptureInput {
+  const si = differenceToSi(offset)
+  const kind = unitKind(offset.unit)
+  switch (input.from) {
+    case 'signals': {
+      const first = input.signals.findIndex(({ head }) => unitKind(head.unit) === kind)
+      return { ...input, signals: input.signals.map((channel, k) => (k === first ? { head: channel.head, series: { seconds: channel.series.seconds, values: channel.series.values.map((value) => value - si) } } : channel)) }
+    }
+    case 'ends': return kind === 'pressure' ? { ...input, startPa: input.startPa - si, laterPa: input.laterPa - si } : input
+    case 'drops': return kind === 'voltage' ? { ...input, drops: input.drops.map(({ testId, dropV }) => ({ testId, dropV: dropV - si })) } : input
+    case 'fills': return kind === unitKind(input.unit) ? { ...input, fills: input.fills.map((fill) => ({ ...fill, readings: fill.readings.map((reading) => reading - si) })) } : input
+    default: return input
+  }
+}
 
 /** What a capture is held against: the vehicle's figures and what is known of its sound readings. */
 export interface BenchContext {
@@ -47,7 +63,7 @@ export type Finding =
   | ({ kind: 'steady' } & SteadyReading)
   | ({ kind: 'snap' } & SnapReading)
   | ({ kind: 'deadhead' } & DeadheadReading)
-  | ({ kind: 'leakDown' } & Omit<LeakDown, 'verdict'>)
+  | ({ kind: 'leakDown'; needle?: boolean } & Omit<LeakDown, 'verdict'>)
   | ({ kind: 'volume' } & VolumeReading)
   | ({ kind: 'current' } & CurrentReading)
   | ({ kind: 'waveform'; state: PumpState } & Waveform)
@@ -187,11 +203,18 @@ function concludeLeakDown(taking: Taking, pressure: Series, error: InstrumentErr
   return concluded({ kind: 'leakDown', ...found }, LEAK_VERDICT[verdict], found.leftFraction, found.leftSd, '%', band, taking.testId, found.leftFraction)
 }
 
-/** Two figures of a needle, at stop and later: an exponential through them, as good as the gauge. */
+/** Two figures of a needle, at stop and later: what is left is as good as the gauge, and the course between them is not known. */
 function concludeEnds(taking: Taking, { startPa, laterPa, minutes }: Extract<CaptureInput, { from: 'ends' }>, context: BenchContext): Concluded {
   const seconds = Float64Array.from({ length: 61 }, (_, k) => k * minutes)
   const rate = Math.log(Math.max(laterPa, 100) / Math.max(startPa, 100)) / (60 * minutes)
-  return concludeLeakDown(taking, { seconds, values: seconds.map((at) => startPa * Math.exp(rate * at)) }, context.handError, context)
+  const made = concludeLeakDown(taking, { seconds, values: seconds.map((at) => startPa * Math.exp(rate * at)) }, context.handError, context)
+  if (!made.ok || made.value.finding.kind !== 'leakDown' || !made.value.band) return made
+  const { finding, band } = made.value
+  const left = finding.leftFraction
+  const sd = (Math.hypot(errorAt(context.handError, laterPa), left * errorAt(context.handError, startPa)) / startPa) * (5 / minutes)
+  const low = band.low / 100
+  const verdict: Verdict = left < low - 2 * sd ? 'bad' : made.value.verdict === 'says-little' ? 'says-little' : left > low + 2 * sd ? 'good' : 'inconclusive'
+  return { ok: true, value: { ...made.value, finding: { ...finding, leftSd: sd, needle: true }, verdict, value: { ...made.value.value, sd: 100 * sd } } }
 }
 
 /** Volts that a pump has in service: what a flow at other volts is carried over to. */

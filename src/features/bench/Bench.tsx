@@ -1,16 +1,15 @@
 'use client'
-import { useMemo, useState } from 'react'
-import { DEADHEAD_LIMIT_S, channelOf, held, standingOf, type Instrument } from '@/core/bench'
+import { useEffect, useMemo, useState } from 'react'
+import { DEADHEAD_LIMIT_S, channelOf, held, type Instrument } from '@/core/bench'
 import type { Conclusion } from '@/core/job'
 import { testById } from '@/core/library'
-import type { UnitName } from '@/core/shared'
 import { readLoggerFile } from '@/workers/fileReader'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Figure, Notice } from '@/ui/Notice'
 import { saveFile, savePicture } from '@/ui/saveFile'
 import { StateStrip } from '../frame/StateStrip'
-import { takenBy, useInstruments, type Taken } from '../frame/useInstruments'
+import { useInstruments } from '../frame/useInstruments'
 import type { JobInHand } from '../frame/useJob'
 import { useKeys } from '../frame/useKeys'
 import { unitText } from '../frame/words'
@@ -34,16 +33,15 @@ type Open = 'captures' | 'sources' | 'file' | 'full' | null
 export function Bench({ hand }: { hand: JobInHand }) {
   const pen = usePen()
   const [frozen, setFrozen] = useState<Pen | null>(null)
-  const capture = useCapture(hand, pen, (of) => forget(pen, of))
   const [open, setOpen] = useState<Open>(null)
   const [source, setSource] = useState<Source>({ kind: 'tablet' })
   const [long, setLong] = useState<LongFile | null>(null)
   const instruments = useInstruments()
-  const { taking, concluded } = capture
+  const capture = useCapture(hand, pen, instruments, (of) => forget(pen, of))
+  const { taking, concluded, taken } = capture
   const words = CAPTURE_WORDS[taking.kind]
   const record = useRecord(hand, pen, capture, source)
   const conclusion = concluded?.ok ? concluded.value : null
-  const taken = takenOf(pen, capture, instruments)
   const hold = () => setFrozen(frozen ? null : pen)
   const mark = () => capture.flags && capture.moveFlags({ a: capture.flags.b, b: pen.lastS })
   useKeys({ l: () => capture.offers.some((offer) => offer.kind === 'leakDown') && pen.status !== 'running' && capture.choose('leakDown'), m: mark, h: hold })
@@ -78,7 +76,7 @@ export function Bench({ hand }: { hand: JobInHand }) {
             {pen.status === 'running' && <><Button onClick={mark}>Mark now</Button><Button onClick={hold} data-state={frozen ? 'held' : 'free'}>{frozen ? 'Let it run' : 'Hold trace'}</Button></>}
             {pen.status !== 'running' && <><Button data-act="choose-capture" onClick={() => setOpen('captures')}>Other capture</Button><Button data-act="sources" onClick={() => setOpen('sources')}>Instruments, file</Button></>}
           </div>
-          {long && pen.by === 'file' && capture.flags && <Button data-act="stretch" onClick={() => readStretch(long, capture.flags!, pen, () => setLong(null))}>Read A to B in full</Button>}
+          {long && pen.by === 'file' && capture.flags && <Stretch long={long} flags={capture.flags} pen={pen} onWhole={() => setLong(null)} />}
           {pen.status === 'lost' && <Notice title="The gauge gave no signal.">{pen.problem}</Notice>}
           {pen.badCount > 0 && <Notice title={pen.badCount === 1 ? 'One line could not be read.' : `${pen.badCount} lines could not be read.`}>Line {pen.bad[0]!.line}: “{pen.bad[0]!.text}”.</Notice>}
           {concluded && !concluded.ok && <Notice title="No verdict yet.">{refusalText(concluded.error)}</Notice>}
@@ -142,31 +140,36 @@ function saveAs(ending: 'csv' | 'json', sheet: Omit<Parameters<typeof captureCsv
   saveFile(fileName({ ...sheet, at }, ending), ending === 'csv' ? captureCsv({ ...sheet, at }) : captureJson({ ...sheet, at }), ending === 'csv' ? 'text/csv' : 'application/json')
 }
 
-/** The stretch between the flags again, with every sample. */
-function readStretch({ file, order }: LongFile, { a, b }: Flags, pen: PenInHand, onRead: () => void) {
-  readLoggerFile(file, { ...order, stretch: { from: Math.min(a, b), to: Math.max(a, b) } }, {
-    progress: () => undefined,
-    read: (recording) => {
-      pen.load(file.name, recording.signals)
-      if (!recording.thinned) onRead()
-    },
-    failed: () => undefined,
-  })
+/** Reads the stretch between the flags again with every sample, and says so while it does. */
+function Stretch({ long, flags, pen, onWhole }: { long: LongFile; flags: Flags; pen: PenInHand; onWhole: () => void }) {
+  const [share, setShare] = useState<number | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const read = () => {
+    setProblem(null)
+    setShare(0)
+    readLoggerFile(long.file, { ...long.order, stretch: { from: Math.min(flags.a, flags.b), to: Math.max(flags.a, flags.b) } }, {
+      progress: setShare,
+      read: (recording) => {
+        setShare(null)
+        pen.load(long.file.name, recording.signals)
+        if (recording.thinned) setProblem('Still too long to keep whole: move the flags closer.')
+        else onWhole()
+      },
+      failed: (why) => {
+        setShare(null)
+        setProblem(`${why}. Choose the file again.`)
+      },
+    })
+  }
+  return (
+    <>
+      <Button data-act="stretch" disabled={share !== null} onClick={read}>{share === null ? 'Read A to B in full' : `Reading, ${Math.round(100 * share)} %`}</Button>
+      {problem && <Notice title="Not read in full.">{problem}</Notice>}
+    </>
+  )
 }
 
 const titleOf = (conclusion: Conclusion | null, title: string): string => (conclusion?.finding.kind === 'leakDown' ? `Leak-down from ${Math.round(conclusion.finding.startPa / 1e3)} kPa` : title)
-
-/** What a hand reads is in one of these units. */
-const HAND_UNIT: Partial<Record<CaptureInHand['taking']['kind'], UnitName>> = { volume: 'L', drops: 'V', calibration: 'ohm', injectors: 'L/h' }
-
-/** The instrument as the capture will carry it. */
-function takenOf(pen: Pen, { byHand, signals, taking }: CaptureInHand, instruments: Instrument[]): Taken {
-  if (byHand) return takenBy(instruments, HAND_UNIT[taking.kind] ?? 'kPa', Date.now()) ?? { instrumentId: null, name: 'By hand', standing: 'hand', offset: null }
-  if (pen.source === 'stand-in') return { instrumentId: null, name: pen.head?.name ?? 'Stand-in', standing: 'stand-in', offset: null }
-  if (pen.by === 'file') return { ...(takenBy(instruments, inOrder(signals, taking.kind)[0]?.head.unit ?? 'kPa', Date.now()) ?? { instrumentId: null, standing: 'file', offset: null }), name: pen.head?.name ?? 'File' }
-  const own = instruments.find((one) => one.name === pen.head?.name)
-  return { instrumentId: own?.id ?? null, name: pen.head?.name || 'Gateway', standing: own ? standingOf(own, Date.now()) : 'never', offset: null }
-}
 
 function Origin({ pen }: { pen: Pen }) {
   if (pen.source === 'stand-in') return <span className="border-2 border-dashed border-ink px-3 py-0.5 text-second" data-origin="stand-in">Stand-in, {pen.by === 'gateway' ? 'by gateway' : 'on this tablet'}: no vehicle’s signal</span>
@@ -232,16 +235,25 @@ const SHUT_RISE_PA = 30e3
 
 /** Counts how long the line has been shut; at the limit it says to open, and the pen is stopped. */
 function ShutClock({ pen, onOver }: { pen: Pen; onOver: () => void }) {
-  const rail = channelOf(pen.signals, 'pressure', 'rail')
-  if (pen.status !== 'running' || !rail || rail.series.values.length < 10) return null
-  const running = rail.series.values.filter((value) => value > 50e3)
-  const base = running.length > 20 ? running.subarray(10, 20).reduce((sum, value) => sum + value, 0) / 10 : Infinity
-  const from = rail.series.values.findIndex((value) => value > base + SHUT_RISE_PA)
-  const shutS = from < 0 || !(lastOf(rail) > base + SHUT_RISE_PA) ? 0 : pen.lastS - rail.series.seconds[from]!
-  if (shutS > DEADHEAD_LIMIT_S + 0.2) setTimeout(onOver, 0)
+  const shutS = pen.status === 'running' ? shutFor(pen) : null
+  const over = shutS !== null && shutS > DEADHEAD_LIMIT_S + 0.2
+  useEffect(() => {
+    if (over) onOver()
+  }, [over, onOver])
+  if (shutS === null) return null
   return shutS >= DEADHEAD_LIMIT_S - 0.5
     ? <p role="alert" className="bg-danger px-3 py-2 text-title text-on-danger">Open the valve now.</p>
     : <p className="border-l-4 border-danger pl-3 text-main">Shut for <b>{shutS.toFixed(1)} s</b> of {DEADHEAD_LIMIT_S} s.</p>
+}
+
+/** Seconds that the line has been shut by now; null before the gauge shows anything. */
+function shutFor(pen: Pen): number | null {
+  const rail = channelOf(pen.signals, 'pressure', 'rail')
+  if (!rail || rail.series.values.length < 10) return null
+  const running = rail.series.values.filter((value) => value > 50e3)
+  const base = running.length > 20 ? running.subarray(10, 20).reduce((sum, value) => sum + value, 0) / 10 : Infinity
+  const from = rail.series.values.findIndex((value) => value > base + SHUT_RISE_PA)
+  return from < 0 || !(lastOf(rail) > base + SHUT_RISE_PA) ? 0 : pen.lastS - rail.series.seconds[from]!
 }
 
 const PRESSURES: CaptureInHand['taking']['kind'][] = ['prime', 'steady', 'snap', 'deadhead', 'leakDown']
