@@ -17,7 +17,7 @@ export function CaptureNow({ capture, conclusion, pen, onFull, onSave }: { captu
     return (
       <div className="space-y-2 px-6 pt-3">
         <p className="text-second text-ink-2"><span className="font-semibold text-ink">{words.title}</span> {pen.status === 'running' ? 'is being recorded. The verdict comes when the pen has stopped.' : 'has not been taken yet.'}</p>
-        {pen.status === 'running' && words.caution && <Notice kind="danger" title={words.caution.text}>{words.caution.stopWhen}</Notice>}
+        {(pen.status === 'running' || capture.byHand) && words.caution && <Notice kind="danger" title={words.caution.text}>{words.caution.stopWhen}</Notice>}
       </div>
     )
   }
