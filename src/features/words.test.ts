@@ -131,7 +131,8 @@ describe('the library speaks in one tone', () => {
     expect(dangerous.filter((operation) => !operation.caution).map((operation) => operation.id)).toEqual([])
   })
   it('twins name each other and undo each other', () => {
-    const paired = OPERATIONS.filter((operation) => operation.twin)
+    // Two ways to let the pressure off lock the pump out: they have one way back.
+    const paired = OPERATIONS.filter((operation) => operation.twin && operation.id !== 'stallOff')
     expect(paired.length).toBeGreaterThan(20)
     for (const operation of paired) {
       const twin = OPERATIONS.find((candidate) => candidate.id === operation.twin)

@@ -1,7 +1,7 @@
 /** Requests and answers of the workers: plain data. */
 import type { Complaint, Contradiction, Done, Evidence, Choice, KnownFigure, Pair, ProfileValue, ProvocationRank, SegmentShare, SoundBand, Suspect, TestExplanation, Workshop } from '@/core/diagnosis'
 import type { DemoJob } from '@/core/practice'
-import type { Pace, SurveyFinding, WayInId } from '@/core/library'
+import type { Pace, Setting, SurveyFinding, WayId } from '@/core/library'
 import type { Minutes } from '@/core/shared'
 import type { Addition, Plan, PlanFailure, SurveyStep, WayPlan } from '@/core/procedure'
 import type { HiddenFault, StandInReading } from '@/core/simulate'
@@ -18,7 +18,7 @@ export interface RankRequest extends LayoutKey {
   engineRuns: boolean
   skipped: string[]
   /** Ways in that the vehicle has: what a test costs depends on them. */
-  ways: WayInId[]
+  ways: WayId[]
   workshop: Workshop
   /** What is known of this vehicle's sound readings besides the model. */
   known: KnownFigure[]
@@ -46,7 +46,7 @@ export interface Ranking {
 export interface PlanRequest {
   start: VehicleState
   repairIds: string[]
-  ways: WayInId[]
+  setting: Setting
   pace: Pace
 }
 
@@ -60,11 +60,11 @@ export interface WorkerRequests {
   /** The sound vehicle in the scene of a test, as a file of the network format. */
   network: { request: LayoutKey & { specification: Specification; testId: string }; answer: string }
   demo: { request: { now: number }; answer: DemoJob[] }
-  survey: { request: { layout: LayoutKey; start: VehicleState; findings: [string, SurveyFinding][]; repaired: string[] }; answer: { steps: SurveyStep[]; minutes: Minutes } }
+  survey: { request: { layout: LayoutKey; setting: Setting; start: VehicleState; findings: [string, SurveyFinding][]; repaired: string[] }; answer: { steps: SurveyStep[]; minutes: Minutes } }
   plan: { request: PlanRequest; answer: { ok: true; value: Plan } | { ok: false; error: PlanFailure } }
   ways: { request: PlanRequest; answer: WayPlan[] }
   additions: { request: PlanRequest & { candidates: string[] }; answer: Addition[] }
-  way: { request: { start: VehicleState; goal: VehicleState }; answer: { minutes: number; steps: string[] } | null }
+  way: { request: { setting: Setting; start: VehicleState; goal: VehicleState }; answer: { minutes: number; steps: string[] } | null }
   standIn: { request: LayoutKey & { seed: number; specification: Specification; hidden: HiddenFault[]; repaired: string[]; testId: string; attempt: number }; answer: StandInReading }
 }
 export type RequestKind = keyof WorkerRequests

@@ -66,10 +66,10 @@ function posteriorFor(request: RankRequest): Posterior {
 }
 
 /** Prices by the ways in that the vehicle has. */
-function pricerFor({ ways }: RankRequest): Pricer {
+function pricerFor({ layoutId, ways }: RankRequest): Pricer {
   const { pricers, table } = held!
   const key = ways.join()
-  const pricer = pricers.get(key) ?? pricerOf(plannerFor(ways), table)
+  const pricer = pricers.get(key) ?? pricerOf(plannerFor({ layout: layoutId, ways }), table)
   pricers.set(key, pricer)
   return pricer
 }
@@ -77,7 +77,7 @@ function pricerFor({ ways }: RankRequest): Pricer {
 function rank(request: RankRequest): Ranking {
   const at = performance.now()
   const posterior = posteriorFor(request)
-  const planner = plannerFor(request.ways)
+  const planner = plannerFor({ layout: request.layoutId, ways: request.ways })
   const cost = pricerFor(request)(request.state)
   const chosen = chooseNext(posterior, { workshop: request.workshop, reachMinutes: cost.tests, repairMinutes: cost.repairs, engineRuns: request.engineRuns, skipped: request.skipped, tried: request.done.map((entry) => entry.repairId) })
   const ranked = chosen.candidates.find((candidate) => candidate.why === 'ranked')?.testId ?? null

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { FAULT_TEMPLATES, RAISERS, REPAIRS, TESTS, faulty, libraryOf, repairById, testById } from '../library'
+import { FAULT_TEMPLATES, RAISERS, REPAIRS, TESTS, faulty, libraryOf, othersFor, repairById, testById } from '../library'
 import { SCENES, buildNetwork, inScope, parameterAt, LAYOUTS, SCOPES, layoutOf, solveScene, specificationOf, vehicleModel, type Layout, type LayoutId, type VehicleModel } from '../vehicle'
 import { caseFromNetwork, networkFromCase, nodePressurePa, solveNetwork } from '../physics'
 import { NO_BELIEF, TYPICAL_WORKSHOP, addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, leadingPair, nominalTable, observe, observerOf, posteriorOf, predictiveOf, segmentShares, suspectsOf, surprises, type Complaint, type Evidence, type Situation, type Table } from '.'
@@ -130,6 +130,10 @@ describe('the library as a whole', () => {
   const all = [withProbe, withResistor, ...TRACED, withFilter].map(libraryOf)
   it('every fault, test and repair is used by some layout', () => {
     const used = { faults: new Set(all.flatMap((library) => library.faults.map((fault) => fault.id.split('@')[0]))), tests: new Set(all.flatMap((library) => library.tests)), repairs: new Set(all.flatMap((library) => library.repairs)) }
+    for (const [at, layout] of TRACED.entries()) {
+      const { instead, beside } = othersFor(layout, libraryOf(TRACED[at]!).repairs.map((repair) => repair.id))
+      for (const repair of [...instead, ...beside]) used.repairs.add(repair)
+    }
     expect(FAULT_TEMPLATES.filter((fault) => !used.faults.has(fault.id)).map((fault) => fault.id)).toEqual([])
     expect(TESTS.filter((test) => !used.tests.has(test)).map((test) => test.id)).toEqual([])
     expect(REPAIRS.filter((repair) => !used.repairs.has(repair)).map((repair) => repair.id)).toEqual([])

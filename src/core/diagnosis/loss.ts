@@ -3,7 +3,7 @@
  * test of its own.
  */
 import type { Money, Probability } from '../shared'
-import { repairById } from '../library'
+import { repairById, repairMinutes as workMinutes } from '../library'
 import type { Posterior } from './posterior'
 import { MOST_SHOWN } from './suspects'
 
@@ -124,5 +124,5 @@ export function lossModel(posterior: Posterior, situation: Situation): LossModel
 /** Parts and minutes of a repair from here; where there is no way known, two hours of it. */
 function costOfRepair(repairId: string, { workshop, repairMinutes }: Situation): Money {
   const repair = repairById(repairId)
-  return repair.money + workshop.ratePerMinute * (repairMinutes[repairId] ?? repair.minutes + 120)
+  return repair.money + workshop.ratePerMinute * (repairMinutes[repairId] ?? workMinutes(repair) + 120)
 }

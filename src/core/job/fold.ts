@@ -2,8 +2,8 @@
  * The job as a pure fold of its live events: who, what, the state of the vehicle, the evidence of the
  * present epoch, the plan in hand and how far it is. Nothing here is stored; the log is.
  */
-import { DRIVEN_IN, LAYOUTS, layoutOf, withWayIn, type Layout, type VehicleState } from '../vehicle'
-import { findTest, scopeOf, type Pace, type RaiserId, type SymptomId, type WayInId } from '../library'
+import { DRIVEN_IN, LAYOUTS, layoutOf, wholeState, withWayIn, type Layout, type VehicleState } from '../vehicle'
+import { findTest, scopeOf, type Pace, type RaiserId, type SymptomId, type WayId } from '../library'
 import type { Complaint, Done, Evidence } from '../diagnosis'
 import { differenceFromSi, differenceToSi, toSi, unitKind } from '../shared'
 import type { MeterReading } from './meter'
@@ -32,8 +32,8 @@ export interface Wait {
 export interface WorkInHand {
   repairIds: string[]
   start: VehicleState
-  /** Ways in that it may go, and why a person chose so. */
-  ways: WayInId[]
+  /** Ways that it may go, and why a person chose so. */
+  ways: WayId[]
   reason: string
   pace: Pace
   /** What is in hand of what must be before the first joint parts. */
@@ -160,7 +160,7 @@ function apply(job: JobView, event: JobEvent): void {
       job.skipped.push(event.body.testId)
       return
     case 'plan-made':
-      job.work = { repairIds: event.body.repairIds, start: withWayIn(event.body.start as VehicleState), ways: event.body.ways as WayInId[], reason: event.body.reason, pace: event.body.pace, ready: new Set(), madeAt: event.at, done: new Map(), ticks: new Set(), checks: new Map() }
+      job.work = { repairIds: event.body.repairIds, start: wholeState(event.body.start as VehicleState), ways: event.body.ways as WayId[], reason: event.body.reason, pace: event.body.pace, ready: new Set(), madeAt: event.at, done: new Map(), ticks: new Set(), checks: new Map() }
       job.hazardsConfirmedAt = event.at
       return
     case 'ready-noted':

@@ -1,5 +1,5 @@
 /** Where a job stands: which stage is next, what each stage has yielded, what is not yet proven. */
-import { libraryOf, repairById, testById, upstreamOf, type UpstreamCause } from '../library'
+import { curesAs, libraryOf, repairById, testById, upstreamOf, type UpstreamCause } from '../library'
 import type { PlanStep, Plan } from '../procedure'
 import { STAGES, type JobView, type Reading, type Stage } from './fold'
 
@@ -16,6 +16,9 @@ export function stageOf(job: JobView): Stage {
 const isPutBack = (job: JobView) => job.state.wayIn === 'shut' && job.state.area === 'open' && job.state.plug === 'mated' && job.state.filterJoint === 'joined' && job.state.module === 'in' && job.state.battery === 'on'
 
 export const stageIndex = (stage: Stage): number => STAGES.indexOf(stage)
+
+/** Repairs that are done, with what they stand for. */
+export const curedBy = (job: JobView): string[] => [...new Set(job.finishedRepairs.flatMap((id) => [id, curesAs(id)]))]
 
 /** The next step of the plan that is not done. */
 export const nextStep = (job: JobView, plan: Plan): PlanStep | null => plan.steps.find((step) => !job.work?.done.has(step.index)) ?? null

@@ -1,5 +1,4 @@
 /** The tray: every piece that is off the vehicle, and everything put on it that must come off again. */
-import { operationById, type Operation } from '../library'
 import type { Plan } from '../procedure'
 import type { WorkInHand } from './fold'
 
@@ -15,7 +14,6 @@ export function trayOf(plan: Plan, work: WorkInHand): TrayPiece[] {
   return plan.steps.flatMap((step): TrayPiece[] => {
     if (step.repairId || !work.done.has(step.index)) return []
     if (step.twin !== null && work.done.has(step.twin)) return []
-    const operation: Operation = operationById(step.operationId)
-    return [...(operation.out ?? []).map((piece): TrayPiece => ({ ...piece, side: 'out' })), ...(operation.on ?? []).map((piece): TrayPiece => ({ ...piece, side: 'on' }))]
+    return [...(step.act.out ?? []).map((piece): TrayPiece => ({ ...piece, side: 'out' })), ...(step.act.on ?? []).map((piece): TrayPiece => ({ ...piece, side: 'on' }))]
   })
 }

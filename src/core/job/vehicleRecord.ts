@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { WAYS_IN, usualWays, type WayInId } from '../library'
+import { WAYS, usualWays, type Setting, type WayId } from '../library'
 import { UNIT_NAMES, type Entered } from '../shared'
 import { LAYOUT_IDS, editProblem, editSchema, specificationSchema, type Edit, type LayoutId, type LayoutKey, type Scope, type Specification } from '../vehicle'
 
@@ -16,8 +16,8 @@ export interface VehicleRecord {
   specification: Specification
   /** Where it differs from its layout: a further filter, a bridged switch. */
   edits: Edit[]
-  /** Ways in to the tank's top that it has. */
-  ways: WayInId[]
+  /** Ways in to the tank's top that it has, how its pressure is let off, what crosses under the tank. */
+  ways: WayId[]
   /** Limits of the maker's for what a test reads, as entered. */
   limits: MakerLimit[]
   /** Simulated vehicles only. */
@@ -44,7 +44,7 @@ export const vehicleSchema: z.ZodType<VehicleRecord> = z.object({
   notes: z.string().max(4000),
   specification: specificationSchema as unknown as z.ZodType<Specification>,
   edits: z.array(editSchema).max(40).default([]),
-  ways: z.array(z.enum(WAYS_IN)).max(WAYS_IN.length).optional(),
+  ways: z.array(z.enum(WAYS)).max(WAYS.length).optional(),
   limits: z.array(z.object({ testId: z.string().min(1).max(80), low: entered, high: entered })).max(200).default([]),
   truth: z.object({ seed: z.number().int(), hidden: z.array(z.object({ faultId: z.string(), severity: z.number().min(0).max(1) })) }).optional(),
 })
@@ -53,6 +53,9 @@ export const vehicleSchema: z.ZodType<VehicleRecord> = z.object({
     if (problem) check.addIssue({ code: 'custom', path: ['edits', problem.edit], message: problem.problem })
   })
   .transform((vehicle) => ({ ...vehicle, ways: vehicle.ways ?? usualWays(vehicle.layout) })) as unknown as z.ZodType<VehicleRecord>
+
+/** What a vehicle is planned on. */
+export const settingOf = ({ layout, ways }: Pick<VehicleRecord, 'layout' | 'ways'>): Setting => ({ layout, ways })
 
 /** What a vehicle is traced by in one scope. */
 export const layoutKeyOf = (vehicle: Pick<VehicleRecord, 'layout' | 'edits'>, scope: Scope): LayoutKey => ({ layoutId: vehicle.layout, edits: vehicle.edits, scope })

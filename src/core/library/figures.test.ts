@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { DRIVEN_IN } from '../vehicle'
-import { OPERATIONS, figuresFor } from './operations'
+import { figuresFor } from './gates'
+import type { Operation } from './acts'
+import { OPERATIONS } from './operations'
 
 const asked = (state: Parameters<typeof figuresFor>[0], claimed: Parameters<typeof figuresFor>[1]) => figuresFor(state, claimed).map((operation) => operation.id)
 
@@ -19,9 +21,11 @@ describe('what is not taken on a word', () => {
   it('an unknown state is no excuse', () => {
     expect(asked({}, { line: 'off' })).toEqual(['pressureOff'])
   })
-  it('every operation with a figure has a state that only it gives', () => {
-    for (const operation of OPERATIONS.filter((entry) => entry.gaugeGate)) {
-      const own = Object.entries(operation.sets).filter(([variable, value]) => OPERATIONS.every((other) => other === operation || other.sets[variable as keyof typeof other.sets] !== value))
+  it('every operation with a figure has a state that only it gives on its layouts', () => {
+    const meet = (one: Operation, other: Operation) => !one.layouts || !other.layouts || one.layouts.some((layout) => other.layouts!.includes(layout))
+    const byWord = OPERATIONS.filter((operation) => (operation.way ?? 'port') === 'port')
+    for (const operation of byWord.filter((entry) => entry.gaugeGate)) {
+      const own = Object.entries(operation.sets).filter(([variable, value]) => byWord.every((other) => other === operation || !meet(operation, other) || other.sets[variable as keyof typeof other.sets] !== value))
       expect(own.length, operation.id).toBeGreaterThan(0)
     }
   })

@@ -6,7 +6,7 @@
 import { KINDS, LAYOUTS, layoutNetwork, specificationOf, type Layout, type PartKind } from '../vehicle'
 import { faultsOf, type Fault, type RaiserId } from './faults'
 import type { Quantity, SoftRule } from './quantity'
-import { REPAIRS, type Repair } from './repairs'
+import { REPAIRS, curesAs, type Repair } from './repairs'
 import { SYMPTOMS, type Symptom } from './symptoms'
 import { TESTS, type Test } from './tests'
 
@@ -16,6 +16,16 @@ export interface LayoutLibrary {
   repairs: Repair[]
   symptoms: Symptom[]
   raisers: RaiserId[]
+}
+
+/**
+ * Repairs that go on this layout and that no fault names: what does the work of one of these in another
+ * way, and what is worth doing beside one of them.
+ */
+export function othersFor(layout: Layout, repairIds: readonly string[]): { instead: Repair[]; beside: Repair[] } {
+  const fits = (repair: Repair) => (repair.layouts?.includes(layout.id) ?? true) && [repair.object ?? []].flat().every((kind) => LAYOUTS[layout.id].parts.some((part) => part.kind === kind) || kind === 'senderWire')
+  const others = REPAIRS.filter((repair) => !repairIds.includes(repair.id) && fits(repair))
+  return { instead: others.filter((repair) => repair.standsFor && repairIds.some((id) => id === repair.standsFor || curesAs(id) === repair.standsFor)), beside: others.filter((repair) => repair.besides?.some((id) => repairIds.includes(id))) }
 }
 
 const known = new WeakMap<Layout, LayoutLibrary>()

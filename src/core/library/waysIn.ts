@@ -2,8 +2,9 @@
  * Ways in to the top of the tank: what a vehicle may have, what each takes and risks besides the minutes
  * that the plan computes. Typical (handbook 6); a vehicle says which it has.
  */
-import type { LayoutId, VehicleState } from '../vehicle'
-import { OPERATIONS, type Operation, type WayInId } from './operations'
+import { variablesOf, type LayoutId, type Variable, type VehicleState } from '../vehicle'
+import { RELIEFS, WAYS_IN, actOn, type Operation, type WayId, type WayInId } from './acts'
+import { OPERATIONS } from './operations'
 
 export interface WayIn {
   id: WayInId
@@ -17,15 +18,33 @@ export interface WayIn {
 const WAY: Record<WayInId, Omit<WayIn, 'id'>> = {
   benchHatch: { title: 'Hatch under the bench', risk: 'Vapour into the cab; the plate’s seal keeps it out afterwards.', opens: 'Nothing else' },
   cargoHatch: { title: 'Hatch in the boot', risk: 'Vapour into boot and cab; the plate’s seal keeps it out afterwards.', opens: 'Nothing else' },
+  openTop: { title: 'Straight from above', risk: 'Dirt falls in; brush first.', opens: 'Nothing else' },
   bedTilt: { title: 'Load bed tilted', risk: 'A heavy bed on hoist and props; seized bolts.', opens: 'Frame top, bed grounds, filler hose' },
   bedOff: { title: 'Load bed off', risk: 'A heavy bed on slings; seized bolts; four people.', opens: 'Frame top, bed grounds, filler hose, the whole tank top' },
   tankDown: { title: 'Tank down', risk: 'Weight of the fuel; rusted straps and lines; hoses that end up too short.', opens: 'Every line at the tank, filler hose, vent, straps' },
+  frameOff: { title: 'Tank off the frame', risk: 'The fuel shifts and the tank tips; breather pinched on the way back.', opens: 'Line, breather and drain hoses' },
+  panel: { title: 'Sender panel', risk: 'Only by approved data; the aircraft is grounded until it is released.', opens: 'Panel seal, bonding strap' },
 }
 export const wayIn = (id: WayInId): WayIn => ({ id, ...WAY[id] })
 
-const TRUCKS: LayoutId[] = ['A07']
+const USUAL: Partial<Record<LayoutId, WayInId[]>> = {
+  A05: ['openTop', 'tankDown'], A07: ['bedTilt', 'bedOff', 'tankDown'], A08: ['openTop', 'tankDown'], A09: ['openTop', 'tankDown'], A10: ['cargoHatch', 'tankDown'], A11: ['frameOff'], A13: ['panel'],
+}
 /** What a vehicle has where nobody has looked yet. */
-export const usualWays = (layout: LayoutId): WayInId[] => (TRUCKS.includes(layout) ? ['bedTilt', 'bedOff', 'tankDown'] : ['benchHatch', 'tankDown'])
+export const usualWays = (layout: LayoutId): WayInId[] => USUAL[layout] ?? ['benchHatch', 'tankDown']
+
+export const waysInOf = (ways: readonly WayId[]): WayInId[] => WAYS_IN.filter((way) => ways.includes(way))
+
+/** The same vehicle going in by one way: how pressure is let off, and what crosses, stay. */
+export const byWay = (ways: readonly WayId[], way: WayInId): WayId[] => [way, ...ways.filter((other) => !(WAYS_IN as readonly WayId[]).includes(other))]
+
+/** What is planned on: a layout, and what this vehicle has of ways. */
+export interface Setting {
+  layout: LayoutId
+  ways: readonly WayId[]
+}
+/** The variables of the state that such a vehicle has. */
+export const variablesIn = ({ layout, ways }: Setting): ReadonlySet<Variable> => variablesOf(layout, { exhaustCrosses: ways.includes('exhaustAside'), reliefAtJoint: ways.includes('joint') })
 
 /** How long the work takes on this vehicle and for this person, against the typical minutes. */
 export interface Pace {
@@ -39,16 +58,21 @@ export const USUAL_PACE: Pace = { rust: 'none', first: false }
 const RUST_FACTOR: Record<Pace['rust'], number> = { none: 1, some: 1.5, bad: 2.5 }
 const FIRST_FACTOR = 1.33
 
-/** The operations of a vehicle with these ways in, at this pace. */
-export const operationsFor = (ways: readonly WayInId[], pace: Pace = USUAL_PACE): Operation[] =>
-  OPERATIONS.filter((operation) => operation.way === undefined || ways.includes(operation.way)).map((operation) => ({ ...operation, minutes: operation.minutes * (operation.rusts ? RUST_FACTOR[pace.rust] : 1) * (pace.first ? FIRST_FACTOR : 1) }))
+/** The operations of a vehicle, in its words, at this pace. Pressure is let off by the service port where it says nothing else. */
+export function operationsFor(setting: Setting, pace: Pace = USUAL_PACE): Operation[] {
+  const { layout } = setting
+  const variables = variablesIn(setting)
+  const ways: readonly WayId[] = RELIEFS.some((way) => setting.ways.includes(way)) ? setting.ways : [...setting.ways, 'port']
+  return OPERATIONS.filter((operation) => (operation.way === undefined || ways.includes(operation.way)) && (operation.layouts?.includes(layout) ?? true)).map((operation) => actOn(layout, variables, operation)).filter((operation) => Object.keys(operation.sets).length > 0)
+    .map((operation) => ({ ...operation, minutes: operation.minutes * (operation.rusts ? RUST_FACTOR[pace.rust] : 1) * (pace.first ? FIRST_FACTOR : 1) }))
+}
 
 /** How far a vehicle stands open that was taken over in the middle. */
 export type Depth = 'way in open' | 'module out'
 
 /** What must have been done before anything was opened. */
 const MADE_SAFE: VehicleState = { battery: 'off', ignition: 'off', area: 'safe', line: 'off', pumpCircuit: 'locked', tankVapour: 'relieved', exhaust: 'cool', wayIn: 'open' }
-const OPENED: Record<WayInId, VehicleState> = { benchHatch: { seat: 'out', hatch: 'open' }, cargoHatch: { cargo: 'out', hatch: 'open' }, bedTilt: { bed: 'tilted' }, bedOff: { bed: 'off' }, tankDown: { height: 'raised', tank: 'lowered', fuelLevel: 'below flange', leakCheck: 'due' } }
+const OPENED: Record<WayInId, VehicleState> = { openTop: {}, frameOff: { tank: 'lowered', fuelLevel: 'below flange', leakCheck: 'due' }, panel: { fuelLevel: 'below flange', leakCheck: 'due', authority: 'given', feedTap: 'shut' }, benchHatch: { seat: 'out', hatch: 'open' }, cargoHatch: { cargo: 'out', hatch: 'open' }, bedTilt: { bed: 'tilted' }, bedOff: { bed: 'off' }, tankDown: { height: 'raised', tank: 'lowered', fuelLevel: 'below flange', leakCheck: 'due' } }
 const MODULE_OUT: VehicleState = { fuelLevel: 'below flange', moduleTop: 'clean', moduleHoses: 'parted', ring: 'off', module: 'out', leakCheck: 'due' }
 
 /** The state of a vehicle that stands open by a way, in one go: whoever says so gives the figures that make it safe. */

@@ -6,8 +6,8 @@
  */
 import type { Minutes, Money, Probability } from '../shared'
 import { addPairs, chooseNext, posteriorOf, suspectsOf, type Choice, type Complaint, type Done, type Evidence, type Suspect, type Table, type Workshop } from '../diagnosis'
-import { libraryOf, repairById, testById, type Test } from '../library'
-import { prices, reach, type Planner } from '../procedure'
+import { libraryOf, repairById, repairMinutes, testById, type Test } from '../library'
+import { actFor, prices, reach, type Planner } from '../procedure'
 import { DRIVEN_IN, type VehicleState } from '../vehicle'
 
 export interface Consultation {
@@ -54,10 +54,10 @@ export function pricerOf(planner: Planner, table: Table): Pricer {
     const key = JSON.stringify(state)
     const before = kept.get(key)
     if (before) return before
-    const found = prices(planner, state, [...tests.map((test) => test.needs), ...repairs.map((repair) => repair.needs)])
+    const found = prices(planner, state, [...tests.map((test) => test.needs), ...repairs.map((repair) => actFor(planner, repair).needs)])
     const list: PriceList = {
       tests: Object.fromEntries(tests.map((test, at) => [test.id, found[at]!])),
-      repairs: Object.fromEntries(repairs.map((repair, at) => [repair.id, found[tests.length + at] === null ? null : repair.minutes + 2 * found[tests.length + at]!])),
+      repairs: Object.fromEntries(repairs.map((repair, at) => [repair.id, found[tests.length + at] === null ? null : repairMinutes(repair) + 2 * found[tests.length + at]!])),
     }
     if (kept.size >= KEPT_STATES) kept.clear()
     kept.set(key, list)
@@ -99,7 +99,7 @@ function actOf({ verdict, candidates }: Choice, price: PriceList, workshop: Work
   if (verdict.kind === 'stuck') return { kind: 'stuck', why: 'No test here tells the suspects apart, and no repair is likely enough.' }
   if (verdict.kind === 'repair') {
     const repair = repairById(verdict.repairId)
-    const minutes = price.repairs[repair.id] ?? repair.minutes
+    const minutes = price.repairs[repair.id] ?? repairMinutes(repair)
     return { kind: 'repair', repairId: repair.id, title: repair.title, probability: verdict.probability, minutes, money: repair.money + workshop.ratePerMinute * minutes }
   }
   const test = testById(verdict.testId)

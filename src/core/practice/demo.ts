@@ -5,9 +5,9 @@
  */
 import { planRepairs, plannerFor } from '../procedure'
 import { repaired, standInById, truthVehicle, type TruthVehicle } from '../simulate'
-import { SURVEY, usualWays, operationById, repairById, scopeOf, testById, upstreamOf, type SymptomId, type SurveyFinding } from '../library'
+import { SURVEY, usualWays, scopeOf, testById, upstreamOf, type SymptomId, type SurveyFinding } from '../library'
 import { LogBuilder, type BodyOf, type JobEvent } from '../records'
-import { causeItem, layoutKeyOf, type VehicleRecord } from '../job'
+import { causeItem, layoutKeyOf, settingOf, type VehicleRecord } from '../job'
 import { DRIVEN_IN, LAYOUTS, layoutOf, specificationOf, type LayoutId, type Scope, type SpecificationField, type VehicleState } from '../vehicle'
 
 const LH = 1e-3 / 3600
@@ -98,14 +98,12 @@ class JobScript {
   }
   /** Plans the repair and does the first steps, or all of them. */
   work(repairIds: string[], start: VehicleState, steps: number): this {
-    const plan = planRepairs(plannerFor(this.record.ways), start, repairIds)
+    const plan = planRepairs(plannerFor(settingOf(this.record)), start, repairIds)
     if (!plan.ok) throw new Error('The demo plan has no way')
     this.log.add(this.at, 'plan-made', { repairIds, start, ways: [...this.record.ways], reason: '', pace: { rust: 'none', first: false } })
     for (const step of plan.value.steps.slice(0, steps)) {
       this.wait(step.minutes)
-      const gate = step.repairId ? undefined : operationById(step.operationId).gaugeGate
-      const torque = step.repairId ? undefined : operationById(step.operationId).torque
-      const sets = step.repairId ? repairById(step.repairId).sets : operationById(step.operationId).sets
+      const { gaugeGate: gate, torque, sets } = step.act
       step.steps.forEach((_, part) => this.log.add(this.at, 'substep-ticked', { step: step.index, part, ticked: true }))
       this.log.add(this.at, 'step-done', { step: step.index, operationId: step.operationId, sets, entered: gate ? 0.4 * gate.below : null, torqueNm: torque ? 0.5 * (torque.lowNm + torque.highNm) : null, byFeel: false, note: '' })
     }

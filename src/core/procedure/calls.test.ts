@@ -4,8 +4,8 @@ import { CALLS, REPAIRS, callsFor } from '../library'
 import { DRIVEN_IN } from '../vehicle'
 import { TYPICAL_TERMS, estimateOf, planRepairs, plannerFor, weighCalls, type Plan } from '.'
 
-const planned = (repairs: string[], way: 'benchHatch' | 'tankDown' = 'benchHatch'): Plan => {
-  const answer = planRepairs(plannerFor([way]), DRIVEN_IN, repairs)
+const planned = (repairs: string[], way: 'benchHatch' | 'tankDown' = repairs.includes('cleanTank') ? 'tankDown' : 'benchHatch'): Plan => {
+  const answer = planRepairs(plannerFor({ layout: 'A01', ways: [way] }), DRIVEN_IN, repairs)
   if (!answer.ok) throw new Error('no way')
   return answer.value
 }

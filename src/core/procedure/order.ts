@@ -5,12 +5,12 @@
  */
 import type { Operation } from '../library'
 import { matches, pack, patternOf, put, unpack, type VehicleState } from '../vehicle'
-import { forbidden, type PlannedStep } from './reach'
+import { forbidden, type PlannedStep, type Planner } from './reach'
 
 const USUAL_ORDER = [
-  'keyOff', 'stopEngine', 'makeAreaSafe', 'lockPump', 'fitGauge', 'coolDown', 'relieveTank', 'pressureOff', 'meterVapour', 'batteryOff', 'raise', 'trimOff', 'seatOut',
-  'cargoOut', 'drainBelowFlange', 'hatchOpen', 'cargoHatchOpen', 'tiltBed', 'liftBed', 'lowerTank', 'cleanTop', 'partPlug', 'partFilter', 'partModule', 'ringOff', 'liftModule',
-  'lowerModule', 'ringOn', 'joinModule', 'raiseTank', 'joinFilter', 'matePlug', 'batteryOn', 'unlockPump', 'leakCheck', 'removeGauge', 'lower', 'trimOn', 'hatchClose', 'cargoHatchClose', 'lowerBed', 'refitBed', 'cargoIn', 'seatIn', 'standDown',
+  'keyOff', 'stopEngine', 'confirmAuthority', 'makeAreaSafe', 'lockPump', 'fitGauge', 'coolDown', 'hpWait', 'relieveTank', 'pressureOff', 'meterVapour', 'batteryOff', 'tapShut', 'jointOff', 'raise', 'exhaustOut', 'trimOff', 'seatOut',
+  'cargoOut', 'drainBelowFlange', 'hatchOpen', 'cargoHatchOpen', 'topOpen', 'tiltBed', 'liftBed', 'lowerTank', 'frameTankOff', 'panelOff', 'cleanTop', 'partPlug', 'partFilter', 'partModule', 'ringOff', 'liftModule', 'emptyTank', 'gasFree',
+  'lowerModule', 'ringOn', 'joinModule', 'raiseTank', 'frameTankOn', 'panelOn', 'exhaustIn', 'joinFilter', 'matePlug', 'remakeJoint', 'tapOpen', 'firstFill', 'batteryOn', 'primeSurge', 'unlockPump', 'bleed', 'leakCheck', 'removeGauge', 'lower', 'trimOn', 'hatchClose', 'cargoHatchClose', 'topClose', 'lowerBed', 'refitBed', 'cargoIn', 'seatIn', 'calibrateGauge', 'standDown', 'releaseToService',
 ]
 const rank = (operation: Operation) => {
   const at = USUAL_ORDER.indexOf(operation.id)
@@ -18,13 +18,13 @@ const rank = (operation: Operation) => {
 }
 
 /** The same steps in the usual order as far as their needs allow. */
-export function settleOrder(steps: PlannedStep[]): PlannedStep[] {
+export function settleOrder(planner: Planner, steps: PlannedStep[]): PlannedStep[] {
   const sorted = [...steps]
   for (let pass = 0; pass < sorted.length; pass += 1) {
     let moved = false
     for (let at = 0; at + 1 < sorted.length; at += 1) {
       if (rank(sorted[at]!.operation) <= rank(sorted[at + 1]!.operation)) continue
-      const swapped = swap(sorted[at]!, sorted[at + 1]!)
+      const swapped = swap(planner, sorted[at]!, sorted[at + 1]!)
       if (!swapped) continue
       sorted.splice(at, 2, ...swapped)
       moved = true
@@ -34,10 +34,10 @@ export function settleOrder(steps: PlannedStep[]): PlannedStep[] {
   return sorted
 }
 
-function swap(first: PlannedStep, second: PlannedStep): [PlannedStep, PlannedStep] | null {
+function swap(planner: Planner, first: PlannedStep, second: PlannedStep): [PlannedStep, PlannedStep] | null {
   const between = take(first.before, second.operation)
   const end = between && take(between, first.operation)
-  if (!between || !end || JSON.stringify(end) !== JSON.stringify(second.after) || forbidden(between).length > 0) return null
+  if (!between || !end || JSON.stringify(end) !== JSON.stringify(second.after) || forbidden(planner, between).length > 0) return null
   return [
     { operation: second.operation, before: first.before, after: between },
     { operation: first.operation, before: between, after: second.after },

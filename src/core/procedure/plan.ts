@@ -3,16 +3,17 @@
  * back up to a vehicle that runs and is closed. Access is shared because the whole is one path; the
  * order of several repairs is the cheapest one. Gates and checks are placed on the path afterwards.
  */
-import { GATES, CHECKS, repairById, operationById, type Check, type Gate, type Operation, type Pace, type Repair, type WayInId } from '../library'
+import { GATES, CHECKS, WAYS_IN, byWay, repairById, waysInOf, type Act, type Check, type Gate, type Operation, type Pace, type Repair, type Setting, type Stage, type Wait, type WayInId } from '../library'
 import type { Minutes } from '../shared'
-import { DRIVEN_IN, matches, pack, patternOf, type VehicleState } from '../vehicle'
+import { DRIVEN_IN, matches, only, pack, patternOf, type VehicleState } from '../vehicle'
 import { settleOrder } from './order'
-import { plannerFor, reach, type Planner } from './reach'
+import { actFor, plannerFor, reach, type Planner, type Way } from './reach'
 
 /** A vehicle put back: what "finished" means for every plan. */
 export const PUT_BACK: VehicleState = {
   battery: 'on', ignition: 'off', pumpCircuit: 'live', area: 'open', seat: 'in', hatch: 'closed', cargo: 'in', bed: 'down', tank: 'in', wayIn: 'shut', moduleHoses: 'joined', ring: 'tight', module: 'in',
   height: 'on floor', filterJoint: 'joined', stepTrim: 'on', plug: 'mated', gauge: 'none', leakCheck: 'passed',
+  feedTap: 'open', feed: 'primed', authority: 'none', reliefJoint: 'made', exhaustPath: 'in', tankInside: 'fuel', gaugeMarks: 'proven',
 }
 
 export interface PlanStep {
@@ -29,7 +30,11 @@ export interface PlanStep {
   twin: number | null
   steps: string[]
   repairId?: string
+  /** The operation or repair of this step as this vehicle has it, with all that stands at the step. */
+  act: StepAct
 }
+/** What an operation has and a repair may not. */
+export type StepAct = Act & Partial<Pick<Operation, 'out' | 'on' | 'opens' | 'people' | 'twin' | 'way'>>
 export interface PlacedCheck {
   check: Check
   /** Done after this step. */
@@ -50,7 +55,9 @@ export interface Plan {
   steps: PlanStep[]
   checks: PlacedCheck[]
   gates: PlacedGate[]
-  minutes: number
+  minutes: Minutes
+  /** What cures, soaks and dries after its steps, in order; the work stands meanwhile. */
+  waits: (Wait & { afterStep: number })[]
   money: number
   /** Most people that one of its steps takes. */
   people: number
@@ -63,91 +70,137 @@ export type PlanFailure = { kind: 'no-way'; repair: string; to: 'part' | 'finish
 export type PlanResult = { ok: true; value: Plan } | { ok: false; error: PlanFailure }
 
 interface Draft {
-  operation: Operation | null
+  act: StepAct
   repair?: Repair
+  /** A part of the repair that is not its last. */
+  stage?: number
   before: VehicleState
   after: VehicleState
 }
 
-/** Plans the repairs in their cheapest order. Up to five repairs are ordered exactly. */
+/**
+ * Plans the repairs in their cheapest order. Up to five repairs are ordered exactly; from one to the next
+ * the way goes on from where the vehicle stands, or it is put back between them where that is less.
+ */
 export function planRepairs(planner: Planner, start: VehicleState, repairIds: string[], finish: VehicleState = PUT_BACK): PlanResult {
-  let best: { drafts: Draft[]; minutes: number } | null = null
+  let best: { order: string[]; putBack: boolean[]; minutes: number } | null = null
   let failure: PlanFailure = { kind: 'no-way', repair: repairIds[0] ?? '', to: 'finish' }
-  for (const order of permutations(repairIds)) {
-    const attempt = draftOrder(planner, start, order, finish)
+  const ways = memoised(planner)
+  for (const order of permutations(repairIds)) for (const putBack of putBackBetween(order.length)) {
+    const attempt = draftOrder(planner, ways, start, order, putBack, finish)
     if (!attempt.ok) {
       failure = attempt.error
       continue
     }
-    const minutes = attempt.value.reduce((sum, draft) => sum + minutesOf(draft), 0)
-    if (!best || minutes < best.minutes) best = { drafts: attempt.value, minutes }
+    const minutes = attempt.value.reduce((sum, draft) => sum + draft.act.minutes, 0)
+    if (!best || minutes < best.minutes) best = { order, putBack, minutes }
   }
-  return best ? { ok: true, value: finishPlan(planner, repairIds, best.drafts, best.minutes) } : { ok: false, error: failure }
+  if (!best) return { ok: false, error: failure }
+  const chosen = draftOrder(planner, settled(planner, ways), start, best.order, best.putBack, finish)
+  return chosen.ok ? { ok: true, value: finishPlan(planner, ways, repairIds, chosen.value, best.minutes) } : { ok: false, error: chosen.error }
 }
 
-const minutesOf = (draft: Draft) => draft.operation?.minutes ?? draft.repair!.minutes
+/** In which gaps the vehicle is put back: every choice up to three repairs, none beyond. */
+function putBackBetween(repairs: number): boolean[][] {
+  const gaps = Math.max(0, repairs - 1)
+  if (gaps > 2) return [Array<boolean>(gaps).fill(false)]
+  return Array.from({ length: 2 ** gaps }, (_, choice) => Array.from({ length: gaps }, (_, gap) => ((choice >> gap) & 1) === 1))
+}
+
+type FindWay = (from: VehicleState, goal: VehicleState) => Way | null
+/** Orders share most of their legs: each is searched once. */
+function memoised(planner: Planner): FindWay {
+  const found = new Map<string, Way | null>()
+  return (from, goal) => {
+    const key = `${JSON.stringify(pack(from))} ${JSON.stringify(goal)}`
+    const known = found.get(key)
+    if (known !== undefined) return known
+    const way = reach(planner, from, goal)
+    found.set(key, way)
+    return way
+  }
+}
 
 function permutations<T>(items: T[]): T[][] {
   if (items.length <= 1) return [items]
   return items.flatMap((item, at) => permutations([...items.slice(0, at), ...items.slice(at + 1)]).map((rest) => [item, ...rest]))
 }
 
-function draftOrder(planner: Planner, start: VehicleState, order: string[], finish: VehicleState): { ok: true; value: Draft[] } | { ok: false; error: PlanFailure } {
+/** The same ways with their steps in the usual order. */
+const settled = (planner: Planner, findWay: FindWay): FindWay => (from, goal) => {
+  const way = findWay(from, goal)
+  return way && { ...way, steps: settleOrder(planner, way.steps) }
+}
+
+function draftOrder(planner: Planner, findWay: FindWay, start: VehicleState, order: string[], putBack: boolean[], finish: VehicleState): { ok: true; value: Draft[] } | { ok: false; error: PlanFailure } {
   const drafts: Draft[] = []
+  const go = (way: Way) => drafts.push(...way.steps.map((step): Draft => ({ act: step.operation, before: step.before, after: step.after })))
   let state = start
-  for (const id of order) {
-    const repair = repairById(id)
-    const way = reach(planner, state, repair.needs)
+  for (const [at, id] of order.entries()) {
+    if (at > 0 && putBack[at - 1]) {
+      const home = findWay(state, finish)
+      if (!home) return { ok: false, error: { kind: 'no-way', repair: id, to: 'finish' } }
+      go(home)
+      state = home.end
+    }
+    const repair = actFor(planner, repairById(id))
+    const way = findWay(state, repair.needs)
     if (!way) return { ok: false, error: { kind: 'no-way', repair: id, to: 'part' } }
-    drafts.push(...settleOrder(way.steps).map((step): Draft => ({ operation: step.operation, before: step.before, after: step.after })))
+    go(way)
     const after = { ...way.end, ...repair.sets }
-    drafts.push({ operation: null, repair, before: way.end, after })
+    drafts.push(...(repair.stages ?? []).map((stage, at): Draft => ({ act: stageAct(repair, stage, at), repair, stage: at, before: way.end, after: way.end })))
+    drafts.push({ act: repair, repair, before: way.end, after })
     state = after
   }
-  const back = reach(planner, state, finish)
+  const back = findWay(state, finish)
   if (!back) return { ok: false, error: { kind: 'no-way', repair: order.at(-1) ?? '', to: 'finish' } }
-  drafts.push(...settleOrder(back.steps).map((step): Draft => ({ operation: step.operation, before: step.before, after: step.after })))
+  go(back)
   return { ok: true, value: drafts }
 }
 
-function finishPlan(planner: Planner, repairIds: string[], drafts: Draft[], minutes: number): Plan {
+/** A part of a repair as an act of its own: it needs what the repair needs and leaves the vehicle as it is. */
+const stageAct = (repair: Repair, stage: Stage, at: number): Act => ({ id: `${repair.id}.${at + 1}`, title: stage.title, needs: repair.needs, sets: {}, minutes: stage.minutes, steps: stage.steps, ...(stage.wait && { wait: stage.wait }), ...((stage.caution ?? repair.caution) && { caution: stage.caution ?? repair.caution! }) })
+
+function finishPlan(planner: Planner, findWay: FindWay, repairIds: string[], drafts: Draft[], minutes: Minutes): Plan {
   const firstRepair = drafts.findIndex((draft) => draft.repair)
   const lastRepair = drafts.findLastIndex((draft) => draft.repair)
   const steps = drafts.map((draft, index): PlanStep => ({
     index,
-    operationId: draft.operation?.id ?? `repair:${draft.repair!.id}`,
-    title: draft.operation?.title ?? draft.repair!.title,
-    detail: draft.operation?.detail ?? draft.repair!.part,
+    operationId: draft.repair ? (draft.stage === undefined ? `repair:${draft.repair.id}` : `stage:${draft.act.id}`) : draft.act.id,
+    title: draft.act.title,
+    detail: draft.repair ? draft.repair.part : ((draft.act as Operation).detail ?? ''),
     side: draft.repair ? 'bottom' : index < firstRepair || (index < lastRepair && goesDown(draft, drafts, index)) ? 'down' : 'up',
-    minutes: minutesOf(draft),
+    minutes: draft.act.minutes,
     before: draft.before,
     after: draft.after,
     twin: null,
-    steps: draft.operation?.steps ?? draft.repair!.steps,
+    steps: draft.act.steps,
     ...(draft.repair ? { repairId: draft.repair.id } : {}),
+    act: draft.act,
   }))
   joinTwins(steps)
-  const repairs = repairIds.map(repairById)
+  const repairs = repairIds.map((id) => actFor(planner, repairById(id)))
   return {
     repairs: repairIds, steps, minutes,
-    checks: placeChecks(planner, steps),
-    gates: placeGates(steps),
+    waits: steps.flatMap((step) => (step.act.wait ? [{ ...step.act.wait, afterStep: step.index }] : [])),
+    checks: placeChecks(findWay, steps),
+    gates: placeGates(planner, steps),
     money: repairs.reduce((sum, repair) => sum + repair.money, 0),
-    people: Math.max(1, ...drafts.map((draft) => draft.operation?.people ?? 1)),
-    way: drafts.find((draft) => draft.operation?.way)?.operation?.way ?? null,
-    have: whatToHave(steps, repairs),
+    people: Math.max(1, ...drafts.map((draft) => draft.act.people ?? 1)),
+    way: WAYS_IN.find((way) => drafts.some((draft) => draft.act.way === way)) ?? null,
+    have: whatToHave(steps),
   }
 }
 
 /** Between two repairs a step goes down when its twin comes later. */
-const goesDown = (draft: Draft, drafts: Draft[], at: number) => drafts.slice(at + 1).some((later) => later.operation?.id === draft.operation?.twin)
+const goesDown = (draft: Draft, drafts: Draft[], at: number) => drafts.slice(at + 1).some((later) => !later.repair && later.act.id === draft.act.twin)
 
+/** Two operations are twins where either names the other: two ways to let the pressure off have one way back. */
 function joinTwins(steps: PlanStep[]) {
   const open: PlanStep[] = []
   for (const step of steps) {
     if (step.repairId) continue
-    const twin = operationById(step.operationId).twin
-    const at = open.findLastIndex((earlier) => earlier.operationId === twin)
+    const at = open.findLastIndex((earlier) => earlier.operationId === step.act.twin || earlier.act.twin === step.operationId)
     if (at < 0) {
       open.push(step)
       continue
@@ -159,7 +212,7 @@ function joinTwins(steps: PlanStep[]) {
 }
 
 /** Each check at the latest place where putting a miss right still costs the least; what it saves is against the end. */
-function placeChecks(planner: Planner, steps: PlanStep[]): PlacedCheck[] {
+function placeChecks(findWay: FindWay, steps: PlanStep[]): PlacedCheck[] {
   const end = steps.at(-1)
   if (!end) return []
   return CHECKS.flatMap((check): PlacedCheck[] => {
@@ -167,22 +220,22 @@ function placeChecks(planner: Planner, steps: PlanStep[]): PlacedCheck[] {
     if (check.after.every((id) => steps.every((step) => step.operationId !== id)) || afterAll < 0) return []
     const when = patternOf(check.when)
     const places = steps.filter((step) => step.index >= afterAll && matches(pack(step.after), when))
-    const costs = places.map((step) => ({ step, minutes: roundTrip(planner, step.after, check.mend) }))
+    const costs = places.map((step) => ({ step, minutes: roundTrip(findWay, step.after, check.mend) }))
     const cheapest = Math.min(...costs.map((cost) => cost.minutes))
     const place = costs.findLast((cost) => cost.minutes <= cheapest)
     if (!place) return []
-    const saves = roundTrip(planner, end.after, check.mend) - place.minutes
+    const saves = roundTrip(findWay, end.after, check.mend) - place.minutes
     return saves > 0.5 ? [{ check, afterStep: place.step.index, savesMinutes: Math.round(saves) }] : []
   }).sort((one, other) => one.afterStep - other.afterStep)
 }
 
-function roundTrip(planner: Planner, state: VehicleState, mend: VehicleState): number {
-  const there = reach(planner, state, mend)
-  const back = there && reach(planner, there.end, state)
+function roundTrip(findWay: FindWay, state: VehicleState, mend: VehicleState): number {
+  const there = findWay(state, mend)
+  const back = there && findWay(there.end, state)
   return there ? there.minutes + (back?.minutes ?? there.minutes) : Infinity
 }
 
-function placeGates(steps: PlanStep[]): PlacedGate[] {
+function placeGates(planner: Planner, steps: PlanStep[]): PlacedGate[] {
   return GATES.flatMap((gate): PlacedGate[] => {
     const patterns = gate.inside.map(patternOf)
     const inside = (state: VehicleState) => patterns.some((pattern) => matches(pack(state), pattern))
@@ -190,27 +243,21 @@ function placeGates(steps: PlanStep[]): PlacedGate[] {
     if (first < 0) return []
     const last = steps.findLastIndex((step) => inside(step.before))
     const before = steps[first]!.before
-    const unmet = Object.entries(gate.requires).filter(([variable, value]) => before[variable as keyof VehicleState] !== value).map(([variable]) => variable)
+    const unmet = Object.entries(only(gate.requires, planner.variables)).filter(([variable, value]) => before[variable as keyof VehicleState] !== value).map(([variable]) => variable)
     return [{ gate, firstStep: first, lastStep: Math.max(first, last), unmet }]
   })
 }
 
-function whatToHave(steps: PlanStep[], repairs: Repair[]): Plan['have'] {
+function whatToHave(steps: PlanStep[]): Plan['have'] {
   const parts = new Map<string, { name: string; count: number; oneTime: boolean }>()
   const add = (name: string, count: number, oneTime: boolean) => {
     const known = parts.get(name)
     // A seal named by the repair and by the refit is one seal: take the larger count.
     parts.set(name, { name, count: Math.max(known?.count ?? 0, count), oneTime: oneTime || (known?.oneTime ?? false) })
   }
-  for (const repair of repairs) repair.newParts.forEach((part) => add(part.name, part.count, part.oneTime ?? false))
-  const tools = new Set(repairs.flatMap((repair) => repair.tools))
-  for (const step of steps) {
-    if (step.repairId) continue
-    const operation = operationById(step.operationId)
-    operation.newParts?.forEach((part) => add(part.name, part.count, true))
-    operation.tools?.forEach((tool) => tools.add(tool))
-  }
-  return { newParts: [...parts.values()], tools: [...tools] }
+  const ordered = [...steps.filter((step) => step.repairId), ...steps.filter((step) => !step.repairId)]
+  for (const { act, repairId } of ordered) act.newParts?.forEach((part) => add(part.name, part.count, repairId ? (part.oneTime ?? false) : true))
+  return { newParts: [...parts.values()], tools: [...new Set(ordered.flatMap(({ act }) => act.tools ?? []))] }
 }
 
 /** One way in, as it would go for these repairs from here. */
@@ -223,9 +270,9 @@ export interface WayPlan {
 }
 
 /** The same repairs by each way in that the vehicle has, cheapest first; empty where they need none. */
-export function compareWays(ways: readonly WayInId[], pace: Pace, start: VehicleState, repairIds: string[]): WayPlan[] {
-  const plans = ways.flatMap((way) => {
-    const plan = planRepairs(plannerFor([way], pace), start, repairIds)
+export function compareWays(setting: Setting, pace: Pace, start: VehicleState, repairIds: string[]): WayPlan[] {
+  const plans = waysInOf(setting.ways).flatMap((way) => {
+    const plan = planRepairs(plannerFor({ ...setting, ways: byWay(setting.ways, way) }, pace), start, repairIds)
     return plan.ok && plan.value.way === way ? [{ way, plan: plan.value }] : []
   })
   const shared = (tool: string) => plans.every(({ plan }) => plan.have.tools.includes(tool))

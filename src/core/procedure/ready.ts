@@ -3,7 +3,6 @@
  * shop waits for nothing. It follows from the plan; what is missing holds the opening, never the reading
  * of the plan. Levels are typical: a quarter of the tank for work from above, a tenth to take it down.
  */
-import { operationById, repairById } from '../library'
 import type { Ampere, CubicMetre, Fraction, Metre, Ohm, PaGauge } from '../shared'
 import type { FuelGradeId } from '../physics'
 import type { Plan } from './plan'
@@ -38,7 +37,7 @@ const CAN_LITRES = 20
 
 /** The first step that parts a fuel joint; null where the plan opens none. */
 export function opensAt(plan: Plan): number | null {
-  const step = plan.steps.find((candidate) => (candidate.repairId ? repairById(candidate.repairId).sets.leakCheck === 'due' : operationById(candidate.operationId).opens === true))
+  const step = plan.steps.find((candidate) => (candidate.repairId ? candidate.act.sets.leakCheck === 'due' : candidate.act.opens === true))
   return step?.index ?? null
 }
 
@@ -97,8 +96,7 @@ function fits(plan: Plan, { gauge, pumpCurrentA, feedBoreM, setPa, fuel }: Ready
 function capsOf(plan: Plan): [string, number][] {
   const caps = new Map<string, number>()
   for (const step of plan.steps) {
-    if (step.repairId) continue
-    for (const piece of operationById(step.operationId).on ?? []) if (/cap|plug/i.test(piece.name)) caps.set(piece.name, Math.max(caps.get(piece.name) ?? 0, piece.count))
+    for (const piece of step.act.on ?? []) if (/cap|plug/i.test(piece.name)) caps.set(piece.name, Math.max(caps.get(piece.name) ?? 0, piece.count))
   }
   return [...caps]
 }

@@ -1,12 +1,12 @@
 /** Ways in compared, the pace of the work, and what must be in hand before fuel is opened. */
 import { describe, expect, it } from 'vitest'
-import { OPERATIONS, REPAIRS, WAYS_IN, standsOpen, usualWays, type WayInId } from '../library'
-import { DRIVEN_IN, STATE_VARIABLES, matches, pack, patternOf } from '../vehicle'
+import { OPERATIONS, REPAIRS, WAYS_IN, actOnLayout, standsOpen, usualWays, type Act, type WayInId } from '../library'
+import { DRIVEN_IN, LAYOUT_IDS, STATE_VARIABLES, matches, pack, patternOf } from '../vehicle'
 import { PUT_BACK, additions, compareWays, forbidden, litresToDrain, opensAt, planRepairs, plannerFor, readyToOpen, type Plan } from '.'
 
 const USUAL = { rust: 'none', first: false } as const
 function planned(way: WayInId, repairs: string[] = ['module'], pace: Parameters<typeof plannerFor>[1] = USUAL): Plan {
-  const answer = planRepairs(plannerFor([way], pace), DRIVEN_IN, repairs)
+  const answer = planRepairs(plannerFor({ layout: 'A01', ways: [way] }, pace), DRIVEN_IN, repairs)
   if (!answer.ok) throw new Error(`${way}: ${JSON.stringify(answer.error)}`)
   return answer.value
 }
@@ -16,7 +16,7 @@ describe('ways in', () => {
   it.each(WAYS_IN)('%s: a sound plan to the module and back to a vehicle put together', (way) => {
     const plan = planned(way)
     expect(plan.way).toBe(way)
-    for (const step of plan.steps) expect(forbidden(step.after)).toEqual([])
+    for (const step of plan.steps) expect(forbidden(plannerFor({ layout: 'A01', ways: [way] }), step.after)).toEqual([])
     expect(matches(pack(plan.steps.at(-1)!.after), patternOf(PUT_BACK))).toBe(true)
     expect(plan.gates.flatMap((gate) => gate.unmet)).toEqual([])
     // The way in comes after area, cap, pressure and battery.
@@ -24,27 +24,28 @@ describe('ways in', () => {
     for (const first of ['makeAreaSafe', 'relieveTank', 'pressureOff', 'batteryOff']) expect(ids(plan).indexOf(first), first).toBeLessThan(ids(plan).indexOf(opened))
   })
   it('are compared for this vehicle and these repairs, the quickest first, with people and what only one of them wants', () => {
-    const ways = compareWays(['bedTilt', 'bedOff', 'tankDown'], USUAL, DRIVEN_IN, ['module'])
+    const ways = compareWays({ layout: 'A01', ways: ['bedTilt', 'bedOff', 'tankDown'] }, USUAL, DRIVEN_IN, ['module'])
     expect(ways.map((one) => one.way)).toEqual(['bedTilt', 'tankDown', 'bedOff'])
     for (const one of ways) expect(one.minutes).toBeCloseTo(planned(one.way).minutes, 6)
     expect(ways.find((one) => one.way === 'bedOff')).toMatchObject({ people: 4 })
     expect(ways.find((one) => one.way === 'tankDown')!.tools).toContain('Tank jack, wide')
     expect(ways.every((one) => one.tools.every((tool) => !ways.every((other) => other.tools.includes(tool))))).toBe(true)
   })
-  it('are not asked for where nothing lies under the tank’s top', () => expect(compareWays(['benchHatch', 'tankDown'], USUAL, DRIVEN_IN, ['filter'])).toEqual([]))
+  it('are not asked for where nothing lies under the tank’s top', () => expect(compareWays({ layout: 'A01', ways: ['benchHatch', 'tankDown'] }, USUAL, DRIVEN_IN, ['filter'])).toEqual([]))
   it('rust and a first time make it longer, and rust can turn the choice', () => {
     expect(planned('tankDown', ['module'], { rust: 'bad', first: false }).minutes).toBeGreaterThan(planned('tankDown').minutes + 120)
     expect(planned('benchHatch', ['module'], { rust: 'none', first: true }).minutes).toBeGreaterThan(1.2 * planned('benchHatch').minutes)
   })
-  it('a vehicle without a way to its tank cannot be planned into it', () => expect(planRepairs(plannerFor([]), DRIVEN_IN, ['module'])).toMatchObject({ ok: false, error: { kind: 'no-way' } }))
+  it('a vehicle without a way to its tank cannot be planned into it', () => expect(planRepairs(plannerFor({ layout: 'A01', ways: [] }), DRIVEN_IN, ['module'])).toMatchObject({ ok: false, error: { kind: 'no-way' } }))
   it('every way that is opened is closed by a twin of its own', () => {
     for (const way of WAYS_IN) for (const operation of OPERATIONS.filter((one) => one.way === way)) expect(OPERATIONS.find((one) => one.id === operation.twin)?.twin, operation.id).toBe(operation.id)
     expect(usualWays('A07')).not.toContain('benchHatch')
   })
   it('every value of the state is set by something or is how a vehicle comes in, and needed by something', () => {
-    const needs = [...OPERATIONS.map((one) => one.needs), ...REPAIRS.map((one) => one.needs), PUT_BACK]
+    const variants = (acts: Act[]) => acts.flatMap((one) => (one.variants ?? []).flatMap((variant) => variant.needs ?? []))
+    const needs = [...variants(OPERATIONS), ...variants(REPAIRS), ...OPERATIONS.map((one) => one.needs), ...REPAIRS.map((one) => one.needs), PUT_BACK]
     for (const [variable, values] of Object.entries(STATE_VARIABLES)) for (const value of values) {
-      const set = OPERATIONS.some((one) => (one.sets as Record<string, string>)[variable] === value) || REPAIRS.some((one) => (one.sets as Record<string, string>)[variable] === value) || (DRIVEN_IN as Record<string, string>)[variable] === value
+      const set = OPERATIONS.some((one) => (one.sets as Record<string, string>)[variable] === value) || REPAIRS.some((one) => (one.sets as Record<string, string>)[variable] === value) || (DRIVEN_IN as Record<string, string>)[variable] === value || LAYOUT_IDS.some((layout) => REPAIRS.some((one) => (actOnLayout(layout, one).sets as Record<string, string>)[variable] === value))
       expect(set, `${variable} ${value} is set`).toBe(true)
     }
     for (const variable of Object.keys(STATE_VARIABLES)) expect(needs.some((one) => variable in one), `${variable} is needed`).toBe(true)
@@ -54,8 +55,8 @@ describe('ways in', () => {
 describe('a vehicle that stands open already', () => {
   it.each(WAYS_IN.flatMap((way) => (['way in open', 'module out'] as const).map((depth) => ({ way, depth }))))('$way, $depth: a state that may be, from which the plan goes on and is shorter', ({ way, depth }) => {
     const state = { ...DRIVEN_IN, ...standsOpen(way, depth) }
-    expect(forbidden(state)).toEqual([])
-    const answer = planRepairs(plannerFor([way]), state, ['module'])
+    expect(forbidden(plannerFor({ layout: 'A01', ways: [way] }), state)).toEqual([])
+    const answer = planRepairs(plannerFor({ layout: 'A01', ways: [way] }), state, ['module'])
     if (!answer.ok) throw new Error(JSON.stringify(answer.error))
     expect(answer.value.minutes).toBeLessThan(planned(way).minutes - 20)
     if (depth === 'module out') expect(answer.value.steps[0]!.operationId).toMatch(/^repair:|meterVapour/)
@@ -64,7 +65,7 @@ describe('a vehicle that stands open already', () => {
 
 describe('a further repair while it is open', () => {
   it('costs minutes now and hours later, counted by the planner itself', () => {
-    const planner = plannerFor(['benchHatch'])
+    const planner = plannerFor({ layout: 'A01', ways: ['benchHatch'] })
     const [first, ...rest] = additions(planner, DRIVEN_IN, ['module'], ['sender', 'strainer', 'relay', 'filter'])
     expect([first!, ...rest].map((one) => one.repairId)).toEqual(expect.arrayContaining(['sender', 'strainer']))
     expect([first!, ...rest].map((one) => one.repairId)).not.toContain('relay')

@@ -65,7 +65,7 @@ const KINDS = {
     body: z.object({
       repairIds: z.array(id).min(1).max(5), start: state,
       /** Ways in that the plan may go; why this one where a person chose it. */
-      ways: z.array(id).max(8), reason: text,
+      ways: z.array(id).max(16), reason: text,
       pace: z.object({ rust: z.enum(['none', 'some', 'bad']), first: z.boolean() }),
     }),
   },

@@ -8,7 +8,7 @@
  */
 import { factorise, fromSi, newFactors, seedFrom, seededRandom, solveInPlace, type Entered, type Random } from '../shared'
 import type { ElectricalComponent, HydraulicLink, Network } from '../physics'
-import { ACCURACY, FAULT_TEMPLATES, faulty, libraryOf, testById, type Fault, type Quantity, type SoftRule, type Test } from '../library'
+import { ACCURACY, FAULT_TEMPLATES, curesAs, faulty, libraryOf, testById, type Fault, type Quantity, type SoftRule, type Test } from '../library'
 import { LAYOUTS, SCENE, buildNetwork, parameterAt, restLeakSide, vehicleModel, type Layout, type PartKind, type SceneId, type Specification, type VehicleModel } from '../vehicle'
 import type { MotorAt, MotorState } from './truthLaws'
 import { solveTruth, type TruthFields } from './truthSolver'
@@ -68,7 +68,8 @@ function faultIn(layout: Layout, id: string): Fault | null {
 /** The same vehicle after a repair has put these faults right. */
 export function repaired(vehicle: TruthVehicle, repairIds: string[]): TruthVehicle {
   const { layout, specification } = vehicle.model
-  const left = vehicle.hidden.filter(({ faultId }) => !faultIn(layout, faultId)?.repairs.some((repair) => repairIds.includes(repair)))
+  const cured = repairIds.map(curesAs)
+  const left = vehicle.hidden.filter(({ faultId }) => !faultIn(layout, faultId)?.repairs.some((repair) => cured.includes(repair)))
   return truthVehicle(vehicle.seed, specification, left, layout, vehicle.mismatch)
 }
 

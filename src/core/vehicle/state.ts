@@ -1,7 +1,8 @@
 /**
  * The state of the vehicle: a few finite variables, each of which may be unknown. Operations need and
  * set them; a test costs what it takes to reach the state it reads in; a hazard is a state that must
- * never be. Packed into two integers so that a path search can compare states in one step.
+ * never be. Packed into three integers so that a path search can compare states in one step. Not every
+ * vehicle has every variable: `variablesOf` says which (the rest is left out of its plans).
  */
 export const STATE_VARIABLES = {
   battery: ['on', 'off'],
@@ -29,6 +30,16 @@ export const STATE_VARIABLES = {
   gauge: ['none', 'fitted'],
   exhaust: ['hot', 'cool'],
   leakCheck: ['passed', 'due'],
+  // What only some vehicles have, or some repairs touch.
+  feedTap: ['open', 'shut'],
+  highSide: ['pressurised', 'low'],
+  feed: ['primed', 'air'],
+  authority: ['none', 'given'],
+  reliefJoint: ['made', 'parted'],
+  exhaustPath: ['in', 'out'],
+  tankInside: ['fuel', 'empty', 'clean'],
+  tankAir: ['vapour', 'gas free'],
+  gaugeMarks: ['proven', 'due'],
 } as const
 
 export type Variable = keyof typeof STATE_VARIABLES
@@ -42,59 +53,71 @@ export const DRIVEN_IN: VehicleState = {
   line: 'pressurised', pumpCircuit: 'live', area: 'open', vapour: 'unchecked', tankVapour: 'sealed', seat: 'in', hatch: 'closed', cargo: 'in', bed: 'down', tank: 'in', wayIn: 'shut', moduleTop: 'dirty',
   moduleHoses: 'joined', ring: 'tight', module: 'in', height: 'on floor', filterJoint: 'joined', stepTrim: 'on', plug: 'mated', gauge: 'none',
   exhaust: 'hot', leakCheck: 'passed', ignition: 'off', battery: 'on', fuelLevel: 'above flange',
+  feedTap: 'open', highSide: 'pressurised', feed: 'primed', authority: 'none', reliefJoint: 'made', exhaustPath: 'in', tankInside: 'fuel', tankAir: 'vapour', gaugeMarks: 'proven',
 }
 
-/** What a state of before ways in were told apart says of them: the hatch was the only one. */
+/** Variables that came with a later version: a state kept before them stands as a vehicle comes in. */
+const LATER: Variable[] = ['feedTap', 'highSide', 'feed', 'authority', 'reliefJoint', 'exhaustPath', 'tankInside', 'tankAir', 'gaugeMarks']
+
+/** What a change of before ways in were told apart says of them: the hatch was the only one. */
 export const withWayIn = (state: VehicleState): VehicleState => (state.hatch !== undefined && state.wayIn === undefined ? { ...state, wayIn: state.hatch === 'open' ? 'open' : 'shut' } : state)
 
-/** Two bits a variable, sixteen variables a word: 0 unknown, else the place of the value plus one. */
+/** A whole state as kept by any version, with what that version did not know. */
+export const wholeState = (state: VehicleState): VehicleState => ({ ...Object.fromEntries(LATER.map((variable) => [variable, DRIVEN_IN[variable]])), ...withWayIn(state) })
+
+/** Two bits a variable, thirteen variables a word: 0 unknown, else the place of the value plus one. Two words together are an exact number. */
 export interface PackedState {
-  low: number
-  high: number
+  first: number
+  second: number
+  third: number
 }
 export interface Pattern {
-  lowMask: number
-  low: number
-  highMask: number
-  high: number
+  firstMask: number
+  first: number
+  secondMask: number
+  second: number
+  thirdMask: number
+  third: number
 }
+
+const PER_WORD = 13
+export const WORD_RANGE = 4 ** PER_WORD
+const WORDS = ['first', 'second', 'third'] as const
+const MASKS = { first: 'firstMask', second: 'secondMask', third: 'thirdMask' } as const
 
 const place = new Map(VARIABLES.map((variable, at) => [variable, at]))
 const code = (variable: Variable, value: string) => (STATE_VARIABLES[variable] as readonly string[]).indexOf(value) + 1
 
 export function pack(state: VehicleState): PackedState {
-  const pattern = patternOf(state)
-  return { low: pattern.low, high: pattern.high }
+  const { first, second, third } = patternOf(state)
+  return { first, second, third }
 }
 
 export function patternOf(wanted: VehicleState): Pattern {
-  const pattern = { lowMask: 0, low: 0, highMask: 0, high: 0 }
+  const pattern: Pattern = { firstMask: 0, first: 0, secondMask: 0, second: 0, thirdMask: 0, third: 0 }
   for (const [variable, value] of Object.entries(wanted) as [Variable, string][]) {
     const at = place.get(variable)!
-    const shift = 2 * (at % 16)
-    if (at < 16) {
-      pattern.lowMask |= 3 << shift
-      pattern.low |= code(variable, value) << shift
-    } else {
-      pattern.highMask |= 3 << shift
-      pattern.high |= code(variable, value) << shift
-    }
+    const word = WORDS[Math.floor(at / PER_WORD)]!
+    const shift = 2 * (at % PER_WORD)
+    pattern[MASKS[word]] |= 3 << shift
+    pattern[word] |= code(variable, value) << shift
   }
   return pattern
 }
 
 export const matches = (state: PackedState, pattern: Pattern): boolean =>
-  (state.low & pattern.lowMask) === pattern.low && (state.high & pattern.highMask) === pattern.high
+  (state.first & pattern.firstMask) === pattern.first && (state.second & pattern.secondMask) === pattern.second && (state.third & pattern.thirdMask) === pattern.third
 
 export const put = (state: PackedState, pattern: Pattern): PackedState => ({
-  low: (state.low & ~pattern.lowMask) | pattern.low,
-  high: (state.high & ~pattern.highMask) | pattern.high,
+  first: (state.first & ~pattern.firstMask) | pattern.first,
+  second: (state.second & ~pattern.secondMask) | pattern.second,
+  third: (state.third & ~pattern.thirdMask) | pattern.third,
 })
 
 export function unpack(state: PackedState): VehicleState {
   const known: Record<string, string> = {}
   VARIABLES.forEach((variable, at) => {
-    const bits = ((at < 16 ? state.low : state.high) >> (2 * (at % 16))) & 3
+    const bits = (state[WORDS[Math.floor(at / PER_WORD)]!] >> (2 * (at % PER_WORD))) & 3
     if (bits > 0) known[variable] = STATE_VARIABLES[variable][bits - 1]!
   })
   return known as VehicleState
@@ -104,3 +127,6 @@ export function unpack(state: PackedState): VehicleState {
 export function unmet(state: VehicleState, wanted: VehicleState): Variable[] {
   return (Object.keys(wanted) as Variable[]).filter((variable) => state[variable] !== wanted[variable])
 }
+
+/** Only these variables of a state or a wish. */
+export const only = (state: VehicleState, variables: ReadonlySet<Variable>): VehicleState => Object.fromEntries(Object.entries(state).filter(([variable]) => variables.has(variable as Variable))) as VehicleState

@@ -2,16 +2,16 @@
 import { useEffect, useMemo, useState } from 'react'
 import type { VehicleState } from '@/core/vehicle'
 import type { Plan, PlanFailure } from '@/core/procedure'
-import type { Pace, WayInId } from '@/core/library'
+import type { Pace, Setting } from '@/core/library'
 import { ask } from '@/workers/client'
 import type { AnswerOf, PlanRequest, RequestOf } from '@/workers/protocol'
 
 export type PlanView = { status: 'idle' | 'working'; plan: Plan | null } | { status: 'ready'; plan: Plan } | { status: 'failed'; plan: null; error: PlanFailure | string }
 
 /** The plan for some repairs from a state, from the worker; the last one stays until the next is there. */
-export function usePlan(start: VehicleState | null, repairIds: string[], ways: readonly WayInId[], pace: Pace): PlanView {
+export function usePlan(start: VehicleState | null, repairIds: string[], setting: Setting, pace: Pace): PlanView {
   const [view, setView] = useState<PlanView>({ status: 'idle', plan: null })
-  const key = useMemo(() => (start && repairIds.length > 0 ? JSON.stringify({ start, repairIds, ways, pace }) : null), [start, repairIds, ways, pace])
+  const key = useMemo(() => (start && repairIds.length > 0 ? JSON.stringify({ start, repairIds, setting, pace }) : null), [start, repairIds, setting, pace])
   useEffect(() => {
     if (!key) return
     let live = true

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { TYPICAL_WORKSHOP, type Complaint } from '@/core/diagnosis'
 import { ask, onTableStage } from '@/workers/client'
 import type { RankRequest, Ranking } from '@/workers/protocol'
-import { scopeOf } from '@/core/library'
+import { curesAs, scopeOf } from '@/core/library'
 import { layoutKeyOf } from '@/core/job'
 import type { JobInHand } from './useJob'
 
@@ -13,7 +13,7 @@ export type RankingView = { status: 'working'; last: Ranking | null } | { status
 export function rankRequestOf(hand: JobInHand, complaint: Complaint = hand.job.complaint, testId: string | null = null): RankRequest {
   const { job, vehicle } = hand
   return {
-    ...layoutKeyOf(vehicle, scopeOf(complaint.symptoms)), specification: vehicle.specification, complaint, evidence: job.evidence, done: job.done, state: job.state, testId, known: hand.known,
+    ...layoutKeyOf(vehicle, scopeOf(complaint.symptoms)), specification: vehicle.specification, complaint, evidence: job.evidence, done: job.done.map((entry) => ({ ...entry, repairId: curesAs(entry.repairId) })), state: job.state, testId, known: hand.known,
     // A vehicle that smells or leaks is not started for a test.
     engineRuns: complaint.symptoms.length > 0 && !complaint.symptoms.some((symptom) => ['cranksNoStart', 'smell', 'leak'].includes(symptom)), skipped: job.skipped, ways: vehicle.ways, workshop: TYPICAL_WORKSHOP,
   }

@@ -1,6 +1,6 @@
 'use client'
 import { HatchDefs } from '@/ui/marks'
-import { operationById, repairById } from '@/core/library'
+import { repairById } from '@/core/library'
 import type { PlacedCheck, Plan, PlanStep } from '@/core/procedure'
 
 const TOP = 62
@@ -112,7 +112,7 @@ function Step({ step, x, y, side, done, dense }: { step: PlanStep; x: number; y:
   const passed = step.index < done
   const text = side === 'down' ? x - 22 : x + 22
   const anchor = side === 'down' ? 'end' : 'start'
-  const parts = step.repairId ? [] : (operationById(step.operationId).newParts ?? [])
+  const parts = step.repairId ? [] : (step.act.newParts ?? [])
   return (
     <g data-step={step.operationId}>
       <circle cx={x} cy={y} r={dense ? 11 : 14} fill={passed ? 'var(--ink)' : 'var(--ground)'} stroke="var(--ink)" strokeWidth="2.5" />

@@ -1,6 +1,6 @@
 'use client'
 import { useMemo, useState } from 'react'
-import { WAYS_IN, standsOpen, wayIn, type Depth, type Pace, type WayInId } from '@/core/library'
+import { WAYS, WAYS_IN, standsOpen, wayIn, type Depth, type Pace, type WayInId } from '@/core/library'
 import type { WayPlan } from '@/core/procedure'
 import { saveVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
@@ -33,7 +33,7 @@ export function WaysPanel({ hand, open, onOpenChange, compared, going, chosen, o
   const { vehicle } = hand
   const [problem, setProblem] = useState<string | null>(null)
   const set = async (ways: string[]) => {
-    const saved = await saveVehicle({ ...vehicle, ways: WAYS_IN.filter((way) => ways.includes(way)) })
+    const saved = await saveVehicle({ ...vehicle, ways: WAYS.filter((way) => ways.includes(way)) })
     setProblem(saved.ok ? null : 'The vehicle could not be kept: free some space and set it again.')
     if (saved.ok && chosen.way && !ways.includes(chosen.way)) onChosen({ ...chosen, way: null })
   }

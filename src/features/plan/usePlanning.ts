@@ -1,8 +1,8 @@
 'use client'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
-import { consentHold, layoutKeyOf } from '@/core/job'
-import { USUAL_PACE, libraryOf } from '@/core/library'
+import { consentHold, layoutKeyOf, settingOf } from '@/core/job'
+import { USUAL_PACE, byWay, libraryOf, waysInOf } from '@/core/library'
 import { TYPICAL_TERMS, estimateOf, weighCalls } from '@/core/procedure'
 import { layoutOf } from '@/core/vehicle'
 import type { JobInHand } from '../frame/useJob'
@@ -19,19 +19,20 @@ export function usePlanning(hand: JobInHand) {
   const { job, vehicle } = hand
   const asked = useSearchParams().get('repair')
   const [repairIds, setRepairIds] = useState<string[]>(() => (job.work ? job.work.repairIds : asked ? asked.split(',').slice(0, MOST_REPAIRS) : []))
-  const [chosen, setChosen] = useState<Chosen>(() => ({ way: job.work?.ways.length === 1 ? job.work.ways[0]! : null, reason: job.work?.reason ?? '', pace: job.work?.pace ?? USUAL_PACE }))
+  const [chosen, setChosen] = useState<Chosen>(() => ({ way: job.work && waysInOf(job.work.ways).length === 1 ? waysInOf(job.work.ways)[0]! : null, reason: job.work?.reason ?? '', pace: job.work?.pace ?? USUAL_PACE }))
   const [open, setOpen] = useState<OpenPanel>(null)
   const router = useRouter()
   const inHand = job.work !== null && sameSet(job.work.repairIds, repairIds) && job.work.done.size > 0
   const start = inHand ? job.work!.start : job.state
-  const ways = useMemo(() => (inHand ? job.work!.ways : chosen.way ? [chosen.way] : vehicle.ways), [inHand, job.work, chosen.way, vehicle.ways])
+  const ways = useMemo(() => (inHand ? job.work!.ways : chosen.way ? byWay(vehicle.ways, chosen.way) : vehicle.ways), [inHand, job.work, chosen.way, vehicle.ways])
+  const setting = useMemo(() => ({ layout: vehicle.layout, ways }), [vehicle.layout, ways])
   const pace = inHand ? job.work!.pace : chosen.pace
-  const view = usePlan(useMemo(() => ({ ...start }), [start]), repairIds, ways, pace)
+  const view = usePlan(useMemo(() => ({ ...start }), [start]), repairIds, setting, pace)
   const { plan } = view
   // The gauge loop’s parts lie under the same cover, whatever the complaint.
   const candidates = useMemo(() => [...new Set((['engine', 'gauge'] as const).flatMap((scope) => libraryOf(layoutOf(layoutKeyOf(vehicle, scope))).repairs.map((repair) => repair.id)))], [vehicle])
-  const compared = usePlanAnswer('ways', useMemo(() => (open === 'ways' && repairIds.length > 0 ? { start: job.state, repairIds, ways: vehicle.ways, pace: chosen.pace } : null), [open, repairIds, job.state, vehicle.ways, chosen.pace]))
-  const further = usePlanAnswer('additions', useMemo(() => (open === 'repairs' && repairIds.length > 0 && repairIds.length < MOST_REPAIRS ? { start: job.state, repairIds, ways: [...ways], pace, candidates } : null), [open, repairIds, job.state, candidates, ways, pace]))
+  const compared = usePlanAnswer('ways', useMemo(() => (open === 'ways' && repairIds.length > 0 ? { start: job.state, repairIds, setting: settingOf(vehicle), pace: chosen.pace } : null), [open, repairIds, job.state, vehicle, chosen.pace]))
+  const further = usePlanAnswer('additions', useMemo(() => (open === 'repairs' && repairIds.length > 0 && repairIds.length < MOST_REPAIRS ? { start: job.state, repairIds, setting, pace, candidates } : null), [open, repairIds, job.state, candidates, setting, pace]))
   const ready = useReady(hand, plan)
   const [terms, setTerms] = useState(TYPICAL_TERMS)
   const calls = useMemo(() => (plan ? weighCalls(plan, terms) : []), [plan, terms])

@@ -1,4 +1,4 @@
-import { CALLS, insideOf, repairById, wayIn, type WayInId } from '@/core/library'
+import { CALLS, insideOf, repairById, wayIn, waysInOf } from '@/core/library'
 import { layoutKeyOf, type JobView, type VehicleRecord } from '@/core/job'
 import { layoutOf } from '@/core/vehicle'
 import { clockText, lowerFirst } from '../frame/words'
@@ -7,7 +7,7 @@ import { clockText, lowerFirst } from '../frame/words'
 export function decisionsOf(job: JobView): string[] {
   const { work } = job
   return [
-    ...(work && work.ways.length === 1 && work.reason ? [`Way in: ${lowerFirst(wayIn(work.ways[0] as WayInId).title)}. ${work.reason}`] : []),
+    ...(work && waysInOf(work.ways).length === 1 && work.reason ? [`Way in: ${lowerFirst(wayIn(waysInOf(work.ways)[0]!).title)}. ${work.reason}`] : []),
     ...[...job.calls.values()].map((made) => {
       const call = CALLS.find((candidate) => candidate.id === made.callId)
       const title = (id: string) => call?.options.find((option) => option.id === id)?.title ?? id

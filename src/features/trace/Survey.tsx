@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
 import { libraryOf, repairById, repairOrder, surveyOf, type SurveyFinding, type SurveyItem } from '@/core/library'
 import { standings } from '@/core/procedure'
-import { layoutKeyOf } from '@/core/job'
+import { curedBy, layoutKeyOf, settingOf } from '@/core/job'
 import { ask } from '@/workers/client'
 import type { AnswerOf } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
@@ -25,7 +25,7 @@ export function Survey({ hand }: { hand: JobInHand }) {
   const [chosen, setChosen] = useState<string | null>(null)
   const items = useMemo(() => surveyOf(job.layout), [job.layout])
   const findings = useMemo(() => new Map([...job.survey].map(([id, { finding }]) => [id, finding] as const)), [job.survey])
-  const standing = useMemo(() => standings(items, findings, job.finishedRepairs), [items, findings, job.finishedRepairs])
+  const standing = useMemo(() => standings(items, findings, curedBy(job)), [items, findings, job])
   const order = useOrder(hand, findings)
   const next = order?.steps.find((step) => standing.get(step.itemId)?.kind === 'open')?.itemId ?? null
   const shownId = chosen ?? next
@@ -65,7 +65,7 @@ export function Survey({ hand }: { hand: JobInHand }) {
 /** What is left, in the cheapest order from the state as it is. */
 function useOrder({ job, vehicle }: JobInHand, findings: Map<string, SurveyFinding>): AnswerOf<'survey'> | null {
   const [order, setOrder] = useState<AnswerOf<'survey'> | null>(null)
-  const request = JSON.stringify({ layout: layoutKeyOf(vehicle, job.layout.scope), start: job.state, findings: [...findings], repaired: job.finishedRepairs })
+  const request = JSON.stringify({ layout: layoutKeyOf(vehicle, job.layout.scope), setting: settingOf(vehicle), start: job.state, findings: [...findings], repaired: curedBy(job) })
   useEffect(() => {
     let live = true
     void ask('survey', JSON.parse(request)).then((answer) => live && answer.ok && setOrder(answer.value))
@@ -81,7 +81,7 @@ function PutRight({ hand, items, findings }: { hand: JobInHand; items: SurveyIte
   const { job } = hand
   const had = new Set(libraryOf(job.layout).repairs.map((repair) => repair.id))
   const asked = items.flatMap((item) => (findings.get(item.id) === 'bad' ? item.repairs.filter((id) => had.has(id)).slice(0, 1) : []))
-  const order = repairOrder([...new Set(asked)].filter((id) => !job.finishedRepairs.includes(id)))
+  const order = repairOrder([...new Set(asked)].filter((id) => !curedBy(job).includes(id)))
   const now = order.filter((entry) => entry.waitsFor.length === 0).slice(0, MOST_AT_ONCE)
   return (
     <aside className="absolute bottom-0 left-[900px] top-[396px] flex w-[356px] flex-col gap-1 overflow-y-auto" aria-label="To put right">

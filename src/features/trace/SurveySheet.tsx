@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useState } from 'react'
 import type { SurveyFinding, SurveyItem } from '@/core/library'
+import { settingOf } from '@/core/job'
 import type { SurveyStanding } from '@/core/procedure'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
@@ -63,9 +64,9 @@ export function SurveySheet({ hand, item, standing, reachMinutes, names, onKeep 
 }
 
 /** Steps to the state that the look needs. */
-function useWay({ job }: JobInHand, item: SurveyItem, needed: boolean): string[] {
+function useWay({ job, vehicle }: JobInHand, item: SurveyItem, needed: boolean): string[] {
   const [way, setWay] = useState<string[]>([])
-  const request = needed ? JSON.stringify({ start: job.state, goal: item.needs }) : ''
+  const request = needed ? JSON.stringify({ setting: settingOf(vehicle), start: job.state, goal: item.needs }) : ''
   useEffect(() => {
     if (request === '') return
     let live = true

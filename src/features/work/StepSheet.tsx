@@ -1,7 +1,6 @@
 'use client'
 import { Check } from 'lucide-react'
 import { useState } from 'react'
-import { operationById, repairById } from '@/core/library'
 import { LEAVE_LEL, STOP_LEL } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
 import { Button } from '@/ui/Button'
@@ -24,21 +23,21 @@ const SIDES = { down: 'going down', bottom: 'at the part', up: 'going up' } as c
 /** One step at a time, large; the act stays dashed until all is ticked and names what remains. */
 export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: Props) {
   const work = hand.job.work!
-  const operation = step.repairId ? null : operationById(step.operationId)
+  const operation = step.act
   const [measured, setMeasured] = useState('')
   const [torque, setTorque] = useState('')
   const [byFeel, setByFeel] = useState(false)
   const ticked = (part: number) => work.ticks.has(`${step.index}.${part}`)
   const open = step.steps.findIndex((_, part) => !ticked(part))
-  const gate = operation?.gaugeGate
+  const gate = operation.gaugeGate
   const value = number(measured)
   const gateMet = !gate || (value !== null && value < gate.below)
-  const torqueMet = !operation?.torque || byFeel || number(torque) !== null
+  const torqueMet = !operation.torque || byFeel || number(torque) !== null
   const toTick = step.steps.filter((_, part) => !ticked(part)).length
   const remains = [toTick > 0 ? `${toTick} to tick` : '', gate && !gateMet ? gate.what.toLowerCase() : '', torqueMet ? '' : 'torque'].filter(Boolean)
   const ready = remains.length === 0 && conflicts.length === 0
   const tick = (part: number) => void hand.add({ kind: 'substep-ticked', body: { step: step.index, part, ticked: !ticked(part) } })
-  const sets = step.repairId ? repairById(step.repairId).sets : operation!.sets
+  const { sets } = operation
   const finish = () => {
     if (!ready) return
     void hand.add(...(gate?.unit === '%' && value !== null ? [meterRead(value)] : []), { kind: 'step-done', body: { step: step.index, operationId: step.operationId, sets: { ...sets }, entered: value, torqueNm: number(torque), byFeel, note: '' } })
@@ -65,9 +64,9 @@ export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: 
         {gate && <NumberLine label={`${gate.what}, under ${gate.below} ${unitOf(gate)}`} unit={unitOf(gate)} value={measured} onChange={setMeasured} />}
         {gate && value !== null && !gateMet && <Notice kind="danger" title={`${value} ${unitOf(gate)} is too much.`}>{tooMuch(gate, value)}</Notice>}
         {gate?.unit === '%' && value !== null && value >= 0 && !gateMet && <Button className="shrink-0 whitespace-nowrap" data-act="note-meter" onClick={() => void hand.add(meterRead(value))}>Note {value} % LEL</Button>}
-        {operation?.torque && !byFeel && <NumberLine label={`${operation.torque.what}, ${operation.torque.lowNm} to ${operation.torque.highNm} N·m typical; the maker’s figure governs`} unit="N·m" value={torque} onChange={setTorque} />}
-        {operation?.torque && number(torque) !== null && (number(torque)! < operation.torque.lowNm || number(torque)! > operation.torque.highNm) && <Notice title="Outside the typical range.">Kept as you say. Check the maker’s figure.</Notice>}
-        {operation?.torque && <Button variant={byFeel ? 'plain' : 'quiet'} aria-pressed={byFeel} onClick={() => setByFeel(!byFeel)}>{byFeel ? 'By feel, recorded so' : 'No wrench: by feel'}</Button>}
+        {operation.torque && !byFeel && <NumberLine label={`${operation.torque.what}, ${operation.torque.lowNm} to ${operation.torque.highNm} N·m typical; the maker’s figure governs`} unit="N·m" value={torque} onChange={setTorque} />}
+        {operation.torque && number(torque) !== null && (number(torque)! < operation.torque.lowNm || number(torque)! > operation.torque.highNm) && <Notice title="Outside the typical range.">Kept as you say. Check the maker’s figure.</Notice>}
+        {operation.torque && <Button variant={byFeel ? 'plain' : 'quiet'} aria-pressed={byFeel} onClick={() => setByFeel(!byFeel)}>{byFeel ? 'By feel, recorded so' : 'No wrench: by feel'}</Button>}
       </div>
       <div className="flex gap-2 pt-1">
         <Button tall disabled={!previous} variant={previous ? 'quiet' : 'held'} onClick={back}>{previous ? `Back to ${step.index}` : 'First step'}</Button>
@@ -80,7 +79,7 @@ export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: 
   )
 }
 
-type FigureGate = NonNullable<ReturnType<typeof operationById>['gaugeGate']>
+type FigureGate = NonNullable<PlanStep['act']['gaugeGate']>
 const unitOf = (gate: FigureGate) => (gate.unit === '%' ? '% LEL' : gate.unit)
 
 /** What a figure over its limit asks for. */

@@ -1,7 +1,7 @@
 'use client'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
-import { CHECKS, GATES, USUAL_PACE, insideOf, operationById, repairById, type Gate, type WayInId } from '@/core/library'
+import { CHECKS, GATES, USUAL_PACE, insideOf, type Gate, type WayId } from '@/core/library'
 import { lastMeter, layoutKeyOf, nextStep, trayOf, waitHolds } from '@/core/job'
 import { layoutOf, matches, pack, patternOf, unmet, type VehicleState } from '@/core/vehicle'
 import { opensAt, type Plan, type PlacedCheck, type PlanStep } from '@/core/procedure'
@@ -28,12 +28,12 @@ import { WasteForm } from './WasteForm'
 /** A gap after which the hazards are asked anew, ms. */
 const LONG_GAP_MS = 15 * 60_000
 
-const NO_WAYS: WayInId[] = []
+const NO_WAYS: WayId[] = []
 
 export function Work({ hand }: { hand: JobInHand }) {
   const { job } = hand
   const work = job.work
-  const view = usePlan(work?.start ?? null, work?.repairIds ?? [], work?.ways ?? NO_WAYS, work?.pace ?? USUAL_PACE)
+  const view = usePlan(work?.start ?? null, work?.repairIds ?? [], useMemo(() => ({ layout: hand.vehicle.layout, ways: work?.ways ?? NO_WAYS }), [hand.vehicle.layout, work?.ways]), work?.pace ?? USUAL_PACE)
   const ready = useReady(hand, view.plan)
   const waiting = useMemo(() => job.waits.filter((wait) => !wait.ended), [job.waits])
   const inside = insideOf(layoutOf(layoutKeyOf(hand.vehicle, 'engine')))
@@ -91,8 +91,7 @@ export function Work({ hand }: { hand: JobInHand }) {
 
 /** Only what the operation itself asks for can hold it; the rest of the planned state is its wake. */
 function relevant(step: PlanStep, variable: keyof VehicleState): boolean {
-  const needs = step.repairId ? repairById(step.repairId).needs : operationById(step.operationId).needs
-  return variable in needs
+  return variable in step.act.needs
 }
 
 /** The check that stands between the last done step and the next one. */
@@ -102,7 +101,7 @@ function dueCheck(plan: Plan, done: Map<number, unknown>, checks: Map<string, 'g
 }
 
 function HazardBand({ step, gates, state }: { step: PlanStep | null; gates: Gate[]; state: VehicleState }) {
-  const caution = step ? (step.repairId ? repairById(step.repairId).caution : operationById(step.operationId).caution) : undefined
+  const caution = step?.act.caution
   if (!caution && gates.length === 0) return null
   const facts = [state.line === 'off' ? 'Line pressure is off' : 'Line is under pressure', state.battery === 'off' ? 'Battery minus is off' : 'Battery is on', state.area === 'safe' ? 'Extractor on, bonded' : 'Area is not made safe']
   return (
@@ -181,14 +180,13 @@ function RightColumn({ hand, plan, step, now }: { hand: JobInHand; plan: Plan; s
 
 function Beside({ step }: { step: PlanStep | null }) {
   if (!step) return <aside />
-  const operation = step.repairId ? null : operationById(step.operationId)
-  const parts = step.repairId ? repairById(step.repairId).newParts : (operation?.newParts ?? [])
-  const tools = step.repairId ? repairById(step.repairId).tools : (operation?.tools ?? [])
+  const { newParts: parts = [], tools = [], orientation, looks } = step.act
   return (
     <aside className="space-y-4 text-main" aria-label="For this step">
       {parts.length > 0 && <div><h2 className="font-instrument text-second font-normal text-ink-2">New, for this step</h2><ul>{parts.map((part) => <li key={part.name} className="my-1 inline-block border-2 border-ink px-2 font-semibold">{part.count > 1 ? `${part.count} × ` : ''}{part.name}</li>)}</ul></div>}
       {tools.length > 0 && <div><h2 className="font-instrument text-second font-normal text-ink-2">In hand</h2><p>{tools.join(', ')}</p></div>}
-      {operation?.orientation && <div className="border-l-4 border-accent pl-3"><h2 className="font-instrument text-second font-normal text-ink-2">How it lies</h2><p>{operation.orientation}</p></div>}
+      {orientation && <div className="border-l-4 border-accent pl-3"><h2 className="font-instrument text-second font-normal text-ink-2">How it lies</h2><p>{orientation}</p></div>}
+      {looks && <div><h2 className="font-instrument text-second font-normal text-ink-2">Look at</h2><p>{looks}</p></div>}
       <p className="text-second text-ink-2">The tablet can spark too: it stays on the trolley, outside the bonded area.</p>
     </aside>
   )

@@ -1,0 +1,131 @@
+/**
+ * What every act on the vehicle has, operation or repair: needs and effects on its state, the words and
+ * figures that stand at the step, and where it comes from. Minutes and torques are typical, with a spread
+ * of 30 % where nothing else is said (handbook 6); the maker's figure governs.
+ */
+import { LICENSED, PRIMED, only, variablesOf, type LayoutId, type PartKind, type Variable, type VehicleState } from '../vehicle'
+import type { Minutes, Money } from '../shared'
+
+export interface Caution {
+  text: string
+  stopWhen: string
+}
+/** Pieces that come off the vehicle, or are put on it, and where they lie. */
+export interface Piece {
+  name: string
+  count: number
+  lies: string
+}
+export interface Wait {
+  label: string
+  minutes: Minutes
+}
+/** The same act as some layouts have it: in their words, with what more it needs there. */
+export interface Variant {
+  on: readonly LayoutId[]
+  title?: string
+  detail?: string
+  steps?: string[]
+  needs?: VehicleState
+}
+/** Figures drawn at a step because it can be put together the wrong way round. */
+export type FigureId = 'moduleTop' | 'filterArrow' | 'strapOrder' | 'batteryOrder' | 'quickConnect' | 'hoseEnd' | 'pumpArrow' | 'ventUp'
+
+export interface Act {
+  id: string
+  title: string
+  /** State in which it can be done; it holds from the start to the end of the act. */
+  needs: VehicleState
+  sets: VehicleState
+  minutes: Minutes
+  steps: string[]
+  newParts?: { name: string; count: number; oneTime?: boolean }[]
+  tools?: string[]
+  torque?: { what: string; lowNm: number; highNm: number }
+  caution?: Caution
+  /** A value that must be entered before the step counts. */
+  gaugeGate?: { what: string; unit: 'kPa' | '%'; below: number }
+  orientation?: string
+  figure?: FigureId
+  /** What to look at while it is bare. */
+  looks?: string
+  /** What must pass after it before the next step. */
+  wait?: Wait
+  variants?: Variant[]
+  /** Entries of the handbook's operations that it carries over. */
+  from?: readonly string[]
+}
+
+/** Ways in to the top of the tank. */
+export const WAYS_IN = ['benchHatch', 'cargoHatch', 'openTop', 'bedTilt', 'bedOff', 'tankDown', 'frameOff', 'panel'] as const
+export type WayInId = (typeof WAYS_IN)[number]
+/** Ways to let the line pressure off; by the service port where a vehicle says nothing. */
+export const RELIEFS = ['port', 'stall', 'joint'] as const
+export type ReliefId = (typeof RELIEFS)[number]
+/** What a vehicle has, and what crosses its way: ways in, ways to let the pressure off, an exhaust under the tank. */
+export const WAYS = [...WAYS_IN, ...RELIEFS, 'exhaustAside'] as const
+export type WayId = (typeof WAYS)[number]
+
+export interface Operation extends Act {
+  /** One line under the title in the plan. */
+  detail: string
+  twin?: string
+  out?: Piece[]
+  on?: Piece[]
+  /** The way that it belongs to; any vehicle where none is named. */
+  way?: WayId
+  /** Only these layouts. */
+  layouts?: readonly LayoutId[]
+  /** People that it takes; one where nothing is said. */
+  people?: number
+  /** Rust makes it longer. */
+  rusts?: boolean
+  /** It parts a fuel joint: what must be in hand is in hand before it. */
+  opens?: boolean
+}
+
+/** One part of a repair that goes in parts with waits between them. */
+export interface Stage {
+  title: string
+  steps: string[]
+  minutes: Minutes
+  wait?: Wait
+  caution?: Caution
+}
+
+export interface Repair extends Act {
+  part: string
+  money: Money
+  /** Hard to undo or dear: asks for a confirming test of the part itself. */
+  dear: boolean
+  tools: string[]
+  newParts: NonNullable<Act['newParts']>
+  /** Kind of part without which this repair has no object; any of several. */
+  object?: PartKind | PartKind[]
+  /** After it, the readings to repeat in Prove; those that the vehicle's layout has. */
+  proves: string[]
+  /** It does another repair's work in another way: it cures what that one cures. */
+  standsFor?: string
+  /** It is offered beside these: it cures nothing by itself. */
+  besides?: string[]
+  /** Parts of it, in order; the act itself is the last. */
+  stages?: Stage[]
+  /** Only these layouts, where neither faults nor parts say so. */
+  layouts?: readonly LayoutId[]
+}
+
+/** What only a licensed person may leave out: looking, reading and letting be. */
+const WITHOUT_AUTHORITY = new Set(['keyOff', 'stopEngine', 'coolDown', 'meterVapour', 'confirmAuthority', 'makeAreaSafe', 'standDown'])
+
+/** What opens the fuel lets air in where it has to be bled. */
+const setsOn = <A extends Act>(layoutId: LayoutId, { sets }: A): VehicleState => (sets.leakCheck === 'due' && PRIMED.includes(layoutId) ? { feed: 'air', ...sets } : sets)
+
+/** An act as it stands on one layout: needs and effects on what the vehicle has, in its words. */
+export function actOn<A extends Act>(layoutId: LayoutId, variables: ReadonlySet<Variable>, act: A): A {
+  const own = act.variants?.find(({ on }) => on.includes(layoutId))
+  const needs: VehicleState = { ...act.needs, ...own?.needs, ...(LICENSED.includes(layoutId) && !WITHOUT_AUTHORITY.has(act.id) ? { authority: 'given' } : {}) }
+  return { ...act, ...(own && { title: own.title ?? act.title, steps: own.steps ?? act.steps, ...(own.detail && { detail: own.detail }) }), needs: only(needs, variables), sets: only(setsOn(layoutId, act), variables) }
+}
+
+/** The same where only the layout is known. */
+export const actOnLayout = <A extends Act>(layoutId: LayoutId, act: A): A => actOn(layoutId, variablesOf(layoutId), act)
