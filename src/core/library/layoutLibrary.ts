@@ -6,7 +6,8 @@
 import { KINDS, LAYOUTS, layoutNetwork, specificationOf, type Layout, type PartKind } from '../vehicle'
 import { faultsOf, type Fault, type RaiserId } from './faults'
 import type { Quantity, SoftRule } from './quantity'
-import { REPAIRS, curesAs, type Repair } from './repairs'
+import type { Repair } from './acts'
+import { REPAIRS, curesAs } from './repairs'
 import { SYMPTOMS, type Symptom } from './symptoms'
 import { TESTS, type Test } from './tests'
 
