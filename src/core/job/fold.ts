@@ -40,7 +40,7 @@ export interface WorkInHand {
   ready: Set<string>
   madeAt: number
   /** Steps done, by place in the plan. */
-  done: Map<number, { eventId: string; at: number; entered: number | null; torqueNm: number | null; byFeel: boolean }>
+  done: Map<number, { eventId: string; operationId: string; at: number; entered: number | null; torqueNm: number | null; byFeel: boolean }>
   /** Ticked parts of a step, "step.part". */
   ticks: Set<string>
   checks: Map<string, 'good' | 'bad'>
@@ -60,6 +60,8 @@ export interface JobView {
   danger: boolean
   state: VehicleState
   litres: number | null
+  /** When the gas meter last cleared it. */
+  vapourClearAt: number | null
   readings: Reading[]
   /** Trace readings of the present epoch, as the engine takes them. */
   evidence: Evidence[]
@@ -91,6 +93,16 @@ export interface JobView {
   /** What was found inside on opening, the last look at each. */
   inside: Map<string, BodyOf<'opening-noted'>['finding']>
   photos: (BodyOf<'photo-kept'> & { at: number; eventId: string })[]
+  /** What was found beside the plan, the last word on each. */
+  findings: Map<string, BodyOf<'finding-noted'> & { at: number }>
+  /** What was bridged, the last word on each. */
+  bypasses: Map<string, BodyOf<'bypass-noted'> & { at: number }>
+  /** Hard lines as surveyed, the last of each. */
+  lines: Map<string, BodyOf<'line-surveyed'> & { at: number }>
+  /** Pins by continuity, "plug.pin". */
+  terminals: Map<string, BodyOf<'terminal-mapped'>>
+  bled: (BodyOf<'bled'> & { at: number })[]
+  guards: (BodyOf<'guard-noted'> & { at: number })[]
   /** Calls made, the last of each. */
   calls: Map<string, BodyOf<'call-made'>>
   consents: (BodyOf<'consent-noted'> & { at: number })[]
@@ -109,8 +121,8 @@ const DANGERS: SymptomId[] = ['smell', 'leak']
 function emptyJob(id: string): JobView {
   return {
     id, vehicleId: '', unit: '', vehicleName: '', layout: LAYOUTS.A01, words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
-    state: DRIVEN_IN, litres: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], meters: [], figures: [], provoked: [], runs: [], surveying: false, survey: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
-    hazardsConfirmedAt: null, handover: null, waste: [], inside: new Map(), photos: [], calls: new Map(), consents: [], agreed: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
+    state: DRIVEN_IN, litres: null, vapourClearAt: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], meters: [], figures: [], provoked: [], runs: [], surveying: false, survey: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
+    hazardsConfirmedAt: null, handover: null, waste: [], inside: new Map(), photos: [], findings: new Map(), bypasses: new Map(), lines: new Map(), terminals: new Map(), bled: [], guards: [], calls: new Map(), consents: [], agreed: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
   }
 }
 
@@ -139,6 +151,8 @@ function withoutOffset({ value, taken }: Reading): Reading['value'] {
 }
 
 function apply(job: JobView, event: JobEvent): void {
+  if (isSheet(event)) return sheet(job, event)
+  if (isNote(event)) return note(job, event)
   switch (event.kind) {
     case 'job-opened':
       Object.assign(job, { vehicleId: event.body.vehicleId, unit: event.body.unit, vehicleName: event.body.vehicleName, words: event.body.words, neededBy: event.body.neededBy, openedAt: event.at })
@@ -179,18 +193,6 @@ function apply(job: JobView, event: JobEvent): void {
       return
     case 'complaint-remains':
       return goOn(job, event.body.run, event.at)
-    case 'hazards-confirmed':
-    case 'handed-over':
-    case 'call-made':
-    case 'opening-noted':
-    case 'photo-kept':
-    case 'waste-noted':
-    case 'consent-noted':
-    case 'meter-read':
-    case 'provoked':
-    case 'survey-noted':
-    case 'way-taken':
-      return note(job, event)
     case 'job-signed':
       job.signed = { at: event.at, by: event.by, unproven: event.body.unproven, note: event.body.note }
       return
@@ -211,11 +213,32 @@ export const waitHolds = (waits: Wait[], now: number): Wait[] => waits.filter((o
 function assertState(job: JobView, { changes, litres, figures }: BodyOf<'state-asserted'>, at: number) {
   job.state = { ...job.state, ...withWayIn(changes as VehicleState) }
   if (litres !== undefined) job.litres = litres
+  if (changes.vapour === 'clear') job.vapourClearAt = at
   job.figures.push(...(figures ?? []).map((figure) => ({ ...figure, at })))
 }
 
+const SHEETS = ['finding-noted', 'bypass-noted', 'line-surveyed', 'terminal-mapped', 'bled', 'guard-noted'] as const
+type SheetEvent = Extract<JobEvent, { kind: (typeof SHEETS)[number] }>
+const isSheet = (event: JobEvent): event is SheetEvent => (SHEETS as readonly string[]).includes(event.kind)
+
+/** What the sheets beside the work keep. */
+function sheet(job: JobView, event: SheetEvent) {
+  switch (event.kind) {
+    case 'finding-noted': job.findings.set(event.body.findingId, { ...event.body, at: event.at }); return
+    case 'bypass-noted': job.bypasses.set(event.body.bypassId, { ...event.body, at: event.at }); return
+    case 'line-surveyed': job.lines.set(event.body.line, { ...event.body, at: event.at }); return
+    case 'terminal-mapped': job.terminals.set(`${event.body.plug}.${event.body.pin}`, event.body); return
+    case 'bled': job.bled.push({ ...event.body, at: event.at }); return
+    case 'guard-noted': job.guards.push({ ...event.body, at: event.at }); return
+  }
+}
+
+const NOTES = ['hazards-confirmed', 'handed-over', 'call-made', 'opening-noted', 'photo-kept', 'waste-noted', 'consent-noted', 'meter-read', 'provoked', 'survey-noted', 'way-taken'] as const
+type NoteEvent = Extract<JobEvent, { kind: (typeof NOTES)[number] }>
+const isNote = (event: JobEvent): event is NoteEvent => (NOTES as readonly string[]).includes(event.kind)
+
 /** What is kept beside the readings. */
-function note(job: JobView, event: Extract<JobEvent, { kind: 'hazards-confirmed' | 'handed-over' | 'call-made' | 'opening-noted' | 'photo-kept' | 'waste-noted' | 'consent-noted' | 'meter-read' | 'provoked' | 'survey-noted' | 'way-taken' }>) {
+function note(job: JobView, event: NoteEvent) {
   if (event.kind === 'hazards-confirmed') job.hazardsConfirmedAt = event.at
   else if (event.kind === 'opening-noted') job.inside.set(event.body.item, event.body.finding)
   else if (event.kind === 'waste-noted') job.waste.push({ ...event.body, at: event.at })
@@ -262,8 +285,9 @@ function work(job: JobView, event: Extract<JobEvent, { kind: 'ready-noted' | 'su
     else job.work.ticks.delete(key)
   } else if (event.kind === 'check-done') job.work.checks.set(event.body.checkId, event.body.outcome)
   else {
-    job.work.done.set(event.body.step, { eventId: event.id, at: event.at, entered: event.body.entered, torqueNm: event.body.torqueNm, byFeel: event.body.byFeel })
+    job.work.done.set(event.body.step, { eventId: event.id, operationId: event.body.operationId, at: event.at, entered: event.body.entered, torqueNm: event.body.torqueNm, byFeel: event.body.byFeel })
     job.state = { ...job.state, ...(event.body.sets as VehicleState) }
+    if (event.body.sets.vapour === 'clear') job.vapourClearAt = event.at
     if (event.body.operationId.startsWith('repair:')) job.finishedRepairs.push(event.body.operationId.slice('repair:'.length))
   }
 }

@@ -23,6 +23,12 @@ export const curedBy = (job: JobView): string[] => [...new Set(job.finishedRepai
 /** The next step of the plan that is not done. */
 export const nextStep = (job: JobView, plan: Plan): PlanStep | null => plan.steps.find((step) => !job.work?.done.has(step.index)) ?? null
 
+/**
+ * Does the plan still say what was done? A plan is worked out anew from where it started; with another
+ * version of the library the same steps may stand elsewhere, and then what is left is planned from here.
+ */
+export const planHolds = (job: JobView, plan: Plan): boolean => [...(job.work?.done ?? [])].every(([index, done]) => plan.steps[index]?.operationId === done.operationId)
+
 /** Tests whose readings prove the repairs, with the reading from before where there is one. */
 export function proofTests(job: JobView): { testId: string; before: Reading | null; after: Reading | null }[] {
   const repairs = job.work?.repairIds ?? []
@@ -56,6 +62,7 @@ export function unproven(job: JobView): string[] {
   for (const item of ['dry', 'primes', 'starts', 'complaintGone'] as const) if (proofItems(job).includes(item) && job.proofNotes.get(item) !== 'yes') missing.push(NOT_SEEN[item])
   for (const { testId, after } of proofTests(job)) if (!after) missing.push(`${testById(testId).short}: not read again`)
   for (const repairId of job.work?.repairIds ?? []) if (!job.done.some((entry) => entry.repairId === repairId && entry.partWasBad !== 'unknown')) missing.push(`${repairById(repairId).part}: old part not judged`)
+  for (const bypass of openBypasses(job)) missing.push(`Still bridged: ${bypass.what}`)
   for (const cause of upstreamQuestions(job)) if (!job.proofNotes.has(causeItem(cause.id))) missing.push(`${NO_CAUSE}${cause.question}`)
   return missing
 }
@@ -67,6 +74,11 @@ export function leftOpen(jobs: JobView[]): string[] {
   const last = jobs.filter((job) => job.signed).sort((one, other) => other.signed!.at - one.signed!.at)[0]
   return (last?.signed!.unproven ?? []).filter((line) => line.startsWith(NO_CAUSE)).map((line) => line.slice(NO_CAUSE.length))
 }
+
+/** What was bridged for a test and is not undone: it holds the signature. */
+export const openBypasses = (job: JobView) => [...job.bypasses.values()].filter((bypass) => bypass.standing === 'set')
+/** What was put off, with its risk in words. */
+export const deferredFindings = (job: JobView) => [...job.findings.values()].filter((finding) => finding.then === 'deferred')
 
 /** Under which item of the proof the answer to an upstream question stands. */
 export const causeItem = (causeId: string): string => `cause:${causeId}`

@@ -29,7 +29,7 @@ export interface Variant {
   needs?: VehicleState
 }
 /** Figures drawn at a step because it can be put together the wrong way round. */
-export type FigureId = 'moduleTop' | 'filterArrow' | 'strapOrder' | 'batteryOrder' | 'quickConnect' | 'hoseEnd' | 'pumpArrow' | 'ventUp'
+export type FigureId = 'moduleTop' | 'filterArrow' | 'strapOrder' | 'batteryOrder' | 'hoseEnd' | 'pumpArrow'
 
 export interface Act {
   id: string

@@ -82,6 +82,23 @@ const KINDS = {
   'substep-ticked': { version: 1, body: z.object({ step: z.number().int().min(0), part: z.number().int().min(0), ticked: z.boolean() }) },
   'step-done': { version: 1, body: z.object({ step: z.number().int().min(0), operationId: id, sets: state, entered: z.number().finite().nullable(), torqueNm: z.number().finite().nullable(), byFeel: z.boolean(), note: text }) },
   'check-done': { version: 1, body: z.object({ checkId: id, outcome: z.enum(['good', 'bad']) }) },
+  /** Something that was not in the plan: what it is, what follows from it, and for what is put off the risk in words. */
+  'finding-noted': { version: 1, body: z.object({ findingId: id, kind: z.enum(['broken', 'seized', 'wrong part', 'find']), what: text, then: z.enum(['put right', 'suspect', 'repair', 'deferred']), risk: text }) },
+  /** What was bridged for a test: it stands until it is undone, and nothing is signed before. */
+  'bypass-noted': { version: 1, body: z.object({ bypassId: id, what: text, where: text, standing: z.enum(['set', 'undone']) }) },
+  /** A hard line as surveyed for its copy, lengths and angles as measured. */
+  'line-surveyed': {
+    version: 1,
+    body: z.object({
+      line: text, material: id, outerDiameterMm: z.number().finite().positive().max(60), bendRadiusMm: z.number().finite().positive().max(400), seats: z.tuple([id, id]),
+      legs: z.array(z.object({ lengthMm: z.number().finite().positive().max(6000), bendDeg: z.number().finite().min(0).max(179).nullable(), twistDeg: z.number().finite().min(-360).max(360), clip: z.boolean(), note: text })).min(1).max(40),
+    }),
+  },
+  /** One pin of a plug by continuity: what it was called, where it really goes. */
+  'terminal-mapped': { version: 1, body: z.object({ plug: text, pin: text, labelled: text, goesTo: text, ohm: z.number().finite().min(0).nullable(), spliced: z.boolean() }) },
+  'bled': { version: 1, body: z.object({ method: id, strokes: z.number().int().min(0).max(2000), cranks: z.number().int().min(0).max(200), outcome: z.enum(['firm', 'bubbles', 'not yet']) }) },
+  /** Seen before the first opening: the extinguisher in its place, the meter zeroed outdoors. */
+  'guard-noted': { version: 1, body: z.object({ extinguisher: z.boolean(), meterZeroed: z.boolean(), note: text }) },
   'hazards-confirmed': { version: 1, body: z.object({ gateId: id }) },
   'handed-over': { version: 1, body: z.object({ to: z.string().min(1).max(80), note: text }) },
   'part-judged': { version: 1, body: z.object({ repairId: id, partWasBad: z.enum(['yes', 'no', 'unknown']) }) },

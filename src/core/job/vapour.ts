@@ -1,0 +1,23 @@
+/**
+ * "Vapour clear" lasts minutes: a meter that was low some time ago says nothing of now. What makes or
+ * breaks a battery contact asks for a fresher reading than the rest (handbook 6, O59 and O67; typical).
+ */
+import type { Act } from '../library'
+import type { Minutes } from '../shared'
+import type { VehicleState } from '../vehicle'
+
+export const CLEAR_FOR_MINUTES: Minutes = 10
+export const CLEAR_FOR_BATTERY_MINUTES: Minutes = 5
+
+interface Metered {
+  state: VehicleState
+  /** When the meter last cleared it; null where nobody has read one. */
+  vapourClearAt: number | null
+}
+
+/** Minutes since the meter cleared it, where this act needs it clear and that was too long ago; else null. */
+export function vapourStale({ state, vapourClearAt }: Metered, act: Pick<Act, 'needs' | 'sets'>, now: number): Minutes | null {
+  if (act.needs.vapour !== 'clear' || state.vapour !== 'clear') return null
+  const since = vapourClearAt === null ? Infinity : (now - vapourClearAt) / 60_000
+  return since > (act.sets.battery ? CLEAR_FOR_BATTERY_MINUTES : CLEAR_FOR_MINUTES) ? since : null
+}

@@ -1,0 +1,84 @@
+'use client'
+import { useMemo, useState } from 'react'
+import { nextStep, planHolds, vapourStale, waitHolds, type JobView, type WorkInHand } from '@/core/job'
+import { GATES, USUAL_PACE, type WayId } from '@/core/library'
+import type { PlacedCheck, Plan, PlanStep } from '@/core/procedure'
+import { matches, pack, patternOf, unmet } from '@/core/vehicle'
+import { meterHolds } from '../frame/MeterHold'
+import type { JobInHand } from '../frame/useJob'
+import { useNow } from '../frame/useNow'
+import { usePlan, type PlanView } from '../frame/usePlan'
+import { lowerFirst, minutesText, variableWord } from '../frame/words'
+
+/** A gap after which the hazards are asked anew, ms. */
+const LONG_GAP_MS = 15 * 60_000
+const NO_WAYS: WayId[] = []
+
+/** The plan in hand, where it stands, and what holds it. */
+export function useWork(hand: JobInHand): { view: PlanView; now: number | null; standing: Standing | null } {
+  const { job, vehicle } = hand
+  const { work } = job
+  const setting = useMemo(() => ({ layout: vehicle.layout, ways: work?.ways ?? NO_WAYS }), [vehicle.layout, work?.ways])
+  const view = usePlan(work?.start ?? null, work?.repairIds ?? [], setting, work?.pace ?? USUAL_PACE)
+  // The gap is measured once, when the screen is taken up again.
+  const [leftAt] = useState(job.lastAt)
+  const now = useNow()
+  return { view, now, standing: work && view.plan ? standingOf(hand, work, view.plan, now, leftAt) : null }
+}
+
+export interface Standing {
+  plan: Plan
+  step: PlanStep | null
+  /** The plan was made by an older library and goes otherwise now. */
+  otherwise: boolean
+  /** The check that stands before the next step. */
+  check: PlacedCheck | null
+  conflicts: ReturnType<typeof unmet>
+  /** What else holds the step, in words. */
+  holds: string[]
+  /** Minutes since the meter was read, where that is too long for this step. */
+  stale: number | null
+  gates: typeof GATES
+  askHazards: boolean
+  gapMinutes: number
+  handedTo: string | null
+  message: string
+  danger: boolean
+}
+
+function standingOf(hand: JobInHand, work: WorkInHand, plan: Plan, now: number | null, leftAt: number): Standing {
+  const { job } = hand
+  const step = nextStep(job, plan)
+  // Only what the operation itself asks for can hold it; the rest of the planned state is its wake.
+  const conflicts = step ? unmet(job.state, step.before).filter((variable) => variable in step.act.needs) : []
+  const gates = GATES.filter((gate) => gate.inside.some((inside) => matches(pack(job.state), patternOf(inside))))
+  const gap = now === null ? 0 : now - Math.max(leftAt, job.hazardsConfirmedAt ?? 0)
+  const handed = (job.handover?.at ?? 0) > (job.hazardsConfirmedAt ?? 0)
+  return {
+    plan, step, conflicts, gates,
+    otherwise: !planHolds(job, plan),
+    check: dueCheck(plan, work, step),
+    holds: [...conflicts.map((variable) => `${variableWord(variable)} ${step!.before[variable]}`), ...waitsHolding(job, now)],
+    stale: step && now !== null ? vapourStale(job, step.act, now) : null,
+    askHazards: gates.length > 0 && (gap > LONG_GAP_MS || handed),
+    gapMinutes: now === null ? 0 : (now - leftAt) / 60_000,
+    handedTo: handed ? job.handover!.to : null,
+    message: messageOf(hand, plan, step, conflicts),
+    danger: conflicts.length > 0 || meterHolds(hand),
+  }
+}
+
+const waitsHolding = (job: JobView, now: number | null): string[] => waitHolds(job.waits, now ?? 0).map((one) => `${lowerFirst(one.label)}, ${minutesText((one.endsAt - (now ?? 0)) / 60_000)} left`)
+
+/** The check that stands between the last done step and the next one. */
+function dueCheck(plan: Plan, { done, checks }: WorkInHand, next: PlanStep | null): PlacedCheck | null {
+  const before = next ? next.index : plan.steps.length
+  return plan.checks.find((check) => check.afterStep < before && done.has(check.afterStep) && checks.get(check.check.id) !== 'good') ?? null
+}
+
+function messageOf(hand: JobInHand, plan: Plan, step: PlanStep | null, conflicts: ReturnType<typeof unmet>): string {
+  if (meterHolds(hand)) return 'Everyone out: nothing goes on before the meter is under 10 % LEL.'
+  if (!step) return 'All steps are done.'
+  if (conflicts.length > 0) return `Held. This step needs: ${conflicts.map((variable) => `${variableWord(variable).toLowerCase()} ${step.before[variable]}`).join(', ')}.`
+  return `${plan.steps.length - step.index} steps, ${minutesText(plan.steps.slice(step.index).reduce((sum, rest) => sum + rest.minutes, 0))} to finish.`
+}
