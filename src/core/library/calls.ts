@@ -4,6 +4,7 @@
  * workshop's own history replaces them. What must never be done is no option and says so.
  */
 import type { Minutes, Money, Probability } from '../shared'
+import type { LayoutId } from '../vehicle'
 
 export interface CallOption {
   id: string
@@ -18,6 +19,10 @@ export interface CallOption {
   waitHours: number
   /** What the figures do not say. */
   says: string
+  /** What it plans in place of the others' acts, where it is another act. */
+  repairs?: string[]
+  /** What a comeback costs besides the same work again: a tow, the part that was put off. */
+  comebackMoney?: Money
 }
 
 export interface Call {
@@ -26,16 +31,18 @@ export interface Call {
   /** Repairs that raise it. */
   about: string[]
   options: CallOption[]
+  /** Only these layouts. */
+  layouts?: readonly LayoutId[]
   /** What is no option, and why. */
   never: string | null
 }
 
-const option = (id: string, title: string, minutes: Minutes, money: Money, comeback: Probability, says: string, leadDays = 0, waitHours = 0): CallOption => ({ id, title, minutes, money, comeback, leadDays, waitHours, says })
+const option = (id: string, title: string, minutes: Minutes, money: Money, comeback: Probability, says: string, leadDays = 0, waitHours = 0, more: Pick<CallOption, 'repairs' | 'comebackMoney'> = {}): CallOption => ({ id, title, minutes, money, comeback, leadDays, waitHours, says, ...more })
 
 export const CALLS: Call[] = [
   {
-    id: 'moduleOrPump', question: 'Whole module, or the pump alone?', about: ['module'], never: 'No hose that is not rated for lying in fuel, no worm clamp inside the tank.',
-    options: [option('module', 'Whole module', 12, 260, 0.03, 'Sender, check valve, hose and strainer are new with it.', 1), option('pump', 'Pump alone, in the old hanger', 40, 110, 0.1, 'Old sender, hose and valve stay; the pump must hang at the same depth.', 1)],
+    id: 'moduleOrPump', question: 'Whole module, or the pump alone?', about: ['module', 'pumpAlone', 'adaptPump'], never: 'No hose that is not rated for lying in fuel, no worm clamp inside the tank.',
+    options: [option('module', 'Whole module', 12, 260, 0.03, 'Sender, check valve, hose and strainer are new with it.', 1, 0, { repairs: ['module'] }), option('pump', 'Pump alone, in the old hanger', 40, 110, 0.1, 'Old sender, hose and valve stay; the pump must hang at the same depth.', 1, 0, { repairs: ['pumpAlone'] }), option('adapt', 'Another pump, adapted', 110, 130, 0.15, 'Where the right one is not to be had: flow, current, drive and height must all fit.', 0, 0, { repairs: ['adaptPump'] })],
   },
   {
     id: 'sealing', question: 'New seal, or sealant on the flange?', about: ['module', 'sender', 'strainer', 'flangeSeal'], never: 'Never silicone: it swells in fuel and its strips block strainer and injectors.',
@@ -46,12 +53,24 @@ export const CALLS: Call[] = [
     options: [option('reuse', 'Clean it and reuse it', 20, 4, 0.25, 'Only without pits; a line that rusted once does so again.'), option('nickelCopper', 'Nickel copper, bent by hand', 70, 40, 0.03, 'Bends easily, does not rust; clip it often, it work-hardens.'), option('steel', 'Coated steel', 90, 25, 0.06, 'Strong; every scratch rusts.', 0.5), option('stainless', 'Stainless', 130, 70, 0.02, 'Lasts; hard to bend and to flare tight.', 1)],
   },
   {
-    id: 'tank', question: 'Clean, line or replace the tank?', about: ['cleanTank'], never: 'No heat and no weld on a tank that has held fuel.',
-    options: [option('clean', 'Clean and rinse', 240, 60, 0.25, 'Light rust or varnish; new strainer and filter with it.', 0, 24), option('line', 'Clean and line', 330, 130, 0.15, 'A liner on a surface that was not bare comes off in sheets.', 1, 72), option('replace', 'New tank', 120, 380, 0.02, 'Baffles and vents as the maker has them.', 4)],
+    id: 'tank', question: 'Clean, line or replace the tank?', about: ['cleanTank', 'cleanSoftTank', 'cleanPlasticTank', 'lineTank', 'newTank'], never: 'No heat and no weld on a tank that has held fuel.',
+    options: [option('clean', 'Clean and rinse', 240, 60, 0.25, 'Light rust or varnish; new strainer and filter with it.', 0, 24, { repairs: ['cleanTank'] }), option('line', 'Clean and line', 330, 130, 0.15, 'A liner on a surface that was not bare comes off in sheets.', 1, 72, { repairs: ['cleanTank', 'lineTank'] }), option('replace', 'New tank', 120, 380, 0.02, 'Baffles and vents as the maker has them.', 4, 0, { repairs: ['newTank'] })],
   },
   {
     id: 'splice', question: 'Crimp, or solder?', about: ['plug', 'hatchLead', 'loom', 'senderWire', 'senderPlug'], never: 'No heat with a tank or a line open, and no splice inside the tank.',
     options: [option('crimp', 'Crimp with sealed shrink', 8, 4, 0.02, 'Right die, pulled by hand; shrink by hot air away from fuel.'), option('solder', 'Solder, sleeve and tie down', 18, 3, 0.06, 'The strands break where the solder ends when the loom shakes.')],
+  },
+  {
+    id: 'runOn', question: 'Replace it now, or run on?', about: ['module', 'pumpAlone', 'linePump', 'strokePump'], never: 'Never run on with a leak, a smell of fuel, or a vehicle that carries people over a pass.',
+    options: [option('now', 'Replace it now', 12, 260, 0.03, 'Known to be bad: it is done once, in daylight.', 1), option('runOn', 'Run on, look again in a month', 0, 0, 0.9, 'A pump that comes and goes stops for good where it suits nobody: a tow is counted in.', 0, 0, { comebackMoney: 410 })],
+  },
+  {
+    id: 'pumps', question: 'One large pump, or several?', about: ['linePump', 'adaptPump', 'speedControl'], never: 'No second pump on the first one’s fuse and wire.',
+    options: [option('one', 'One large pump', 45, 180, 0.06, 'Simple; its wire, fuse and heat at idle must be up to it. It stops: the engine stops.', 1), option('several', 'Two, the second with load', 135, 260, 0.05, 'Each fused and relayed for itself; one limps home. Staged by load, tried at each stage.', 1), option('controlled', 'One, speed controlled', 195, 300, 0.05, 'Less heat in the fuel; it must fail to full speed.', 2, 0, { repairs: ['linePump', 'speedControl'] })],
+  },
+  {
+    id: 'senderKind', question: 'Float or capacitive?', about: ['sender', 'floatSender'], layouts: ['A08', 'A09', 'A12', 'A13'], never: 'No sender whose ohms run the other way than the gauge wants.',
+    options: [option('float', 'Float sender, matched to the gauge', 120, 140, 0.05, 'Reads any fuel; its arm must clear the baffles, the gauge is set by litres.', 2, 0, { repairs: ['floatSender'] }), option('same', 'The same kind again', 25, 85, 0.08, 'A capacitive one is off with water or another fuel; nothing else changes.', 3, 0, { repairs: ['sender'] })],
   },
   {
     id: 'bleeding', question: 'Bleed by primer, by vacuum or at cracked lines?', about: ['firstFilter', 'fineFilter', 'primer', 'overflow', 'suctionLine', 'suctionJoints'], never: 'Never crack a common-rail line: it is under pressure long after it stops.',
@@ -59,4 +78,11 @@ export const CALLS: Call[] = [
   },
 ]
 
-export const callsFor = (repairIds: string[]): Call[] => CALLS.filter((call) => call.about.some((id) => repairIds.includes(id)))
+export const callsFor = (repairIds: string[], layout: LayoutId): Call[] => CALLS.filter((call) => (call.layouts?.includes(layout) ?? true) && call.about.some((id) => repairIds.includes(id)))
+
+/** The repairs of a plan with one option of a call taken: its acts in place of those the call is about. */
+export function withOption(repairIds: string[], call: Call, option: CallOption): string[] {
+  if (!option.repairs) return repairIds
+  const others = new Set([...call.about, ...call.options.flatMap((one) => one.repairs ?? [])])
+  return [...repairIds.filter((id) => !others.has(id)), ...option.repairs]
+}

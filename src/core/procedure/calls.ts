@@ -4,6 +4,7 @@
  */
 import { callsFor, type Call, type CallOption } from '../library'
 import type { Minutes, Money } from '../shared'
+import type { LayoutId } from '../vehicle'
 import type { Plan } from './plan'
 
 /** What an hour and a standing day cost; the parts come after so many days where that is known. */
@@ -37,8 +38,8 @@ export interface WeighedCall {
 /** Options that differ by less than this share of the better are alike. */
 const ALIKE = 0.05
 
-export function weighCalls(plan: Plan, terms: CallTerms = TYPICAL_TERMS): WeighedCall[] {
-  return callsFor(plan.repairs).map((call): WeighedCall => {
+export function weighCalls(plan: Plan, layout: LayoutId, terms: CallTerms = TYPICAL_TERMS): WeighedCall[] {
+  return callsFor(plan.repairs, layout).map((call): WeighedCall => {
     const options = call.options.map((option) => weigh(option, plan.minutes, terms))
     const [best, next] = [...options].sort((one, other) => one.total - other.total) as [WeighedOption, WeighedOption]
     const because = (['now', 'again', 'standing'] as const).reduce((most, part) => (next[part] - best[part] > next[most] - best[most] ? part : most))
@@ -49,7 +50,7 @@ export function weighCalls(plan: Plan, terms: CallTerms = TYPICAL_TERMS): Weighe
 function weigh(option: CallOption, planMinutes: Minutes, { moneyPerMinute, moneyPerStandingDay, leadDays }: CallTerms): WeighedOption {
   const now = option.money + moneyPerMinute * option.minutes
   // A comeback goes the whole way again.
-  const again = option.comeback * (option.money + moneyPerMinute * planMinutes)
+  const again = option.comeback * (option.money + moneyPerMinute * planMinutes + (option.comebackMoney ?? 0))
   const days = (option.leadDays > 0 ? (leadDays ?? option.leadDays) : 0) + option.waitHours / 24
   const standing = moneyPerStandingDay * days
   return { ...option, now, again, standing, total: now + again + standing }

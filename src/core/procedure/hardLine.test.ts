@@ -1,7 +1,7 @@
 /** A hard line copied from its survey: lengths, marks, and the far end where the old one had it. */
 import { describe, expect, it } from 'vitest'
 import { seededRandom } from '../shared'
-import { CLIP_SPACING_M, copyLine, endOf, type LineCopy, type LineSurvey } from '.'
+import { CLIP_SPACING_M, copyLine, cornersOf, endOf, type LineCopy, type LineSurvey } from '.'
 
 const rad = (degrees: number) => (degrees * Math.PI) / 180
 const survey = (legs: [number, number | null, number?][], radiusMm = 25, odMm = 8, ends: [number, number] = [0, 0]): LineSurvey => ({
@@ -44,7 +44,10 @@ describe('a hard line copied', () => {
       const bends = 1 + Math.floor(5 * random.next())
       const of = survey([...Array.from({ length: bends }, (): [number, number, number] => [120 + 300 * random.next(), 10 + 80 * random.next(), 360 * random.next()]), [100 + 200 * random.next(), null]])
       const copy = copied(of)
-      cornersEnd(of).forEach((value, k) => expect(endOf(of, copy)[k]).toBeCloseTo(value, 9))
+      cornersEnd(of).forEach((value, k) => {
+        expect(endOf(of, copy)[k]).toBeCloseTo(value, 9)
+        expect(cornersOf(of).at(-1)![k]).toBeCloseTo(value, 9)
+      })
       walked += 1
     }
     expect(walked).toBe(200)

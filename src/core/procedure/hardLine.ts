@@ -73,6 +73,23 @@ export function copyLine({ outerDiameterM, bendRadiusM, legs, endAllowanceM }: L
   return { ok: true, value: { cutM, marks, clips: spaces + 1, clipSpacingM: (cutM - endAllowanceM[0] - endAllowanceM[1]) / spaces } }
 }
 
+/** The corners of a survey, from the first end on, in the frame of the first leg. A figure that is missing counts as none. */
+export function cornersOf({ legs }: LineSurvey): [Metre, Metre, Metre][] {
+  const corners: Vec[] = [[0, 0, 0]]
+  let along: Vec = [1, 0, 0]
+  let toward: Vec = [0, 1, 0]
+  for (const { lengthM, bendRad, twistRad } of legs) {
+    corners.push(add(corners.at(-1)!, scale(along, Number.isFinite(lengthM) ? lengthM : 0)))
+    if (bendRad === null || !Number.isFinite(bendRad)) continue
+    toward = rotate(toward, along, twistRad)
+    const [c, s] = [Math.cos(bendRad), Math.sin(bendRad)]
+    const next = add(scale(along, c), scale(toward, s))
+    toward = add(scale(toward, c), scale(along, -s))
+    along = next
+  }
+  return corners
+}
+
 /** Where the bent tube ends, from its marks: the check of a copy against its survey. In the frame of the first leg, x along it. */
 export function endOf({ bendRadiusM, endAllowanceM }: LineSurvey, { cutM, marks }: LineCopy): [Metre, Metre, Metre] {
   // Frenet walk: straight on, then arcs in the turned plane.
@@ -93,7 +110,7 @@ export function endOf({ bendRadiusM, endAllowanceM }: LineSurvey, { cutM, marks 
   return add(position, scale(along, cutM - endAllowanceM[1] - from))
 }
 
-type Vec = [number, number, number]
+type Vec = [Metre, Metre, Metre]
 const add = (one: Vec, other: Vec): Vec => [one[0] + other[0], one[1] + other[1], one[2] + other[2]]
 const scale = (one: Vec, by: number): Vec => [by * one[0], by * one[1], by * one[2]]
 const cross = (one: Vec, other: Vec): Vec => [one[1] * other[2] - one[2] * other[1], one[2] * other[0] - one[0] * other[2], one[0] * other[1] - one[1] * other[0]]

@@ -12,6 +12,8 @@ interface Props {
   calls: WeighedCall[]
   terms: CallTerms
   onTerms: (terms: CallTerms) => void
+  /** The plan with one option taken. */
+  onTake: (call: WeighedCall['call'], option: WeighedOption) => void
   open: boolean
   onOpenChange: (open: boolean) => void
 }
@@ -20,7 +22,7 @@ const BECAUSE: Record<WeighedCall['because'], string> = { now: 'work and parts d
 const money = (value: number) => Math.round(value).toString()
 
 /** Where good people differ: the options with what they come to on this job, a recommendation with its reason, and room to choose otherwise. */
-export function CallsPanel({ hand, calls, terms, onTerms, open, onOpenChange }: Props) {
+export function CallsPanel({ hand, calls, terms, onTerms, onTake, open, onOpenChange }: Props) {
   return (
     <Panel open={open} onOpenChange={onOpenChange} title="Judgement calls">
       <div className="space-y-6">
@@ -30,13 +32,13 @@ export function CallsPanel({ hand, calls, terms, onTerms, open, onOpenChange }: 
           <p className="flex-1 pb-1 leading-tight">Figures are typical and judgement. They settle nothing that the maker or a rule has settled.</p>
         </div>
         {calls.length === 0 && <Notice title="Nothing here is a matter of judgement.">The plan has one usual way.</Notice>}
-        {calls.map((weighed) => <Call key={weighed.call.id} hand={hand} weighed={weighed} />)}
+        {calls.map((weighed) => <Call key={weighed.call.id} hand={hand} weighed={weighed} onTake={onTake} />)}
       </div>
     </Panel>
   )
 }
 
-function Call({ hand, weighed }: { hand: JobInHand; weighed: WeighedCall }) {
+function Call({ hand, weighed, onTake }: Pick<Props, 'hand' | 'onTake'> & { weighed: WeighedCall }) {
   const { call, options, recommended, because, close } = weighed
   const made = hand.job.calls.get(call.id)
   const [reason, setReason] = useState(made?.reason ?? '')
@@ -48,7 +50,7 @@ function Call({ hand, weighed }: { hand: JobInHand; weighed: WeighedCall }) {
       <p className="pb-1 text-main"><b>{best.title}</b>{close ? ', by little: it is a matter of taste.' : `: ${BECAUSE[because]}.`}</p>
       <table className="w-full text-second">
         <thead><tr className="text-left text-ink-2"><th className="font-normal">Option</th><th className="w-[74px] font-normal">Work</th><th className="w-[60px] text-right font-normal">Parts</th><th className="w-[86px] text-right font-normal">Again</th><th className="w-[74px] text-right font-normal">Waits</th><th className="w-[78px] text-right font-normal">In all</th><th className="w-[104px]" /></tr></thead>
-        <tbody>{options.map((option) => <Option key={option.id} option={option} best={option.id === recommended} taken={made?.optionId === option.id} onTake={() => take(option.id)} />)}</tbody>
+        <tbody>{options.map((option) => <Option key={option.id} option={option} best={option.id === recommended} taken={made?.optionId === option.id} onTake={() => { take(option.id); onTake(call, option) }} />)}</tbody>
       </table>
       {call.never && <p className="pt-1 text-second text-danger">{call.never}</p>}
       {made && made.optionId !== recommended && (

@@ -1,10 +1,11 @@
 'use client'
-import { libraryOf, repairById, wayIn } from '@/core/library'
+import { libraryOf, othersFor, repairById, wayIn, withOption, curesAs } from '@/core/library'
 import type { Addition, Plan as PlanData } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { ManyChoices } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
+import { LAYOUTS, type LayoutId } from '@/core/vehicle'
 import { MeterHold, meterHolds } from '../frame/MeterHold'
 import { StateStrip } from '../frame/StateStrip'
 import type { JobInHand } from '../frame/useJob'
@@ -47,14 +48,15 @@ export function Plan({ hand }: { hand: JobInHand }) {
           </div>
         )}
       </main>
-      <StateStrip hand={hand} message={plan && now ? `${minutesText(plan.minutes)} in all, about ${plan.money} in parts, ready about ${clockText(now + plan.minutes * 60_000)}.` : ''} />
+      <StateStrip hand={hand} message={plan && now ? `${minutesText(plan.minutes)} in all${waitMinutes(plan) > 0 ? `, ${minutesText(waitMinutes(plan))} of waiting` : ''}, about ${plan.money} in parts, ready about ${readyText(now + (plan.minutes + waitMinutes(plan)) * 60_000, now)}.` : ''} />
       <Panel open={open === 'repairs'} onOpenChange={(next) => setOpen(next ? 'repairs' : null)} title="What shall be repaired?">
         {further && further.length > 0 && <While open={further} onAdd={(id) => setRepairIds([...repairIds, id])} />}
+        <Otherwise layout={hand.vehicle.layout} repairIds={repairIds} onRepairs={(ids) => setRepairIds(ids.slice(0, MOST_REPAIRS))} />
         <ManyChoices label="Repairs" columns={2} options={libraryOf(job.layout).repairs.map((repair) => ({ id: repair.id, label: repair.title }))} value={repairIds} onChange={(ids) => setRepairIds(ids.slice(-MOST_REPAIRS))} />
         <p className="pt-3 text-second text-ink-2">Up to {MOST_REPAIRS} at once. They share the way in where they can.</p>
       </Panel>
       <WaysPanel hand={hand} open={open === 'ways'} onOpenChange={(next) => setOpen(next ? 'ways' : null)} compared={repairIds.length > 0 ? compared : []} going={plan?.way ?? null} chosen={chosen} onChosen={setChosen} />
-      <CallsPanel hand={hand} calls={calls} terms={terms} onTerms={setTerms} open={open === 'calls'} onOpenChange={(next) => setOpen(next ? 'calls' : null)} />
+      <CallsPanel hand={hand} calls={calls} terms={terms} onTerms={setTerms} onTake={(call, option) => !inHand && setRepairIds(withOption(repairIds, call, option).slice(0, MOST_REPAIRS))} open={open === 'calls'} onOpenChange={(next) => setOpen(next ? 'calls' : null)} />
       {estimate && <ConsentPanel hand={hand} repairIds={repairIds} estimate={estimate} held={held} open={open === 'consent'} onOpenChange={(next) => setOpen(next ? 'consent' : null)} />}
       <Panel open={open === 'ready'} onOpenChange={(next) => setOpen(next ? 'ready' : null)} title="Ready to open">
         <p className="pb-3 text-main">In hand before the first joint parts. What is missing holds the opening, not the steps before it.</p>
@@ -63,6 +65,10 @@ export function Plan({ hand }: { hand: JobInHand }) {
     </>
   )
 }
+
+const waitMinutes = (plan: PlanData) => plan.waits.reduce((sum, wait) => sum + wait.minutes, 0)
+/** The day too, where it is not today’s. */
+const readyText = (at: number, now: number) => (at - now > 20 * 3_600_000 ? `${new Date(at).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric' })}, ${clockText(at)}` : clockText(at))
 
 /** What further work costs while it is open, against another day. */
 function While({ open, onAdd }: { open: Addition[]; onAdd: (repairId: string) => void }) {
@@ -77,6 +83,22 @@ function While({ open, onAdd }: { open: Addition[]; onAdd: (repairId: string) =>
           </li>
         ))}
       </ul>
+    </section>
+  )
+}
+
+/** The same work in another way, and what goes beside it while the way is open. */
+function Otherwise({ layout, repairIds, onRepairs }: { layout: LayoutId; repairIds: string[]; onRepairs: (ids: string[]) => void }) {
+  const { instead, beside } = othersFor(LAYOUTS[layout], repairIds)
+  if (repairIds.length === 0 || instead.length + beside.length === 0) return null
+  const others = (id: string) => repairIds.filter((chosen) => chosen !== id && curesAs(chosen) !== curesAs(id))
+  return (
+    <section aria-label="Otherwise" className="pb-4">
+      <h3 className="text-main font-semibold">Otherwise, or beside it</h3>
+      <div className="grid grid-cols-2 gap-2 pt-1">
+        {instead.map((repair) => <Button key={repair.id} data-instead={repair.id} onClick={() => onRepairs([...others(repair.id), repair.id])} className="!px-3 text-left leading-tight">Instead: {lowerFirst(repair.title)}</Button>)}
+        {beside.map((repair) => <Button key={repair.id} data-beside={repair.id} onClick={() => onRepairs([...repairIds, repair.id])} className="!px-3 text-left leading-tight">Beside: {lowerFirst(repair.title)}</Button>)}
+      </div>
     </section>
   )
 }

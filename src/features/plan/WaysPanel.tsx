@@ -1,6 +1,6 @@
 'use client'
 import { useMemo, useState } from 'react'
-import { WAYS, WAYS_IN, standsOpen, wayIn, type Depth, type Pace, type WayInId } from '@/core/library'
+import { RELIEFS, WAYS, WAYS_IN, waysInOf, standsOpen, wayIn, type Depth, type Pace, type ReliefId, type WayInId } from '@/core/library'
 import type { WayPlan } from '@/core/procedure'
 import { saveVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
@@ -67,7 +67,11 @@ export function WaysPanel({ hand, open, onOpenChange, compared, going, chosen, o
           <div><p className="pb-1 text-second text-ink-2">Rust on bolts and lines</p><ChoiceGroup label="Rust" options={[{ id: 'none', label: 'none' }, { id: 'some', label: 'some' }, { id: 'bad', label: 'bad' }]} value={chosen.pace.rust} onChange={(rust) => onChosen({ ...chosen, pace: { ...chosen.pace, rust: rust as Pace['rust'] } })} /></div>
           <div><p className="pb-1 text-second text-ink-2">Done on such a vehicle before</p><ChoiceGroup label="Done before" options={[{ id: 'yes', label: 'yes' }, { id: 'no', label: 'first time' }]} value={chosen.pace.first ? 'no' : 'yes'} onChange={(id) => onChosen({ ...chosen, pace: { ...chosen.pace, first: id === 'no' } })} /></div>
         </div>
-        <div><p className="pb-1 text-second text-ink-2">This vehicle has</p><ManyChoices dense columns={3} label="Ways in of this vehicle" options={WAYS_IN.map((id) => ({ id, label: wayIn(id).title }))} value={vehicle.ways} onChange={(ways) => void set(ways)} /></div>
+        <div><p className="pb-1 text-second text-ink-2">This vehicle has</p><ManyChoices dense columns={3} label="Ways in of this vehicle" options={WAYS_IN.map((id) => ({ id, label: wayIn(id).title }))} value={waysInOf(vehicle.ways)} onChange={(ways) => void set([...ways, ...vehicle.ways.filter((way) => !(WAYS_IN as readonly string[]).includes(way))])} /></div>
+        <div className="grid grid-cols-2 gap-4">
+          <div><p className="pb-1 text-second text-ink-2">Pressure is let off</p><ChoiceGroup label="Pressure is let off" options={RELIEFS.map((id) => ({ id, label: RELIEF_WORDS[id] }))} value={RELIEFS.find((id) => vehicle.ways.includes(id)) ?? 'port'} onChange={(id) => void set([...vehicle.ways.filter((way) => !(RELIEFS as readonly string[]).includes(way)), id])} /></div>
+          <div><p className="pb-1 text-second text-ink-2">Exhaust or shaft under the tank</p><ChoiceGroup label="Exhaust or shaft under the tank" options={[{ id: 'no', label: 'clear of it' }, { id: 'yes', label: 'crosses it' }]} value={vehicle.ways.includes('exhaustAside') ? 'yes' : 'no'} onChange={(id) => void set([...vehicle.ways.filter((way) => way !== 'exhaustAside'), ...(id === 'yes' ? ['exhaustAside'] : [])])} /></div>
+        </div>
         {problem && <Notice title={problem} />}
         {going && <StandsOpen hand={hand} way={going} />}
         <p className="text-second text-ink-2">Minutes are typical; the maker’s way governs where it names one.</p>
@@ -75,6 +79,8 @@ export function WaysPanel({ hand, open, onOpenChange, compared, going, chosen, o
     </Panel>
   )
 }
+
+const RELIEF_WORDS: Record<ReliefId, string> = { port: 'at a port', stall: 'by stalling', joint: 'at a joint' }
 
 const DEPTHS: { depth: Depth; words: string }[] = [{ depth: 'way in open', words: 'Way in open, module in' }, { depth: 'module out', words: 'Module out, tank open' }]
 

@@ -35,7 +35,7 @@ export function usePlanning(hand: JobInHand) {
   const further = usePlanAnswer('additions', useMemo(() => (open === 'repairs' && repairIds.length > 0 && repairIds.length < MOST_REPAIRS ? { start: job.state, repairIds, setting, pace, candidates } : null), [open, repairIds, job.state, candidates, setting, pace]))
   const ready = useReady(hand, plan)
   const [terms, setTerms] = useState(TYPICAL_TERMS)
-  const calls = useMemo(() => (plan ? weighCalls(plan, terms) : []), [plan, terms])
+  const calls = useMemo(() => (plan ? weighCalls(plan, vehicle.layout, terms) : []), [plan, vehicle.layout, terms])
   const estimate = useMemo(() => (plan ? estimateOf(plan, terms.moneyPerMinute) : null), [plan, terms])
   const held = estimate ? consentHold(job, repairIds, estimate.high) : null
   /** The plan becomes the job's once somebody begins, or ticks what is in hand. */
