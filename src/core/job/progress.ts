@@ -1,5 +1,6 @@
 /** Where a job stands: which stage is next, what each stage has yielded, what is not yet proven. */
-import { curesAs, libraryOf, repairById, testById, upstreamOf, type UpstreamCause } from '../library'
+import { differenceFromSi, toSi, type Minutes } from '../shared'
+import { ACCURACY, curesAs, findTest, libraryOf, repairById, testById, upstreamOf, type UpstreamCause } from '../library'
 import type { PlanStep, Plan } from '../procedure'
 import { STAGES, type JobView, type Reading, type Stage } from './fold'
 
@@ -42,16 +43,53 @@ export function proofTests(job: JobView): { testId: string; before: Reading | nu
   }))
 }
 
-const PROOF_ITEMS = ['primes', 'dry', 'starts', 'complaintGone'] as const
+const PROOF_ITEMS = ['back', 'primes', 'dry', 'dryWarm', 'starts', 'gaugeAgrees', 'complaintGone'] as const
 export type ProofItem = (typeof PROOF_ITEMS)[number]
+
+/** What operations disturb, as it is looked at before the first power. */
+const DISTURBED: Record<string, string> = {
+  batteryOff: 'battery minus', lockPump: 'pump relay or fuse', stallOff: 'pump relay or fuse', partPlug: 'plug X7', partModule: 'module plug and hoses', partFilter: 'filter joints', tapShut: 'feed tap, clamp off', jointOff: 'parted joint',
+  lowerTank: 'tank lines, filler, ground strap', frameTankOff: 'tank hoses and plug', tiltBed: 'bed wires and ground strap', liftBed: 'bed wires and ground strap', exhaustOut: 'exhaust and shields', seatOut: 'restraint plugs', fitGauge: 'gauge off, port capped', panelOff: 'panel, bonding strap',
+}
+const doneIds = (job: JobView) => [...(job.work?.done.values() ?? [])].map((done) => done.operationId)
+
+/** What was taken apart or switched off in this plan, in the order in which it was, each once. */
+export const disturbedOf = (job: JobView): string[] => [...new Set([...doneIds(job).flatMap((id) => DISTURBED[id] ?? []), ...[...job.bypasses.values()].map((bypass) => `${lowerFirst(bypass.what)} no longer bridged`)])]
+const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)
+
+/** Whose work moves the gauge: it is held against litres afterwards. */
+const movesGauge = (repairId: string): boolean => {
+  const { needs, sets } = repairById(repairId)
+  return needs.module === 'out' || sets.gaugeMarks === 'due'
+}
 
 /** What has to be seen of this job: for a gauge neither prime nor start, and dry joints only where fuel was opened. */
 export function proofItems(job: JobView): ProofItem[] {
-  if (job.layout.scope !== 'gauge') return [...PROOF_ITEMS]
-  return (job.work?.repairIds ?? []).some((id) => repairById(id).sets.leakCheck === 'due') ? ['dry', 'complaintGone'] : ['complaintGone']
+  const repairs = (job.work?.repairIds ?? []).map(repairById)
+  const opened = repairs.some((repair) => repair.sets.leakCheck === 'due')
+  const seen: Record<ProofItem, boolean> = {
+    back: disturbedOf(job).length > 0, primes: job.layout.scope !== 'gauge', dry: opened || job.layout.scope !== 'gauge', dryWarm: opened && job.layout.scope !== 'gauge', starts: job.layout.scope !== 'gauge',
+    gaugeAgrees: repairs.some((repair) => movesGauge(repair.id)), complaintGone: true,
+  }
+  return PROOF_ITEMS.filter((item) => seen[item])
 }
 
-const NOT_SEEN: Record<ProofItem, string> = { dry: 'Joints not seen dry', primes: 'Prime not seen', starts: 'Start not seen', complaintGone: 'Complaint not shown to be gone' }
+/** Twice the deviation of a reading by its instrument, in its own unit; null for what is seen. */
+export function readingSpread(reading: Reading): number | null {
+  const test = findTest(reading.testId)
+  if (reading.value.kind !== 'number' || !test) return null
+  const { relative, floor } = ACCURACY[test.instrument]
+  const { entered } = reading.value
+  return 2 * differenceFromSi(Math.hypot(relative * toSi(entered), floor(entered.unit)), entered.unit)
+}
+
+/** Minutes of work, from step to step; what lies idle longer than an hour is a pause, not work. */
+export function workedMinutes(job: JobView): Minutes {
+  const times = [...(job.work?.done.values() ?? [])].map((done) => done.at).sort((one, other) => one - other)
+  return times.slice(1).reduce((sum, at, k) => sum + Math.min(60, (at - times[k]!) / 60_000), 0)
+}
+
+const NOT_SEEN: Record<ProofItem, string> = { back: 'What was disturbed not seen back', dryWarm: 'Joints not seen dry when warm', gaugeAgrees: 'Gauge not held against litres', dry: 'Joints not seen dry', primes: 'Prime not seen', starts: 'Start not seen', complaintGone: 'Complaint not shown to be gone' }
 
 /** Questions upstream of the parts that were found bad, in all rounds of the job. */
 export const upstreamQuestions = (job: JobView): UpstreamCause[] => upstreamOf(job.done.filter((entry) => entry.partWasBad === 'yes').map((entry) => entry.repairId))
@@ -59,7 +97,7 @@ export const upstreamQuestions = (job: JobView): UpstreamCause[] => upstreamOf(j
 /** What stands above the signature: everything that was not shown. */
 export function unproven(job: JobView): string[] {
   const missing: string[] = []
-  for (const item of ['dry', 'primes', 'starts', 'complaintGone'] as const) if (proofItems(job).includes(item) && job.proofNotes.get(item) !== 'yes') missing.push(NOT_SEEN[item])
+  for (const item of proofItems(job)) if (job.proofNotes.get(item) !== 'yes') missing.push(NOT_SEEN[item])
   for (const { testId, after } of proofTests(job)) if (!after) missing.push(`${testById(testId).short}: not read again`)
   for (const repairId of job.work?.repairIds ?? []) if (!job.done.some((entry) => entry.repairId === repairId && entry.partWasBad !== 'unknown')) missing.push(`${repairById(repairId).part}: old part not judged`)
   for (const bypass of openBypasses(job)) missing.push(`Still bridged: ${bypass.what}`)
@@ -69,10 +107,11 @@ export function unproven(job: JobView): string[] {
 
 const NO_CAUSE = 'Cause not looked for. '
 
-/** Questions that the last signed of these jobs was closed without. */
+/** What the vehicle's earlier jobs left: questions that the last signed one was closed without, and all that was put off and not put right since. */
 export function leftOpen(jobs: JobView[]): string[] {
-  const last = jobs.filter((job) => job.signed).sort((one, other) => other.signed!.at - one.signed!.at)[0]
-  return (last?.signed!.unproven ?? []).filter((line) => line.startsWith(NO_CAUSE)).map((line) => line.slice(NO_CAUSE.length))
+  const signed = jobs.filter((job) => job.signed).sort((one, other) => other.signed!.at - one.signed!.at)
+  const questions = (signed[0]?.signed!.unproven ?? []).filter((line) => line.startsWith(NO_CAUSE)).map((line) => line.slice(NO_CAUSE.length))
+  return [...questions, ...signed.flatMap((job) => deferredFindings(job).map((finding) => `Put off: ${finding.what}. ${finding.risk}`))]
 }
 
 /** What was bridged for a test and is not undone: it holds the signature. */

@@ -1,7 +1,7 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { causeItem, layoutKeyOf, proofItems, upstreamQuestions, proofTests, readingText, unproven, type JobView, type ProofItem, type Reading } from '@/core/job'
+import { causeItem, deferredFindings, disturbedOf, layoutKeyOf, openBypasses, readingSpread, proofItems, upstreamQuestions, proofTests, readingText, unproven, type JobView, type ProofItem, type Reading } from '@/core/job'
 import type { SoundBand } from '@/core/diagnosis'
 import { needsRunningEngine, repairById, testById, type Test } from '@/core/library'
 import { ask } from '@/workers/client'
@@ -14,6 +14,9 @@ import { useSoundBands } from '../frame/useSoundBands'
 import { SOURCE_WORDS, clockText, stageHref, unitText } from '../frame/words'
 
 const ITEMS: Record<ProofItem, { title: string; how: string }> = {
+  back: { title: 'What was disturbed is back', how: '' },
+  dryWarm: { title: 'Dry again when warm', how: 'After the first warm run, engine off: the same joints, by paper' },
+  gaugeAgrees: { title: 'The gauge agrees with the litres', how: '' },
   primes: { title: 'It primes', how: 'Key on: the pump runs 1 to 3 s and pressure stands' },
   dry: { title: 'Every joint that was parted is dry', how: 'Paper on a stick, pump running, and again after 5 min' },
   starts: { title: 'It starts', how: 'Cold and, where it failed so, warm' },
@@ -55,6 +58,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
             <h2 className="text-step">{missing.length === 0 ? 'All is proven.' : 'Not proven'}</h2>
             <ul className="text-second leading-[23px]">{missing.map((line) => <li key={line} className="flex gap-2"><span aria-hidden="true">–</span>{line}</li>)}</ul>
           </div>
+          {deferredFindings(job).length > 0 && <div className="border-t border-rule-2 pt-1" aria-label="Put off"><h3 className="text-main font-semibold">Put off</h3>{deferredFindings(job).map((finding) => <p key={finding.findingId} className="text-second leading-tight">{finding.what}. <span className="font-semibold">{finding.risk}</span></p>)}</div>}
           {!job.signed && (<>
           <label className="text-second text-ink-2">Note for the next person<textarea value={note} onChange={(event) => setNote(event.target.value)} rows={2} className="mt-1 block w-full border-2 border-ink-3 bg-sheet px-2 py-1 text-main text-ink" /></label>
           <label className="text-second text-ink-2">Signed by<input value={by} onChange={(event) => setBy(event.target.value)} className="mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-sheet px-2 text-main text-ink" /></label>
@@ -63,6 +67,8 @@ export function Prove({ hand }: { hand: JobInHand }) {
             <Remains hand={hand} note={note} />
           ) : job.signed ? (
             <Notice title={`Signed by ${job.signed.by}, ${clockText(job.signed.at)}.`}>The record stays as it was signed.</Notice>
+          ) : openBypasses(job).length > 0 ? (
+            <Notice kind="danger" title="Held: still bridged.">{openBypasses(job).map((bypass) => bypass.what).join(', ')}. Undo it on Work, under Wires.</Notice>
           ) : (
             <Button variant={by.trim() ? 'act' : 'held'} tall disabled={!by.trim()} data-act="sign" onClick={() => void sign()}>{missing.length === 0 ? 'Sign' : `Sign with ${missing.length} not proven`}</Button>
           )}
@@ -96,7 +102,7 @@ const allSound = (job: JobView) => (job.work?.repairIds ?? []).every((repairId) 
 /** What has to be seen, not measured; and what may have made the part fail. */
 function Shown({ hand }: { hand: JobInHand }) {
   const { job } = hand
-  const seen = proofItems(job).map((item) => ({ item: item as string, ...ITEMS[item], options: [{ id: 'yes', label: 'Seen' }, { id: 'no', label: 'No' }] }))
+  const seen = proofItems(job).map((item) => ({ item: item as string, ...ITEMS[item], how: howOf(hand, item), options: [{ id: 'yes', label: 'Seen' }, { id: 'no', label: 'No' }] }))
   const asked = upstreamQuestions(job).map((cause) => ({ item: causeItem(cause.id), title: cause.question, how: cause.how, options: [{ id: 'no', label: 'Not there' }, { id: 'yes', label: 'Found' }] }))
   return (
       <div className="mt-3 grid grid-cols-2 gap-x-6 gap-y-2">
@@ -108,6 +114,13 @@ function Shown({ hand }: { hand: JobInHand }) {
         ))}
       </div>
   )
+}
+
+/** How to see it; what was disturbed, and what litres are on this gauge, come from the job and the vehicle. */
+function howOf({ job, vehicle }: JobInHand, item: ProofItem): string {
+  if (item === 'back') return `Before the first power, joints in view: ${disturbedOf(job).join(', ')}`
+  if (item === 'gaugeAgrees') return `Pour 10 L: it rises by ${Math.round(1 / vehicle.specification.tankCapacityM3.value)} % of its scale, typical`
+  return ITEMS[item].how
 }
 
 interface RowProps {
@@ -168,5 +181,6 @@ const trim = (value: number) => Number(value.toPrecision(3))
 
 function Value({ reading }: { reading: Reading }) {
   const { value, unit } = readingText(reading)
-  return <span className="font-semibold">{value}{unit && <span className="ml-1 text-second font-normal">{unitText(unit as Parameters<typeof unitText>[0])}</span>}</span>
+  const spread = readingSpread(reading)
+  return <span className="font-semibold">{value}{unit && <span className="ml-1 text-second font-normal">{spread !== null && spread > 0 ? `± ${Number(spread.toPrecision(1))} ` : ''}{unitText(unit as Parameters<typeof unitText>[0])}</span>}</span>
 }

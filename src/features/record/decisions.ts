@@ -1,7 +1,10 @@
 import { CALLS, insideOf, repairById, wayIn, waysInOf } from '@/core/library'
 import { layoutKeyOf, type JobView, type VehicleRecord } from '@/core/job'
 import { layoutOf } from '@/core/vehicle'
-import { clockText, lowerFirst } from '../frame/words'
+import { clockText, lowerFirst, minutesText } from '../frame/words'
+
+const FINDING_KINDS = { broken: 'Broken', seized: 'Seized', 'wrong part': 'Wrong part', find: 'Found' } as const
+const THEN_WORDS = { 'put right': 'Put right.', suspect: 'Taken back to Trace.', repair: 'One more repair.', deferred: 'Put off:' } as const
 
 /** What was decided and agreed, by whom and why. */
 export function decisionsOf(job: JobView): string[] {
@@ -14,6 +17,13 @@ export function decisionsOf(job: JobView): string[] {
       return `${call?.question ?? made.callId} ${title(made.optionId)}.${made.optionId === made.recommended ? '' : ` Recommended was: ${lowerFirst(title(made.recommended))}.${made.reason ? ` Why otherwise: ${lowerFirst(made.reason)}` : ''}`}`
     }),
     ...job.consents.map((consent) => `${clockText(consent.at)} ${consent.who} agreed (${consent.how}) to ${consent.repairIds.map((id) => lowerFirst(repairById(id).part)).join(', ')}${consent.upTo === null ? ', no limit named' : `, up to ${consent.upTo} in all`}.`),
+    ...[...job.findings.values()].map((finding) => `${clockText(finding.at)} ${FINDING_KINDS[finding.kind]}: ${lowerFirst(finding.what)}. ${THEN_WORDS[finding.then]}${finding.risk ? ` ${finding.risk}` : ''}`),
+    ...[...job.bypasses.values()].map((bypass) => `${clockText(bypass.at)} ${bypass.what} ${bypass.standing === 'set' ? 'is bridged, not undone' : 'was bridged, undone'}.`),
+    ...[...job.lines.values()].map((line) => `${clockText(line.at)} Line surveyed: ${line.legs.length} legs, ${line.outerDiameterMm} mm outside, ${line.legs.filter((leg) => leg.clip).length} clips.`),
+    ...[...job.terminals.values()].map((pin) => `${pin.plug} pin ${pin.pin}: labelled ${pin.labelled || 'nothing'}, goes to ${pin.goesTo}${pin.ohm === null ? '' : `, ${pin.ohm} Ω`}${pin.spliced ? ', spliced' : ''}.`),
+    ...job.bled.map((one) => `${clockText(one.at)} Bled, ${one.strokes} strokes, ${one.cranks} cranks: ${one.outcome === 'firm' ? 'firm, no bubbles' : one.outcome === 'bubbles' ? 'bubbles never ended' : 'not yet'}.`),
+    ...job.guards.map((one) => `${clockText(one.at)} ${one.extinguisher ? 'Extinguisher in its place' : 'No extinguisher seen'}, ${one.meterZeroed ? 'gas meter zeroed outdoors' : 'gas meter not zeroed'}.`),
+    ...(job.cost ? [`Estimated ${Math.round(job.cost.estimateLow)} to ${Math.round(job.cost.estimateHigh)}, came to ${Math.round(job.cost.money)}, ${minutesText(job.cost.minutes)} of work.`] : []),
     ...job.waste.map((one) => `${clockText(one.at)} ${one.litres} L ${one.kind} in ${lowerFirst(one.container)}${one.whereTo ? `, to ${lowerFirst(one.whereTo)}` : ''}.`),
     ...(job.handover ? [`${clockText(job.handover.at)} Handed over to ${job.handover.to}.${job.handover.note ? ` ${job.handover.note}` : ''}`] : []),
   ]

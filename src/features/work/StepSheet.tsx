@@ -44,7 +44,7 @@ export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: 
   const finish = () => {
     if (!ready) return
     const wait = operation.wait && { kind: 'wait-started' as const, body: { waitId: `${step.operationId}-${work.madeAt}`.slice(0, 80), label: operation.wait.label, minutes: number(waitHours) !== null && number(waitHours)! > 0 ? 60 * number(waitHours)! : operation.wait.minutes, holds: true } }
-    void hand.add(...(gate?.unit === '%' && value !== null ? [meterRead(value)] : []), { kind: 'step-done', body: { step: step.index, operationId: step.operationId, sets: { ...sets }, entered: value, torqueNm: number(torque), byFeel, note: '' } }, ...(wait ? [wait] : []))
+    void hand.add(...(gate?.unit === '%' && value !== null ? [meterRead(value)] : []), { kind: 'step-done', body: { step: step.index, operationId: step.operationId, sets: { ...sets }, entered: value, torqueNm: number(torque), byFeel, note: '' } }, ...(wait ? [wait] : []), ...(step.operationId === 'makeAreaSafe' ? [{ kind: 'guard-noted' as const, body: { extinguisher: true, meterZeroed: true, note: '' } }] : []))
   }
   const tickAll = () => void hand.add(...step.steps.flatMap((_, part) => (ticked(part) ? [] : [{ kind: 'substep-ticked' as const, body: { step: step.index, part, ticked: true } }])))
   const previous = step.index > 0 ? work.done.get(step.index - 1) : undefined

@@ -71,7 +71,7 @@ function Sheet({ hand, standing, ready, left, onAnew, onWrong }: SheetProps) {
   if (meterHolds(hand)) return <EveryoneOut hand={hand} />
   if (standing.askHazards) return <HazardsAgain gates={gates} since={standing.handedTo ? `${standing.handedTo} takes over` : `You left here ${minutesText(standing.gapMinutes)} ago`} onConfirm={() => void hand.add(...gates.map((gate) => ({ kind: 'hazards-confirmed' as const, body: { gateId: gate.id } })))} />
   if (check) return <CheckSheet check={check} onDone={(outcome) => void hand.add({ kind: 'check-done', body: { checkId: check.check.id, outcome } })} />
-  if (!step) return <Finished hand={hand} drained={job.state.fuelLevel === 'below flange'} left={left} />
+  if (!step) return <Finished hand={hand} plan={plan} drained={job.state.fuelLevel === 'below flange'} left={left} />
   if (inside.length > 0 && step.repairId && job.state.module === 'out' && inside.some((item) => !job.inside.has(item.id))) return <InsideSheet hand={hand} items={inside} />
   if (step.index === opensAt(plan) && ready.missing.length > 0) return <ReadySheet hand={hand} items={ready.items} missing={ready.missing} />
   if (stale !== null) return <MeterAgain hand={hand} minutes={stale} />

@@ -2,7 +2,7 @@
 import Link from 'next/link'
 import { lastMeter, openBypasses } from '@/core/job'
 import { CHECKS, type Gate } from '@/core/library'
-import type { PlacedCheck, PlanStep } from '@/core/procedure'
+import type { PlacedCheck, Plan, PlanStep } from '@/core/procedure'
 import type { VehicleState } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
@@ -10,6 +10,7 @@ import { Notice } from '@/ui/Notice'
 import { MeterHold } from '../frame/MeterHold'
 import type { JobInHand } from '../frame/useJob'
 import { lowerFirst, stageHref } from '../frame/words'
+import { CostForm } from './CostForm'
 import { WasteForm } from './WasteForm'
 
 /** Stands in the place of the step from the leaving mark on; what was done stays done. */
@@ -61,7 +62,7 @@ export function CheckSheet({ check, onDone }: { check: PlacedCheck; onDone: (out
   )
 }
 
-export function Finished({ hand, drained, left }: { hand: JobInHand; drained: boolean; left: number }) {
+export function Finished({ hand, plan, drained, left }: { hand: JobInHand; plan: Plan; drained: boolean; left: number }) {
   return (
     <div className="space-y-5">
       <h1 className="text-work">Everything is back in place</h1>
@@ -69,6 +70,7 @@ export function Finished({ hand, drained, left }: { hand: JobInHand; drained: bo
       {openBypasses(hand.job).length > 0 && <Notice kind="danger" title="Still bridged.">{openBypasses(hand.job).map((bypass) => bypass.what).join(', ')}. Undo it under Wires.</Notice>}
       <p className="text-step">Now prove it: the same readings as before, beside them.</p>
       <Link href={stageHref('prove', hand.job.id)} data-act="prove" className="inline-flex min-h-[72px] items-center bg-accent px-8 text-step font-semibold text-on-accent">Prove the repair</Link>
+      <CostForm hand={hand} plan={plan} />
       {drained && <WasteForm hand={hand} />}
     </div>
   )
