@@ -157,6 +157,20 @@ describe.each(SETTINGS.map((setting) => [`${setting.layout} by ${setting.ways.jo
     }
     expect([...missed]).toEqual([])
   })
+  it('goes in the usual order: area safe, cap relieved, pressure off, battery isolated, then the way in', () => {
+    const order = ['makeAreaSafe', 'relieveTank', 'pressureOff', 'batteryOff']
+    const opens = OPERATIONS.filter((one) => one.sets.wayIn === 'open').map((one) => one.id)
+    let seen = 0
+    for (const id of repairs) {
+      const ids = sound(setting, DRIVEN_IN, withWhatItNeeds(id)).steps.map((step) => step.operationId)
+      const way = ids.findIndex((one) => opens.includes(one))
+      if (way < 0) continue
+      const places = order.map((one) => ids.indexOf(one)).filter((place) => place >= 0)
+      expect([...places, way], id).toEqual([...places, way].sort((one, other) => one - other))
+      seen += 1
+    }
+    expect(seen).toBeGreaterThan(0)
+  })
   it('the search that looks only where the goal lies finds what the plain one finds', () => {
     const planner = plannerFor(setting)
     const goals = [...repairs.filter((_, at) => at % 9 === 0).map((id) => actFor(planner, REPAIRS.find((one) => one.id === id)!).needs), { battery: 'off' as const, height: 'raised' as const, gauge: 'fitted' as const }]

@@ -66,7 +66,7 @@ it('says what more costs while it is open, and lists what must be in hand', asyn
   await hands.press('Keep the reason')
   await hands.act('call-seal')
   await hands.press('Close')
-  await hands.sees('Calls: 2 of 2 made')
+  await hands.sees('Calls: 2 of 3 made')
   await hands.act('start')
 })
 

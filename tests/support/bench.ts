@@ -66,7 +66,7 @@ export class Hands {
   async wayDone(): Promise<void> {
     await this.act('way-done')
     if (!(await this.has('[data-act="figures"]'))) return
-    for (const [name, figure] of [['pressureOff', '3'], ['meterVapour', '0']] as const) {
+    for (const [name, figure] of [['pressureOff', '3'], ['meterVapour', '0'], ['hpWait', '80']] as const) {
       const field = (await this.driver.findElements(By.css(`input[name="${name}"]`)))[0]
       if (field) await field.sendKeys(figure)
     }
@@ -106,10 +106,16 @@ export class Hands {
   /** Goes through the plan on Work, ticking everything, entering gauge values and torques, passing the checks; to the end, or to the step `until`. */
   async doAllSteps(afterStep?: (done: number) => Promise<void>, until?: string, inside: Record<string, 'missing' | 'altered'> = {}): Promise<number> {
     let done = 0
-    for (let guard = 0; guard < 80; guard += 1) {
+    for (let guard = 0; guard < 120; guard += 1) {
       await this.driver.wait(async () => (await this.has('[data-step]')) || (await this.has('[data-sheet]')) || (await this.has('[data-check]')) || (await this.has('[data-act="prove"]')), WAIT, 'no step on Work')
       if (await this.has('[data-sheet="ready"]')) {
         await this.readyToOpen()
+        continue
+      }
+      if (await this.has('[data-sheet="meter"]')) {
+        await (await this.shown('input[name="meterAgain"]')).sendKeys('0')
+        await this.act('meter-again')
+        await this.goneOf('[data-sheet="meter"]')
         continue
       }
       if (await this.has('[data-sheet="inside"] [data-act="all-present"]')) {
@@ -152,7 +158,7 @@ export class Hands {
     const step = await this.shown('section[aria-label="Step"] [data-step]')
     const heading = await step.findElement(By.css('p')).getText()
     for (let guard = 0; guard < 12; guard += 1) {
-      const open = await this.driver.findElements(By.css('[role="checkbox"][aria-checked="false"]'))
+      const open = await this.driver.findElements(By.css('section[aria-label="Step"] [role="checkbox"][aria-checked="false"]'))
       if (!open[0]) break
       await open[0].click().catch(() => undefined)
       await this.driver.sleep(60)
@@ -161,12 +167,13 @@ export class Hands {
       const label = await field.findElement(By.xpath('ancestor::label')).getText()
       const bounds = /under (\d+)/.exec(label)
       const range = /(\d+) to (\d+) N/.exec(label)
+      if (/typical, its sheet/.test(label)) continue
       await field.sendKeys(bounds ? String(0.4 * Number(bounds[1])) : range ? String((Number(range[1]) + Number(range[2])) / 2) : '1')
     }
     await this.act('step-done')
     await this.driver.wait(async () => {
       if ((await this.has('[data-act="prove"]')) || (await this.has('[data-sheet]')) || (await this.has('section[aria-label="Step"] [data-check]'))) return true
-      const texts = await this.driver.findElements(By.css('section[aria-label="Step"] [data-step] > p'))
+      const texts = await this.driver.findElements(By.css('section[aria-label="Step"] [data-step] p'))
       return texts[0] ? (await texts[0].getText().catch(() => heading)) !== heading : false
     }, WAIT, `step stays: ${heading}`)
   }
@@ -263,11 +270,13 @@ export class Hands {
     await this.act('start')
   }
   /** Plans the repair that was found, does all of it, and comes to Prove; returns its id. */
-  async repair(): Promise<string> {
+  async repair(at?: string, there?: () => Promise<void>): Promise<string> {
     const href = await (await this.shown('[data-act="plan"]')).getAttribute('href')
     const id = new URL(href!, 'http://here').searchParams.get('repair')!
     await this.act('plan')
     await this.begin()
+    if (at) await this.doAllSteps(undefined, at)
+    await there?.()
     if ((await this.doAllSteps()) < 3) throw new Error(`The plan of ${id} has no way in and out`)
     this.cure([id])
     await this.act('prove')

@@ -19,6 +19,8 @@ export interface Session {
   downloads: string
   /** Clicks the first shown button or link whose text begins so. */
   click(text: string): Promise<void>
+  /** Lets so many minutes pass on the page's clock, as a closed browser would, and comes back to the page. */
+  later(minutes: number): Promise<void>
   /** Errors that the page logged since the last call. */
   problems(): Promise<string[]>
   close(): Promise<void>
@@ -50,6 +52,11 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
       const target = await driver.wait(until.elementLocated(By.xpath(`//*[self::button or self::a][starts-with(normalize-space(.), ${JSON.stringify(text)})]`)), 15_000, `no button "${text}"`)
       await driver.executeScript('arguments[0].scrollIntoView({block: "center"})', target)
       await target.click()
+    },
+    later: async (minutes) => {
+      // Each passing wraps the clock once more: they add up over reloads.
+      await driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: `(() => { const Real = Date; const shift = ${60_000 * minutes}; globalThis.Date = class extends Real { constructor(...parts) { if (parts.length === 0) super(Real.now() + shift); else super(...parts) } static now() { return Real.now() + shift } } })()` })
+      await driver.navigate().refresh()
     },
     problems: async () => (await driver.manage().logs().get('browser')).filter((entry) => entry.level.name_ === 'SEVERE').map((entry) => entry.message),
     close: async () => {

@@ -66,6 +66,7 @@ export interface Check {
 
 export const CHECKS: Check[] = [
   { id: 'sweepSender', title: 'Sweep the sender by ohmmeter first', how: 'On the bench, away from vapour: float from floor to roof, no jump', after: ['repair:module'], when: { module: 'out' }, mend: { module: 'out' } },
+  { id: 'proveTank', title: 'Hold the tank at 3.5 kPa, soap on every seam', how: 'Outdoors, relief valve in the line, before the unit goes in; pickup and vent tubes blown open', after: ['repair:cleanTank', 'repair:cleanSoftTank', 'repair:cleanPlasticTank', 'repair:lineTank', 'repair:newTank', 'repair:specialistTank'], when: { module: 'out' }, mend: { module: 'out', tank: 'lowered' } },
   { id: 'pullHoses', title: 'Pull each module hose by hand', how: 'Feed right, return left, neither moves', after: ['joinModule'], when: { moduleHoses: 'joined', wayIn: 'open' }, mend: { wayIn: 'open' } },
   { id: 'runBeforeHatch', title: 'Run it before the way in is closed', how: 'Prime, pressure and gauge reading with the top in sight', after: ['leakCheck', 'joinModule'], when: { wayIn: 'open', leakCheck: 'passed' }, mend: { module: 'out' } },
   { id: 'pourTank', title: 'Pour five litres before the final lift', how: 'Bonded can, every joint dry, nothing pinched', after: ['raiseTank'], when: { tank: 'in', height: 'raised' }, mend: { tank: 'lowered' } },

@@ -31,7 +31,41 @@ export function settleOrder(planner: Planner, steps: PlannedStep[]): PlannedStep
     }
     if (!moved) break
   }
-  return sorted
+  return hoist(planner, sorted)
+}
+
+/**
+ * What the usual order has earlier goes earlier, over several steps at once where every step in between
+ * still finds what it needs and the way still ends where it did: pressure before battery, though a meter
+ * reading stands between them.
+ */
+function hoist(planner: Planner, steps: PlannedStep[]): PlannedStep[] {
+  let best = steps
+  for (let at = 1; at < best.length; at += 1) {
+    for (let to = 0; to < at; to += 1) {
+      if (rank(best[to]!.operation) <= rank(best[at]!.operation)) continue
+      const order = best.map((step) => step.operation)
+      order.splice(to, 0, ...order.splice(at, 1))
+      const walked = walk(planner, best[0]!.before, order)
+      if (!walked || JSON.stringify(walked.at(-1)!.after) !== JSON.stringify(best.at(-1)!.after)) continue
+      best = walked
+      break
+    }
+  }
+  return best
+}
+
+/** These operations one after another; null where one does not find what it needs, or the vehicle would stand as it never may. */
+function walk(planner: Planner, start: VehicleState, operations: Operation[]): PlannedStep[] | null {
+  const steps: PlannedStep[] = []
+  let state = start
+  for (const operation of operations) {
+    const after = take(state, operation)
+    if (!after || forbidden(planner, after).length > 0) return null
+    steps.push({ operation, before: state, after })
+    state = after
+  }
+  return steps
 }
 
 function swap(planner: Planner, first: PlannedStep, second: PlannedStep): [PlannedStep, PlannedStep] | null {

@@ -86,6 +86,21 @@ describe('plans', () => {
     expect(plan.steps[place(plan, 'partFilter')]!.before).toMatchObject({ line: 'off', height: 'raised', pumpCircuit: 'locked', exhaust: 'cool' })
   })
 
+  it.each(['module', 'filter', 'plug', 'cleanTank', 'sender'])('%s: every check stands where a miss costs least, against trying every place', (id) => {
+    const plan = planned([id])
+    const roundTrip = (from: VehicleState, mend: VehicleState) => {
+      const there = reach(planner, from, mend)!
+      return prices(planner, from, [mend])[0]! + prices(planner, there.end, [from])[0]!
+    }
+    expect(plan.checks.length).toBeGreaterThan(0)
+    for (const { check, afterStep } of plan.checks) {
+      const first = Math.max(...check.after.map((after) => ids(plan).lastIndexOf(after)))
+      const places = plan.steps.filter((step) => step.index >= first && matches(pack(step.after), patternOf(check.when)))
+      const costs = places.map((step) => roundTrip(step.after, check.mend))
+      expect(costs[places.findIndex((step) => step.index === afterStep)]).toBeCloseTo(Math.min(...costs), 6)
+    }
+  })
+
   it('follows the operations: a longer ring changes the minutes, a new need adds its step', () => {
     const slow = plannerOf(OPERATIONS.map((operation) => (operation.id === 'ringOff' ? { ...operation, minutes: operation.minutes + 10 } : operation)))
     expect(planned(['module'], DRIVEN_IN, slow).minutes).toBeCloseTo(planned(['module']).minutes + 10, 6)

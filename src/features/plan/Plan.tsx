@@ -96,8 +96,8 @@ function Otherwise({ layout, repairIds, onRepairs }: { layout: LayoutId; repairI
     <section aria-label="Otherwise" className="pb-4">
       <h3 className="text-main font-semibold">Otherwise, or beside it</h3>
       <div className="grid grid-cols-2 gap-2 pt-1">
-        {instead.map((repair) => <Button key={repair.id} data-instead={repair.id} onClick={() => onRepairs([...others(repair.id), repair.id])} className="!px-3 text-left leading-tight">Instead: {lowerFirst(repair.title)}</Button>)}
-        {beside.map((repair) => <Button key={repair.id} data-beside={repair.id} onClick={() => onRepairs([...repairIds, repair.id])} className="!px-3 text-left leading-tight">Beside: {lowerFirst(repair.title)}</Button>)}
+        {instead.map((repair) => <Button key={repair.id} data-instead={repair.id} onClick={() => onRepairs([...others(repair.id), repair.id])} className="!justify-start !px-3 text-left leading-tight"><span><span className="block text-tick text-ink-2">Instead</span>{repair.title}</span></Button>)}
+        {beside.map((repair) => <Button key={repair.id} data-beside={repair.id} onClick={() => onRepairs([...repairIds, repair.id])} className="!justify-start !px-3 text-left leading-tight"><span><span className="block text-tick text-ink-2">Beside it</span>{repair.title}</span></Button>)}
       </div>
     </section>
   )

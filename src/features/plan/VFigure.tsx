@@ -2,6 +2,7 @@
 import { HatchDefs } from '@/ui/marks'
 import { repairById } from '@/core/library'
 import type { PlacedCheck, Plan, PlanStep } from '@/core/procedure'
+import { lowerFirst, minutesText } from '../frame/words'
 
 const TOP = 62
 const BOTTOM = 500
@@ -64,7 +65,7 @@ export function VFigure({ plan, done }: { plan: Plan; done: number }) {
       <polyline points={`${width - LEFT_BOTTOM},${BOTTOM} ${width - LEFT_TOP},${TOP}`} stroke="var(--ink)" strokeWidth="3" fill="none" />
       <path d={`M${width - LEFT_TOP + 5} ${TOP - 12}l5 18-20-8z`} fill="var(--ink)" />
       {rows.map((row) => <Level key={row.y} row={row} done={done} dense={dense} />)}
-      <BottomActs bottom={bottom} done={done} />
+      <BottomActs plan={plan} bottom={bottom} done={done} />
     </svg>
   )
 }
@@ -119,9 +120,9 @@ function Step({ step, x, y, side, done, dense }: { step: PlanStep; x: number; y:
       <text x={x} y={y + 6} textAnchor="middle" fontSize={dense ? 16 : 17} fontWeight="650" fill={passed ? 'var(--ground)' : 'var(--ink)'}>{step.index + 1}</text>
       <text x={text} y={dense ? y + 6 : y - 1} textAnchor={anchor} fontSize="18" fontWeight="650" fill="var(--ink)">
         {step.title}
-        {dense && parts[0] && roomFor(side, text, `${step.title}, ${parts[0].name} new`) ? <tspan fontWeight="500" fill="var(--ink-2)">, {parts[0]!.name.toLowerCase()} new</tspan> : null}
+        {dense && parts[0] && roomFor(side, text, `${step.title}, ${parts[0].name} new`) ? <tspan fontWeight="500" fill="var(--ink-2)">, {lowerFirst(parts[0]!.name)} new</tspan> : null}
       </text>
-      {!dense && <text x={text} y={y + 17} textAnchor={anchor} fontSize="16" fill="var(--ink-2)">{step.detail}{parts.length > 0 ? ` · ${parts.map((part) => `${part.name.toLowerCase()}, new`).join(' · ')}` : ''}</text>}
+      {!dense && <text x={text} y={y + 17} textAnchor={anchor} fontSize="16" fill="var(--ink-2)">{step.detail}{parts.length > 0 ? ` · ${parts.map((part) => `${lowerFirst(part.name)}, new`).join(' · ')}` : ''}</text>}
       <text x={side === 'down' ? 24 : width - 24} y={y + 6} textAnchor={side === 'down' ? 'start' : 'end'} fontSize="18" fill="var(--ink-2)">{Math.max(1, Math.round(step.minutes))} min</text>
     </g>
   )
@@ -144,16 +145,19 @@ function CheckMark({ x, y, check }: { x: number; y: number; check: PlacedCheck }
   )
 }
 
-function BottomActs({ bottom, done }: { bottom: PlanStep[]; done: number }) {
-  const acts = bottom.filter((step) => step.repairId)
+/** The repairs at the bottom, one line each: where one goes in parts, how many, and what cures or soaks between. */
+function BottomActs({ plan, bottom, done }: { plan: Plan; bottom: PlanStep[]; done: number }) {
+  const acts = plan.repairs.map((id) => ({ id, steps: bottom.filter((step) => step.repairId === id) })).filter((act) => act.steps.length > 0).sort((one, other) => one.steps[0]!.index - other.steps[0]!.index)
+  const waits = plan.waits.reduce((sum, wait) => sum + wait.minutes, 0)
+  const size = acts.length > 2 ? 17 : 20
   return (
     <g>
-      <rect x="488" y={BOTTOM} width="304" height={acts.length > 1 ? 88 : 70} fill="var(--ink)" />
-      {acts.map((step, at) => (
-        <text key={step.index} x={width / 2} y={BOTTOM + 28 + 26 * at} textAnchor="middle" fontSize="20" fontFamily="var(--font-book)" fill="var(--ground)">{repairById(step.repairId!).title}</text>
+      <rect x="458" y={BOTTOM} width="364" height={24 + (size + 6) * acts.length + 8} fill="var(--ink)" />
+      {acts.map(({ id, steps }, at) => (
+        <text key={id} x={width / 2} y={BOTTOM + size + 6 + (size + 6) * at} textAnchor="middle" fontSize={size} fontFamily="var(--font-book)" fill="var(--ground)">{repairById(id).title}{steps.length > 1 ? `, ${steps.length} parts` : ''}</text>
       ))}
-      <text x={width / 2} y={BOTTOM + 28 + 26 * acts.length} textAnchor="middle" fontSize="16" fill="var(--ground)">
-        Step {acts.map((step) => step.index + 1).join(', ')}, {Math.round(bottom.reduce((sum, step) => sum + step.minutes, 0))} min{bottom.every((step) => step.index < done) ? ', done' : ''}
+      <text x={width / 2} y={BOTTOM + size + 4 + (size + 6) * acts.length} textAnchor="middle" fontSize="16" fill="var(--ground)">
+        Step {acts.map(({ steps }) => (steps.length > 1 ? `${steps[0]!.index + 1} to ${steps.at(-1)!.index + 1}` : steps[0]!.index + 1)).join(', ')}, {minutesText(bottom.reduce((sum, step) => sum + step.minutes, 0))}{waits > 0 ? ` and ${minutesText(waits)} of waiting` : ''}{bottom.every((step) => step.index < done) ? ', done' : ''}
       </text>
     </g>
   )

@@ -61,7 +61,7 @@ export function WaysPanel({ hand, open, onOpenChange, compared, going, chosen, o
             </tbody>
           </table>
         )}
-        {quickest && <p className="text-main">{going === quickest.way ? `Recommended: the quickest by ${minutesText((compared![1]?.minutes ?? quickest.minutes) - quickest.minutes)}.` : `The quickest is: ${wayIn(quickest.way).title.toLowerCase()}. Another is in hand: say why.`}</p>}
+        {quickest && <p className="text-main">{compared!.length === 1 ? 'The only way of this vehicle that leads there.' : going === quickest.way ? `Recommended: the quickest by ${minutesText((compared![1]?.minutes ?? quickest.minutes) - quickest.minutes)}.` : `The quickest is: ${wayIn(quickest.way).title.toLowerCase()}. Another is in hand: say why.`}</p>}
         {chosen.way && <label className="block text-second text-ink-2">Why this one<input name="reason" value={chosen.reason} onChange={(event) => onChosen({ ...chosen, reason: event.target.value.slice(0, 400) })} className="block h-[48px] w-full border-2 border-ink-3 bg-sheet px-3 text-main text-ink" /></label>}
         <div className="grid grid-cols-2 gap-4">
           <div><p className="pb-1 text-second text-ink-2">Rust on bolts and lines</p><ChoiceGroup label="Rust" options={[{ id: 'none', label: 'none' }, { id: 'some', label: 'some' }, { id: 'bad', label: 'bad' }]} value={chosen.pace.rust} onChange={(rust) => onChosen({ ...chosen, pace: { ...chosen.pace, rust: rust as Pace['rust'] } })} /></div>

@@ -120,6 +120,7 @@ function Shown({ hand }: { hand: JobInHand }) {
 function howOf({ job, vehicle }: JobInHand, item: ProofItem): string {
   if (item === 'back') return `Before the first power, joints in view: ${disturbedOf(job).join(', ')}`
   if (item === 'gaugeAgrees') return `Pour 10 L: it rises by ${Math.round(1 / vehicle.specification.tankCapacityM3.value)} % of its scale, typical`
+  if (item === 'primes' && job.layout.engine.kind === 'diesel') return 'The primer stands firm, no bubble in a clear hose'
   return ITEMS[item].how
 }
 

@@ -43,6 +43,8 @@ export function Bleeding({ hand, open, onOpenChange }: { hand: JobInHand; open: 
 function Guided({ hand, chosen }: { hand: JobInHand; chosen: BleedEstimate }) {
   const [strokes, setStrokes] = useState(0)
   const [cranks, setCranks] = useState(0)
+  // A primer that fills an empty filter may take longer than one that only moves the line.
+  const most = Math.max(MOST_STROKES, Math.ceil((1.3 * (chosen.strokes ?? 0)) / 10) * 10)
   const keep = (outcome: 'firm' | 'bubbles' | 'not yet') => void hand.add({ kind: 'bled', body: { method: chosen.method.id, strokes, cranks, outcome } })
   return (
     <section aria-label={chosen.method.title} className="space-y-2 border-t border-rule pt-3">
@@ -52,7 +54,7 @@ function Guided({ hand, chosen }: { hand: JobInHand; chosen: BleedEstimate }) {
         {chosen.strokes !== null && <Count label={`Strokes, about ${chosen.strokes}`} value={strokes} by={5} onChange={setStrokes} />}
         <Count label={`Cranks of 15 s, then 60 s rest; about ${chosen.cranks}`} value={cranks} by={1} onChange={setCranks} />
       </div>
-      {strokes > MOST_STROKES && <Notice title={`Over ${MOST_STROKES} strokes.`}>Air comes in between tank and primer, or its flaps are worn. Look for it before you go on.</Notice>}
+      {strokes > most && <Notice title={`Over ${most} strokes.`}>Air comes in between tank and primer, or its flaps are worn. Look for it before you go on.</Notice>}
       <div className="flex gap-2"><Button variant="act" data-act="bled-firm" onClick={() => keep('firm')}>No bubble, firm for 30 s</Button><Button data-act="bled-bubbles" onClick={() => keep('bubbles')}>Bubbles never end</Button></div>
     </section>
   )

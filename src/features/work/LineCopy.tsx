@@ -89,7 +89,7 @@ function Legs({ rows, onRows }: { rows: Row[]; onRows: (rows: Row[]) => void }) 
           <input aria-label={`Leg ${at + 1}, mm`} name={`leg${at}`} inputMode="decimal" value={row.length} onChange={(event) => set(at, { length: event.target.value })} className={field} />
           {at < rows.length - 1 ? <input aria-label={`Bend after leg ${at + 1}, degrees`} name={`bend${at}`} inputMode="decimal" value={row.bend} onChange={(event) => set(at, { bend: event.target.value })} className={field} /> : <span className="text-second text-ink-2">far end</span>}
           {at > 0 && at < rows.length - 1 ? <input aria-label={`Twist before bend ${at + 1}, degrees`} name={`twist${at}`} inputMode="decimal" value={row.twist} onChange={(event) => set(at, { twist: event.target.value })} className={field} /> : <span />}
-          <Button variant={row.clip ? 'act' : 'quiet'} aria-pressed={row.clip} onClick={() => set(at, { clip: !row.clip })} className="!px-2">{row.clip ? 'Clip' : 'No clip'}</Button>
+          <Button variant="quiet" aria-pressed={row.clip} onClick={() => set(at, { clip: !row.clip })} className={row.clip ? '!bg-ink !px-2 !text-ground' : '!px-2'}>{row.clip ? 'Clip' : 'No clip'}</Button>
           <input aria-label={`Note on leg ${at + 1}`} value={row.note} onChange={(event) => set(at, { note: event.target.value.slice(0, 120) })} className={`${field} !text-left`} />
           {rows.length > 1 ? <Button variant="quiet" aria-label={`Leg ${at + 1} away`} onClick={() => onRows(rows.filter((_, k) => k !== at))} className="!px-3">−</Button> : <span />}
         </div>

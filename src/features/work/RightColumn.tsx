@@ -23,11 +23,11 @@ export function RightColumn({ hand, plan, step, now }: { hand: JobInHand; plan: 
       <Beside step={step} />
       <div className="space-y-2">
         <Photos hand={hand} operationId={step?.operationId ?? null} />
-        <div className="grid grid-cols-2 gap-2">
-          {bleeds && <Button className="col-span-2" data-act="bleeding" onClick={() => setOpen('bleeding')}>Ways to bleed</Button>}
-          {lineId && <Button className="col-span-2" data-act="line-copy" onClick={() => setOpen('line')}>Copy of the line</Button>}
-          <Button variant="quiet" data-act="wait" onClick={() => setOpen('wait')}>Begin a wait</Button><Button variant="quiet" data-act="handover" onClick={() => setOpen('handover')}>Hand over</Button>
-          <Button variant={openBypasses(hand.job).length > 0 ? 'plain' : 'quiet'} className="col-span-2" data-act="wires" onClick={() => setOpen('wires')}>{openBypasses(hand.job).length > 0 ? `Wires: ${openBypasses(hand.job).length} still bridged` : 'Wires'}</Button>
+        <div className="grid grid-cols-3 gap-2">
+          {bleeds && <Button className="col-span-3" data-act="bleeding" onClick={() => setOpen('bleeding')}>Ways to bleed</Button>}
+          {lineId && <Button className="col-span-3" data-act="line-copy" onClick={() => setOpen('line')}>Copy of the line</Button>}
+          <Button variant="quiet" className="!px-2" data-act="wait" onClick={() => setOpen('wait')}>A wait</Button><Button variant="quiet" className="!px-2" data-act="handover" onClick={() => setOpen('handover')}>Hand over</Button>
+          <Button variant={openBypasses(hand.job).length > 0 ? 'plain' : 'quiet'} className="!px-2" data-act="wires" onClick={() => setOpen('wires')}>{openBypasses(hand.job).length > 0 ? `${openBypasses(hand.job).length} bridged` : 'Wires'}</Button>
         </div>
       </div>
       <WaitPanel hand={hand} {...panel('wait')} />

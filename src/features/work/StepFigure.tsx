@@ -17,9 +17,9 @@ const SAYS: Record<FigureId, string> = {
 /** A small drawing where a thing can be put together the wrong way round. The maker’s drawing governs. */
 export function StepFigure({ id }: { id: FigureId }) {
   return (
-    <figure className="border-2 border-ink bg-sheet p-1" data-figure={id}>
-      <svg viewBox="0 0 260 150" width="100%" role="img" aria-label={SAYS[id]}>{DRAWN[id]}</svg>
-      <figcaption className="px-1 pb-1 text-tick leading-tight text-ink-2">{SAYS[id]}</figcaption>
+    <figure className="flex items-center gap-2 border-2 border-ink bg-sheet p-1" data-figure={id}>
+      <svg viewBox="0 0 260 150" width="200" className="shrink-0" role="img" aria-label={SAYS[id]}>{DRAWN[id]}</svg>
+      <figcaption className="text-tick leading-tight text-ink-2">{SAYS[id]}</figcaption>
     </figure>
   )
 }

@@ -16,7 +16,7 @@ import { MeterAgain } from './MeterAgain'
 import { RightColumn } from './RightColumn'
 import { StepSheet } from './StepSheet'
 import { Tray } from './Tray'
-import { CheckSheet, EveryoneOut, Finished, HazardBand, HazardsAgain, NoPlan, Otherwise } from './WorkSheets'
+import { CheckSheet, EveryoneOut, Finished, HazardBand, HazardsAgain, MustNotBe, NoPlan, Otherwise } from './WorkSheets'
 import { Wrong } from './Wrong'
 import { useWork, type Standing } from './useWork'
 
@@ -69,6 +69,7 @@ function Sheet({ hand, standing, ready, left, onAnew, onWrong }: SheetProps) {
   const inside = insideOf(layoutOf(layoutKeyOf(hand.vehicle, 'engine')))
   if (standing.otherwise) return <Otherwise onAnew={onAnew} />
   if (meterHolds(hand)) return <EveryoneOut hand={hand} />
+  if (standing.forbidden.length > 0) return <MustNotBe reasons={standing.forbidden} />
   if (standing.askHazards) return <HazardsAgain gates={gates} since={standing.handedTo ? `${standing.handedTo} takes over` : `You left here ${minutesText(standing.gapMinutes)} ago`} onConfirm={() => void hand.add(...gates.map((gate) => ({ kind: 'hazards-confirmed' as const, body: { gateId: gate.id } })))} />
   if (check) return <CheckSheet check={check} onDone={(outcome) => void hand.add({ kind: 'check-done', body: { checkId: check.check.id, outcome } })} />
   if (!step) return <Finished hand={hand} plan={plan} drained={job.state.fuelLevel === 'below flange'} left={left} />

@@ -38,6 +38,18 @@ export function Otherwise({ onAnew }: { onAnew: () => void }) {
   )
 }
 
+/** The strip says that the vehicle stands as it must never stand: nothing goes on before it is put right. */
+export function MustNotBe({ reasons }: { reasons: string[] }) {
+  return (
+    <div className="space-y-4" role="alert" data-sheet="forbidden">
+      <p className="text-second font-semibold text-accent">Stop</p>
+      <h1 className="text-work text-danger">This must not be</h1>
+      <ul className="space-y-2 text-step">{reasons.map((reason) => <li key={reason}>{reason}</li>)}</ul>
+      <p className="text-main">Step back, touch no switch near the opening. Put it right on the vehicle, then on the strip below. No step goes on before.</p>
+    </div>
+  )
+}
+
 export function HazardsAgain({ gates, since, onConfirm }: { gates: Gate[]; since: string; onConfirm: () => void }) {
   return (
     <div className="space-y-4">

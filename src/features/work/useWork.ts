@@ -2,7 +2,7 @@
 import { useMemo, useState } from 'react'
 import { nextStep, planHolds, vapourStale, waitHolds, type JobView, type WorkInHand } from '@/core/job'
 import { GATES, USUAL_PACE, type WayId } from '@/core/library'
-import type { PlacedCheck, Plan, PlanStep } from '@/core/procedure'
+import { forbidden, plannerFor, type PlacedCheck, type Plan, type PlanStep } from '@/core/procedure'
 import { matches, pack, patternOf, unmet } from '@/core/vehicle'
 import { meterHolds } from '../frame/MeterHold'
 import type { JobInHand } from '../frame/useJob'
@@ -38,6 +38,8 @@ export interface Standing {
   holds: string[]
   /** Minutes since the meter was read, where that is too long for this step. */
   stale: number | null
+  /** Why the vehicle must not stand as the strip says. */
+  forbidden: string[]
   gates: typeof GATES
   askHazards: boolean
   gapMinutes: number
@@ -60,6 +62,7 @@ function standingOf(hand: JobInHand, work: WorkInHand, plan: Plan, now: number |
     check: dueCheck(plan, work, step),
     holds: [...conflicts.map((variable) => `${variableWord(variable)} ${step!.before[variable]}`), ...waitsHolding(job, now)],
     stale: step && now !== null ? vapourStale(job, step.act, now) : null,
+    forbidden: forbidden(plannerFor({ layout: hand.vehicle.layout, ways: work.ways }), job.state).map((invariant) => invariant.reason),
     askHazards: gates.length > 0 && (gap > LONG_GAP_MS || handed),
     gapMinutes: now === null ? 0 : (now - leftAt) / 60_000,
     handedTo: handed ? job.handover!.to : null,
