@@ -52,7 +52,7 @@ it('complaint to signed record, reloaded in Trace and in Work, nothing lost', as
   // Prove: the same readings again, what was seen, the old part, the signature.
   await hands.sees('The same readings, before and after')
   expect(await hands.proveReadings()).toBeGreaterThan(1)
-  for (const item of ['primes', 'dry', 'starts', 'complaintGone']) await hands.see(item)
+  for (const item of ['back', 'primes', 'dry', 'starts', 'complaintGone']) await hands.see(item)
   await hands.press('Bad')
   await hands.noCauseBehind()
   await hands.sees('All is proven.')

@@ -21,6 +21,20 @@ const strip = async (label: string, word: string) => (await hands.driver.findEle
 it('module through a hatch: an unsafe order is refused with its reason, and a find on the way is put off with its risk', async () => {
   await hands.session.go('/job/plan?id=journey-bus&repair=module')
   await hands.sees('hatch under the bench')
+  // What must mate is worked out from measures before anything is open; what does not fit holds the opening.
+  await hands.act('ready')
+  await hands.act('fit')
+  for (const [name, value] of [['hose-bore', '9,5'], ['hose-pipe', '7.94'], ['wire-length', '7'], ['wire-area', '2.5'], ['wire-fuse', '15']] as const) await (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
+  await hands.shown('[data-fit="hose"][data-verdict="no"]')
+  await hands.shown('[data-fit="wire"][data-verdict="fits"]')
+  await hands.act('fit-hose')
+  await hands.sees('Hose on pipe: does not fit')
+  const bore = await hands.shown('input[name="hose-bore"]')
+  await bore.clear()
+  await bore.sendKeys('7,9')
+  await hands.act('fit-hose')
+  await hands.driver.wait(async () => !(await hands.text('body')).includes('Hose on pipe: does not fit'), 20_000, 'it still holds')
+  for (let k = 0; k < 2; k += 1) await hands.press('Close')
   await hands.begin()
   await hands.doAllSteps(undefined, 'repair:module')
   await strip('Battery', 'on')
@@ -61,7 +75,7 @@ it('module through a hatch: an unsafe order is refused with its reason, and a fi
   await hands.session.go('/job/prove?id=journey-bus')
   await hands.shown('[data-act="sign"]')
   await hands.session.go('/job/record?id=journey-bus')
-  for (const words of ['Cut-off switch was bridged, undone.', 'Put off: Smells after filling', 'X7 pin 2: labelled sender, goes to ground G2, 0.4 Ω', 'came to']) await hands.sees(words)
+  for (const words of ['Cut-off switch was bridged, undone.', 'Put off: Smells after filling', 'Hose on pipe: fits.', 'X7 pin 2: labelled sender, goes to ground G2, 0.4 Ω', 'came to']) await hands.sees(words)
 })
 
 it('a hard line is copied: measured, cut and bent by marks, kept over a reload', async () => {

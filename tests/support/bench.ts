@@ -112,6 +112,11 @@ export class Hands {
         await this.readyToOpen()
         continue
       }
+      if (await this.has('[data-sheet="lie"]')) {
+        await this.act('lie-none')
+        await this.goneOf('[data-sheet="lie"]')
+        continue
+      }
       if (await this.has('[data-sheet="meter"]')) {
         await (await this.shown('input[name="meterAgain"]')).sendKeys('0')
         await this.act('meter-again')

@@ -104,6 +104,10 @@ export interface JobView {
   bled: (BodyOf<'bled'> & { at: number })[]
   guards: (BodyOf<'guard-noted'> & { at: number })[]
   cost: (BodyOf<'cost-noted'> & { at: number }) | null
+  /** What was measured of new parts, the last of each check. */
+  fits: Map<string, BodyOf<'fit-checked'> & { at: number }>
+  /** How things lay before they were touched, by operation. */
+  lies: Map<string, BodyOf<'lie-noted'> & { at: number }>
   /** Calls made, the last of each. */
   calls: Map<string, BodyOf<'call-made'>>
   consents: (BodyOf<'consent-noted'> & { at: number })[]
@@ -123,7 +127,7 @@ function emptyJob(id: string): JobView {
   return {
     id, vehicleId: '', unit: '', vehicleName: '', layout: LAYOUTS.A01, words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
     state: DRIVEN_IN, litres: null, vapourClearAt: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], meters: [], figures: [], provoked: [], runs: [], surveying: false, survey: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
-    hazardsConfirmedAt: null, handover: null, waste: [], inside: new Map(), photos: [], findings: new Map(), bypasses: new Map(), lines: new Map(), terminals: new Map(), bled: [], guards: [], cost: null, calls: new Map(), consents: [], agreed: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
+    hazardsConfirmedAt: null, handover: null, waste: [], inside: new Map(), photos: [], findings: new Map(), bypasses: new Map(), lines: new Map(), terminals: new Map(), bled: [], guards: [], cost: null, fits: new Map(), lies: new Map(), calls: new Map(), consents: [], agreed: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
   }
 }
 
@@ -218,7 +222,7 @@ function assertState(job: JobView, { changes, litres, figures }: BodyOf<'state-a
   job.figures.push(...(figures ?? []).map((figure) => ({ ...figure, at })))
 }
 
-const SHEETS = ['finding-noted', 'bypass-noted', 'line-surveyed', 'terminal-mapped', 'bled', 'guard-noted', 'cost-noted'] as const
+const SHEETS = ['finding-noted', 'bypass-noted', 'line-surveyed', 'terminal-mapped', 'bled', 'guard-noted', 'cost-noted', 'fit-checked', 'lie-noted'] as const
 type SheetEvent = Extract<JobEvent, { kind: (typeof SHEETS)[number] }>
 const isSheet = (event: JobEvent): event is SheetEvent => (SHEETS as readonly string[]).includes(event.kind)
 
@@ -230,6 +234,8 @@ function sheet(job: JobView, event: SheetEvent) {
     case 'line-surveyed': job.lines.set(event.body.line, { ...event.body, at: event.at }); return
     case 'terminal-mapped': job.terminals.set(`${event.body.plug}.${event.body.pin}`, event.body); return
     case 'bled': job.bled.push({ ...event.body, at: event.at }); return
+    case 'fit-checked': job.fits.set(event.body.check, { ...event.body, at: event.at }); return
+    case 'lie-noted': job.lies.set(event.body.operationId, { ...event.body, at: event.at }); return
     case 'cost-noted': job.cost = { ...event.body, at: event.at }; return
     case 'guard-noted': job.guards.push({ ...event.body, at: event.at }); return
   }

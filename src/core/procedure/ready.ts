@@ -5,6 +5,7 @@
  */
 import type { Ampere, CubicMetre, Fraction, Metre, Ohm, PaGauge } from '../shared'
 import type { FuelGradeId } from '../physics'
+import { leastFuseA } from './fit'
 import type { Plan } from './plan'
 
 export const READY_GROUPS = ['fuel', 'fit', 'parts', 'seals', 'caps', 'tools', 'people', 'guard'] as const
@@ -30,6 +31,8 @@ export interface ReadyFacts {
   pumpCurrentA: Ampere
   feedBoreM: Metre
   setPa: PaGauge
+  /** What was worked out not to fit, in a word each. */
+  unfit?: string[]
 }
 
 const LEVEL: Record<'above' | 'down', Fraction> = { above: 0.25, down: 0.1 }
@@ -55,6 +58,7 @@ export function readyToOpen(plan: Plan, facts: ReadyFacts): ReadyItem[] {
   return [
     ...fuelOut(plan, facts).map(([name, detail, waits]) => item('fuel', name, detail, waits)),
     ...fits(plan, facts).map(([name, detail]) => item('fit', name, detail)),
+    ...(facts.unfit ?? []).map((title) => item('fit', `${title}: does not fit`, '', 'Measure again, or take another part.')),
     ...plan.have.newParts.filter((part) => !part.oneTime).map((part) => item('parts', part.name, counted(part.count))),
     ...plan.have.newParts.filter((part) => part.oneTime).map((part) => item('seals', part.name, `${counted(part.count) || 'one'}, new, size compared`)),
     ...capsOf(plan).map(([name, count]) => item('caps', name, counted(count))),
@@ -74,9 +78,6 @@ function fuelOut(plan: Plan, { litres, capacityM3 }: ReadyFacts): [string, strin
   return [['Cans for the fuel', `${Math.ceil(drains)} L to come out: ${cans} ${cans === 1 ? 'can' : 'cans'} of ${CAN_LITRES} L, bonded, labelled`, null], way]
 }
 
-/** A fuse carries no more than this share of its rating for long, typical. */
-const FUSE_SHARE: Fraction = 0.75
-const FUSES_A = [5, 7.5, 10, 15, 20, 25, 30, 40]
 /** A hose for injection is rated for this many times the pressure that it holds, typical. */
 const HOSE_FACTOR = 3
 
@@ -87,7 +88,7 @@ function fits(plan: Plan, { gauge, pumpCurrentA, feedBoreM, setPa, fuel }: Ready
   return [
     ...(has('module') ? [['Height, flange and plug against the old one', 'within 2 mm, same key, same pins'] as [string, string]] : []),
     ...(has('module', 'sender') && gauge ? [['Sender against the gauge, by ohmmeter', `${gauge.emptyOhm} Ω empty, ${gauge.fullOhm} Ω full: it ${gauge.fullOhm > gauge.emptyOhm ? 'rises' : 'falls'} as it fills`] as [string, string]] : []),
-    ...(has('module', 'linePump') ? [['Pump current against fuse and wire', `${pumpCurrentA.toFixed(1)} A as made: a fuse of ${FUSES_A.find((fuse) => FUSE_SHARE * fuse >= pumpCurrentA) ?? 40} A at least, and no larger than the wire carries`] as [string, string]] : []),
+    ...(has('module', 'linePump') ? [['Pump current against fuse and wire', `${pumpCurrentA.toFixed(1)} A as made: a fuse of ${leastFuseA(pumpCurrentA) ?? 40} A at least, and no larger than the wire carries`] as [string, string]] : []),
     ...(has('frontLine', 'rearLine', 'returnLine', 'filter', 'addedFilter', 'module', 'strainer') ? [['Hose to pipe to fitting', `feed bore ${bore}; hose for ${fuel === 'diesel' ? 'diesel' : fuel === 'petrolE85' ? 'ethanol' : 'petrol with ethanol'}, rated ${Math.ceil((HOSE_FACTOR * setPa) / 1e5) * 100} kPa or more`] as [string, string]] : []),
   ]
 }

@@ -97,6 +97,10 @@ const KINDS = {
   /** One pin of a plug by continuity: what it was called, where it really goes. */
   'terminal-mapped': { version: 1, body: z.object({ plug: text, pin: text, labelled: text, goesTo: text, ohm: z.number().finite().min(0).nullable(), spliced: z.boolean() }) },
   'bled': { version: 1, body: z.object({ method: id, strokes: z.number().int().min(0).max(2000), cranks: z.number().int().min(0).max(200), outcome: z.enum(['firm', 'bubbles', 'not yet']) }) },
+  /** What was measured of the new part against the old place, and what came of it. */
+  'fit-checked': { version: 1, body: z.object({ check: id, title: text, figures: z.record(z.string().max(40), z.string().max(80)), verdict: z.enum(['fits', 'doubt', 'no']), says: text }) },
+  /** In which order hoses and wires lie and pass each other, before they are touched. */
+  'lie-noted': { version: 1, body: z.object({ operationId: id, lines: z.array(text).max(20) }) },
   /** What the work came to, against the range it was said to come to. */
   'cost-noted': { version: 1, body: z.object({ estimateLow: z.number().finite().min(0), estimateHigh: z.number().finite().min(0), money: z.number().finite().min(0), minutes: z.number().finite().min(0) }) },
   /** Seen before the first opening: the extinguisher in its place, the meter zeroed outdoors. */

@@ -5,20 +5,22 @@ import type { VehicleRecord } from '@/core/job'
 import { READY_GROUPS, readyToOpen, type Plan, type ReadyFacts, type ReadyGroup, type ReadyItem } from '@/core/procedure'
 import { GAUGE_LOOPS } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
+import { FitButton } from './FitPanel'
 import type { JobInHand } from './useJob'
 
 const GROUP_WORDS: Record<ReadyGroup, string> = { fuel: 'Fuel out', fit: 'It fits: compared on the bench', parts: 'Parts', seals: 'One-time pieces', caps: 'Caps', tools: 'Tools', people: 'People', guard: 'Guard' }
 
 /** What must be in hand before the first joint, and what of it is not. */
 export function useReady({ job, vehicle }: JobInHand, plan: Plan | null): { items: ReadyItem[]; missing: ReadyItem[] } {
-  const { litres, work } = job
-  const items = useMemo(() => (plan ? readyToOpen(plan, factsOf(vehicle, litres)) : []), [plan, litres, vehicle])
+  const { litres, work, fits } = job
+  const unfit = useMemo(() => [...fits.values()].filter((one) => one.verdict === 'no').map((one) => one.title), [fits])
+  const items = useMemo(() => (plan ? readyToOpen(plan, factsOf(vehicle, litres, unfit)) : []), [plan, litres, vehicle, unfit])
   return { items, missing: items.filter((item) => item.waits !== null || !work?.ready.has(item.id)) }
 }
 
-function factsOf({ specification, layout }: VehicleRecord, litres: number | null): ReadyFacts {
+function factsOf({ specification, layout }: VehicleRecord, litres: number | null, unfit: string[]): ReadyFacts {
   const loop = GAUGE_LOOPS[layout]
-  return { litres, capacityM3: specification.tankCapacityM3.value, fuel: specification.fuel, gauge: loop.sender === 'sender' ? { emptyOhm: loop.emptyOhm, fullOhm: loop.fullOhm } : null, pumpCurrentA: specification.pumpCurrentA.value, feedBoreM: specification.feedBoreM.value, setPa: specification.regulatorSetPa.value }
+  return { litres, capacityM3: specification.tankCapacityM3.value, fuel: specification.fuel, gauge: loop.sender === 'sender' ? { emptyOhm: loop.emptyOhm, fullOhm: loop.fullOhm } : null, pumpCurrentA: specification.pumpCurrentA.value, feedBoreM: specification.feedBoreM.value, setPa: specification.regulatorSetPa.value, unfit }
 }
 
 /** The list, to tick piece by piece or a group at a time. Ticks stay with the plan in hand. */
@@ -36,7 +38,8 @@ export function ReadyList({ hand, items }: { hand: JobInHand; items: ReadyItem[]
               <h3 className="font-instrument text-second font-normal text-ink-2">{GROUP_WORDS[group]}</h3>
               {open && own.length > 1 && <button type="button" data-act={`all-${group}`} onClick={() => note(own, true)} className="min-h-[44px] px-2 text-second underline">all in hand</button>}
             </div>
-            {own.some((item) => item.waits !== null) && <Dip hand={hand} />}
+            {group === 'fuel' && own.some((item) => item.waits !== null) && <Dip hand={hand} />}
+            {group === 'fit' && <FitButton hand={hand} />}
             <ul>{own.map((item) => <Item key={item.id} item={item} ready={ready.has(item.id)} onTick={() => note([item], !ready.has(item.id))} />)}</ul>
           </section>
         )

@@ -18,6 +18,8 @@ export function decisionsOf(job: JobView): string[] {
     }),
     ...job.consents.map((consent) => `${clockText(consent.at)} ${consent.who} agreed (${consent.how}) to ${consent.repairIds.map((id) => lowerFirst(repairById(id).part)).join(', ')}${consent.upTo === null ? ', no limit named' : `, up to ${consent.upTo} in all`}.`),
     ...[...job.findings.values()].map((finding) => `${clockText(finding.at)} ${FINDING_KINDS[finding.kind]}: ${lowerFirst(finding.what)}. ${THEN_WORDS[finding.then]}${finding.risk ? ` ${finding.risk}` : ''}`),
+    ...[...job.fits.values()].map((one) => `${clockText(one.at)} ${one.title}: ${one.verdict === 'fits' ? 'fits' : one.verdict === 'doubt' ? 'doubtful' : 'does not fit'}. ${one.says}`),
+    ...[...job.lies.values()].filter((one) => one.lines.length > 0).map((one) => `${clockText(one.at)} How it lay: ${one.lines.map(lowerFirst).join('; ')}.`),
     ...[...job.bypasses.values()].map((bypass) => `${clockText(bypass.at)} ${bypass.what} ${bypass.standing === 'set' ? 'is bridged, not undone' : 'was bridged, undone'}.`),
     ...[...job.lines.values()].map((line) => `${clockText(line.at)} Line surveyed: ${line.legs.length} legs, ${line.outerDiameterMm} mm outside, ${line.legs.filter((leg) => leg.clip).length} clips.`),
     ...[...job.terminals.values()].map((pin) => `${pin.plug} pin ${pin.pin}: labelled ${pin.labelled || 'nothing'}, goes to ${pin.goesTo}${pin.ohm === null ? '' : `, ${pin.ohm} Ω`}${pin.spliced ? ', spliced' : ''}.`),

@@ -12,6 +12,7 @@ import type { JobInHand } from '../frame/useJob'
 import { minutesText } from '../frame/words'
 import { InsideSheet } from './InsideSheet'
 import { Ladder } from './Ladder'
+import { LieSheet } from './LieSheet'
 import { MeterAgain } from './MeterAgain'
 import { RightColumn } from './RightColumn'
 import { StepSheet } from './StepSheet'
@@ -52,6 +53,9 @@ export function Work({ hand }: { hand: JobInHand }) {
   )
 }
 
+/** Steps before which it is written down how hoses and wires lie. */
+const LAID = ['partModule', 'lowerTank', 'frameTankOff']
+
 interface SheetProps {
   hand: JobInHand
   standing: Standing
@@ -75,6 +79,7 @@ function Sheet({ hand, standing, ready, left, onAnew, onWrong }: SheetProps) {
   if (!step) return <Finished hand={hand} plan={plan} drained={job.state.fuelLevel === 'below flange'} left={left} />
   if (inside.length > 0 && step.repairId && job.state.module === 'out' && inside.some((item) => !job.inside.has(item.id))) return <InsideSheet hand={hand} items={inside} />
   if (step.index === opensAt(plan) && ready.missing.length > 0) return <ReadySheet hand={hand} items={ready.items} missing={ready.missing} />
+  if (LAID.includes(step.operationId) && !job.lies.has(step.operationId)) return <LieSheet hand={hand} operationId={step.operationId} />
   if (stale !== null) return <MeterAgain hand={hand} minutes={stale} />
   return <StepSheet key={step.index} hand={hand} plan={plan} step={step} conflicts={standing.holds} gapMinutes={standing.gapMinutes} onWrong={onWrong} />
 }
