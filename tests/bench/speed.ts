@@ -2,11 +2,11 @@
  * npm run bench: prints how long the core takes on this machine. Figures, not assertions. The port-injected
  * layout of the demo, and the largest of the thirteen by particles times scenes.
  */
-import { DRIVEN_IN, LAYOUTS, solveScene, specificationOf, vehicleModel, type LayoutId, type VehicleModel } from '@/core/vehicle'
+import { DRIVEN_IN, LAYOUTS, LAYOUT_IDS, solveScene, specificationOf, vehicleModel, type LayoutId, type VehicleModel } from '@/core/vehicle'
 import { addPairs, chooseNext, deriveSome, explainTest, nominalTable, posteriorOf, profileOf, segmentShares, suspectsOf, TYPICAL_WORKSHOP, type Complaint, type Evidence, type Table } from '@/core/diagnosis'
-import { libraryOf } from '@/core/library'
+import { libraryOf, usualWays } from '@/core/library'
 import { pricerOf } from '@/core/practice'
-import { planRepairs, plannerOf } from '@/core/procedure'
+import { planRepairs, plannerFor, plannerOf } from '@/core/procedure'
 import { standInById, truthVehicle } from '@/core/simulate'
 
 const planner = plannerOf()
@@ -36,6 +36,17 @@ function solves(model: VehicleModel) {
   for (let i = 0; i < 2000; i += 1) solveScene(model, model.nominal, 'load', true)
   print('coupled steady solve, cold start', '< 0.05', timed(() => { theta.set(model.nominal); vary(); solveScene(model, theta, 'load', true) }, 4000))
   print('coupled steady solve, warm start', '< 0.05', timed(() => { theta.set(model.nominal); vary(); solveScene(model, theta, 'load') }, 4000))
+}
+
+/** Three repairs at once, on every layout; the last set takes the tank out. */
+function plans() {
+  for (const layout of LAYOUT_IDS) {
+    const planner = plannerFor({ layout, ways: usualWays(layout) })
+    for (const set of [['relay', 'sender', 'returnLine'], ['cleanSoftTank', 'flushLines', 'gauge']]) {
+      if (!planRepairs(planner, DRIVEN_IN, set).ok) continue
+      print(`plan of three, ${layout}, ${set[0]}`, '< 100', timed(() => void planRepairs(planner, DRIVEN_IN, set), 9))
+    }
+  }
 }
 
 /** Table, rankings and plan of one layout, from a simulated vehicle with a worn pump or a blocked filter. */
@@ -102,3 +113,5 @@ if (largest !== 'A01') {
   console.log(`\n${largest}, the largest`)
   ranks(largest)
 }
+console.log('\nplans')
+plans()

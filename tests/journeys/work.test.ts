@@ -1,5 +1,5 @@
 /** Work that meets what no plan foresaw: a find on the way, an order that must not be, a line that is copied, a bridge that cannot be forgotten. */
-import { By } from 'selenium-webdriver'
+import { By, Key } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { Hands, jobFileOf } from '../support/bench'
 import { ownVehicle } from '../support/vehicles'
@@ -34,7 +34,10 @@ it('module through a hatch: an unsafe order is refused with its reason, and a fi
   await bore.sendKeys('7,9')
   await hands.act('fit-hose')
   await hands.driver.wait(async () => !(await hands.text('body')).includes('Hose on pipe: does not fit'), 20_000, 'it still holds')
-  for (let k = 0; k < 2; k += 1) await hands.press('Close')
+  for (const gone of ['[data-sheet="fit"]', '[data-ready]']) {
+    await hands.driver.actions().sendKeys(Key.ESCAPE).perform()
+    await hands.goneOf(gone)
+  }
   await hands.begin()
   await hands.doAllSteps(undefined, 'repair:module')
   await strip('Battery', 'on')

@@ -1,0 +1,90 @@
+/** One library for all layouts: what a vehicle has not is left out, what stands for another cures as it does. */
+import { describe, expect, it } from 'vitest'
+import { DRIVEN_IN, LAYOUTS, LAYOUT_IDS, VARIABLES, matches, only, pack, patternOf, put, unpack, variablesOf, wholeState, type VehicleState } from '../vehicle'
+import { CALLS, OPERATIONS, RELIEFS, REPAIRS, actOnLayout, byWay, curesAs, operationsFor, othersFor, repairMinutes, usualWays, waysInOf, withOption } from '.'
+
+describe('states of many variables', () => {
+  it('pack into three words and come back, every value of every variable', () => {
+    for (const variable of VARIABLES) {
+      const state = { ...DRIVEN_IN, [variable]: DRIVEN_IN[variable] } as VehicleState
+      expect(unpack(pack(state))).toEqual(state)
+      const { [variable]: left, ...rest } = state
+      expect(left).toBeDefined()
+      expect(unpack(pack(rest))).toEqual(rest)
+      expect(matches(pack(rest), patternOf({ [variable]: left }))).toBe(false)
+      expect(unpack(put(pack(rest), patternOf({ [variable]: left })))).toEqual(state)
+    }
+  })
+  it('a state of an older version is filled up, and what is unknown in it stays so', () => {
+    expect(wholeState({ battery: 'on', hatch: 'open' })).toMatchObject({ battery: 'on', wayIn: 'open', feedTap: 'open' })
+    expect(wholeState({ hatch: 'closed' }).battery).toBeUndefined()
+  })
+})
+
+describe('what a vehicle has', () => {
+  it.each(LAYOUT_IDS)('%s: its operations speak only of that, and each changes something', (layout) => {
+    const variables = variablesOf(layout)
+    const operations = operationsFor({ layout, ways: usualWays(layout) })
+    expect(operations.length).toBeGreaterThan(25)
+    for (const { id, needs, sets } of operations) {
+      expect(Object.keys(sets).length, id).toBeGreaterThan(0)
+      for (const variable of [...Object.keys(needs), ...Object.keys(sets)]) expect(variables.has(variable as (typeof VARIABLES)[number]), `${id}: ${variable}`).toBe(true)
+    }
+  })
+  it('a service port where nothing else is said, and only one way to let the pressure off', () => {
+    for (const relief of [null, ...RELIEFS]) {
+      const ids = operationsFor({ layout: 'A01', ways: ['benchHatch', ...(relief ? [relief] : [])] }).map((one) => one.id)
+      expect([ids.includes('pressureOff'), ids.includes('stallOff'), ids.includes('jointOff')]).toEqual([relief === null || relief === 'port', relief === 'stall', relief === 'joint'])
+    }
+  })
+  it('by one way in keeps how pressure is let off and what crosses', () => expect(byWay(['benchHatch', 'tankDown', 'joint', 'exhaustAside'], 'tankDown')).toEqual(['tankDown', 'joint', 'exhaustAside']))
+  it('usual ways are ways in', () => {
+    for (const layout of LAYOUT_IDS) expect(waysInOf(usualWays(layout))).toEqual(expect.arrayContaining(usualWays(layout)))
+  })
+  it('only keeps what is named', () => expect(only({ battery: 'on', seat: 'in' }, new Set(['seat'] as const))).toEqual({ seat: 'in' }))
+})
+
+describe('repairs that stand for others', () => {
+  it('name one that is there, and never each other', () => {
+    const others = REPAIRS.filter((repair) => repair.standsFor)
+    expect(others.length).toBeGreaterThan(8)
+    for (const repair of others) expect(REPAIRS.find((one) => one.id === repair.standsFor)?.standsFor, repair.id).toBeUndefined()
+    expect([curesAs('newTank'), curesAs('module'), curesAs('unheard of')]).toEqual(['cleanTank', 'module', 'unheard of'])
+  })
+  it('are offered where the layout has their object, once something is chosen', () => {
+    const offered = (layout: keyof typeof LAYOUTS, ids: string[]) => othersFor(LAYOUTS[layout], ids)
+    expect(offered('A01', ['module']).instead.map((one) => one.id)).toEqual(['pumpAlone', 'adaptPump'])
+    expect(offered('A01', ['module']).beside.map((one) => one.id)).not.toContain('jet')
+    expect(offered('A12', ['module']).beside.map((one) => one.id)).toContain('jet')
+    expect(offered('A13', ['cleanTank']).instead).toEqual([])
+    expect(offered('A01', ['relay']).instead).toEqual([])
+  })
+  it('take the place of what a call is about', () => {
+    const tank = CALLS.find((call) => call.id === 'tank')!
+    const option = (id: string) => tank.options.find((one) => one.id === id)!
+    expect(withOption(['cleanTank', 'filter'], tank, option('replace'))).toEqual(['filter', 'newTank'])
+    expect(withOption(['newTank'], tank, option('line'))).toEqual(['cleanTank', 'lineTank'])
+  })
+  it('parts of a repair count as its work', () => {
+    const tank = REPAIRS.find((repair) => repair.id === 'cleanTank')!
+    expect(repairMinutes(tank)).toBe(tank.minutes + tank.stages!.reduce((sum, stage) => sum + stage.minutes, 0))
+    expect(tank.stages!.some((stage) => stage.wait)).toBe(true)
+  })
+})
+
+describe('what can hurt', () => {
+  it('every act that opens fuel, a tank or a high-pressure side carries a caution and when to stop', () => {
+    const acts = [...OPERATIONS, ...REPAIRS]
+    const dangerous = acts.filter((act) => act.needs.module === 'out' || act.needs.highSide === 'low' || act.sets.line === 'off' || act.sets.tankInside !== undefined || ('opens' in act && act.opens))
+    expect(dangerous.length).toBeGreaterThan(25)
+    for (const act of dangerous) expect(act.caution?.stopWhen ?? '', act.id).toMatch(/^(Stop|No authority)|: stop/)
+  })
+  it('neither acid nor alkali where the tank may be of another metal', () => {
+    const steps = (id: string) => REPAIRS.find((repair) => repair.id === id)!.stages!.flatMap((stage) => [stage.title, ...stage.steps]).join(' ')
+    expect(steps('cleanTank')).toMatch(/bare steel/)
+    for (const id of ['cleanSoftTank', 'cleanPlasticTank']) expect(steps(id).replace(/no acid, no alkali/i, '')).not.toMatch(/acid|alkali/i)
+  })
+  it('a licensed act says who does it', () => {
+    for (const id of ['confirmAuthority', 'releaseToService', 'panelOff', 'panelOn']) expect(actOnLayout('A13', OPERATIONS.find((one) => one.id === id)!).caution!.text).toMatch(/licensed person/i)
+  })
+})
