@@ -11,3 +11,5 @@ export const OPEN_TANK = { text: 'Open tank. Brass tools only, nothing that spar
 export const PORT: readonly LayoutId[] = ['A01', 'A02', 'A03', 'A04', 'A07', 'A10', 'A11', 'A12']
 /** Layouts whose pump hangs on the key switch and a fuse, without a relay. */
 export const SWITCHED: readonly LayoutId[] = ['A06']
+/** Layouts whose tank holds a pickup and a sender, but no pump. */
+export const NO_MODULE: readonly LayoutId[] = ['A05', 'A06', 'A08', 'A13']

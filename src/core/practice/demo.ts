@@ -209,6 +209,6 @@ function recordedJob(now: number): DemoJob {
     .prove(['module'], 'T24', 'T32', 'T31')
     .add('part-judged', { repairId: 'module', partWasBad: 'yes' })
   for (const cause of upstreamOf(['module'])) script.add('proof-noted', { item: causeItem(cause.id), outcome: 'no' })
-  for (const item of ['primes', 'dry', 'starts', 'complaintGone']) script.add('proof-noted', { item, outcome: 'yes' })
+  for (const item of ['back', 'primes', 'dry', 'dryWarm', 'starts', 'gaugeAgrees', 'complaintGone']) script.add('proof-noted', { item, outcome: 'yes' })
   return script.add('job-signed', { unproven: ['Pump current: not read again'], note: 'Old pump kept on shelf 3.' }).done()
 }

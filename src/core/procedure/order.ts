@@ -17,6 +17,9 @@ const rank = (operation: Operation) => {
   return at < 0 ? USUAL_ORDER.length : at
 }
 
+/** Making safe goes before everything else; what comes after it keeps its place. */
+const LAST_HOISTED = USUAL_ORDER.indexOf('jointOff')
+
 /** The same steps in the usual order as far as their needs allow. */
 export function settleOrder(planner: Planner, steps: PlannedStep[]): PlannedStep[] {
   const sorted = [...steps]
@@ -42,6 +45,7 @@ export function settleOrder(planner: Planner, steps: PlannedStep[]): PlannedStep
 function hoist(planner: Planner, steps: PlannedStep[]): PlannedStep[] {
   let best = steps
   for (let at = 1; at < best.length; at += 1) {
+    if (rank(best[at]!.operation) > LAST_HOISTED) continue
     for (let to = 0; to < at; to += 1) {
       if (rank(best[to]!.operation) <= rank(best[at]!.operation)) continue
       const order = best.map((step) => step.operation)

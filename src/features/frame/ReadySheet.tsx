@@ -28,6 +28,8 @@ export function ReadyList({ hand, items }: { hand: JobInHand; items: ReadyItem[]
   const ready = hand.job.work?.ready ?? new Set<string>()
   const note = (these: ReadyItem[], is: boolean) => void hand.add(...these.filter((item) => item.waits === null && ready.has(item.id) !== is).map((item) => ({ kind: 'ready-noted' as const, body: { item: item.id, ready: is } })))
   return (
+    <>
+    <FitButton hand={hand} />
     <div className="columns-2 gap-8" data-ready={items.filter((item) => ready.has(item.id)).length}>
       {READY_GROUPS.filter((group) => items.some((item) => item.group === group)).map((group) => {
         const own = items.filter((item) => item.group === group)
@@ -39,12 +41,12 @@ export function ReadyList({ hand, items }: { hand: JobInHand; items: ReadyItem[]
               {open && own.length > 1 && <button type="button" data-act={`all-${group}`} onClick={() => note(own, true)} className="min-h-[44px] px-2 text-second underline">all in hand</button>}
             </div>
             {group === 'fuel' && own.some((item) => item.waits !== null) && <Dip hand={hand} />}
-            {group === 'fit' && <FitButton hand={hand} />}
             <ul>{own.map((item) => <Item key={item.id} item={item} ready={ready.has(item.id)} onTick={() => note([item], !ready.has(item.id))} />)}</ul>
           </section>
         )
       })}
     </div>
+    </>
   )
 }
 

@@ -110,7 +110,7 @@ function PlanHead({ plan }: { plan: PlanData }) {
   return (
     <div className="absolute inset-x-6 top-2 flex items-start justify-between">
       <p className="text-second text-ink-2"><span className="text-step font-semibold text-ink">{minutesText(down)}</span> down, taking apart</p>
-      <h1 className="max-w-[640px] text-center text-title">{plan.repairs.map((id) => repairById(id).title).join(', ')}</h1>
+      <h1 className="max-w-[640px] text-center text-title">{plan.repairs.length === 1 ? repairById(plan.repairs[0]!).title : plan.repairs.map((id, at) => (at === 0 ? repairById(id).part : lowerFirst(repairById(id).part))).join(', ')}</h1>
       <p className="text-right text-second text-ink-2">up, putting back and checking <span className="text-step font-semibold text-ink">{minutesText(plan.minutes - down - acts)}</span></p>
     </div>
   )

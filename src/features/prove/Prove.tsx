@@ -105,9 +105,9 @@ function Shown({ hand }: { hand: JobInHand }) {
   const seen = proofItems(job).map((item) => ({ item: item as string, ...ITEMS[item], how: howOf(hand, item), options: [{ id: 'yes', label: 'Seen' }, { id: 'no', label: 'No' }] }))
   const asked = upstreamQuestions(job).map((cause) => ({ item: causeItem(cause.id), title: cause.question, how: cause.how, options: [{ id: 'no', label: 'Not there' }, { id: 'yes', label: 'Found' }] }))
   return (
-      <div className="mt-3 grid grid-cols-2 gap-x-6 gap-y-2">
+      <div className="mt-3 grid grid-cols-2 gap-x-6">
         {[...seen, ...asked].map(({ item, title, how, options }) => (
-          <div key={item} className="border-t border-rule-2 pt-1" data-proof={item}>
+          <div key={item} className="grid grid-cols-[1fr_176px] items-center gap-3 border-t border-rule-2 py-1" data-proof={item}>
             <p className="text-main leading-tight"><span className="font-semibold">{title.endsWith('?') ? title : `${title}.`}</span> <span className="text-second text-ink-2">{how}.</span></p>
             <ChoiceGroup label={title} options={options} value={job.proofNotes.get(item) ?? null} onChange={(outcome) => void hand.add({ kind: 'proof-noted', body: { item, outcome: outcome as 'yes' | 'no' } })} />
           </div>

@@ -41,7 +41,7 @@ export function Ladder({ plan, at }: { plan: Plan; at: number }) {
       </svg>
       <p className="text-second leading-tight">
         {toBottom > 0 && <span className="block"><span className="font-semibold">{minutesText(toBottom)}</span> to the bottom</span>}
-        <span className="block"><span className="font-semibold">{minutesText(toEnd)}</span> to finish</span>
+        {toEnd > 0 && <span className="block"><span className="font-semibold">{minutesText(toEnd)}</span> to finish</span>}
       </p>
     </aside>
   )

@@ -47,7 +47,7 @@ function Beside({ step }: { step: PlanStep | null }) {
       {figure && <StepFigure id={figure} />}
       {parts.length > 0 && <div><h2 className="font-instrument text-second font-normal text-ink-2">New, for this step</h2><ul>{parts.map((part) => <li key={part.name} className="my-1 inline-block border-2 border-ink px-2 font-semibold">{part.count > 1 ? `${part.count} × ` : ''}{part.name}</li>)}</ul></div>}
       {tools.length > 0 && <div><h2 className="font-instrument text-second font-normal text-ink-2">In hand</h2><p>{tools.join(', ')}</p></div>}
-      {orientation && <div className="border-l-4 border-accent pl-3"><h2 className="font-instrument text-second font-normal text-ink-2">How it lies</h2><p>{orientation}</p></div>}
+      {orientation && !figure && <div className="border-l-4 border-accent pl-3"><h2 className="font-instrument text-second font-normal text-ink-2">How it lies</h2><p>{orientation}</p></div>}
       {looks && <div><h2 className="font-instrument text-second font-normal text-ink-2">Look at</h2><p>{looks}</p></div>}
       <p className="text-second text-ink-2">The tablet can spark too: it stays on the trolley, outside the bonded area.</p>
     </aside>

@@ -42,8 +42,8 @@ const DRAWN: Record<FigureId, React.ReactNode> = {
       <text x="208" y="83" {...word}>feed</text>
       <rect x="58" y="72" width="40" height="12" {...line} />
       <text x="52" y="83" textAnchor="end" {...word}>return</text>
-      <rect x="116" y="96" width="28" height="18" {...line} />
-      <text x="130" y="130" textAnchor="middle" {...word}>plug</text>
+      <rect x="104" y="96" width="24" height="16" {...line} />
+      <text x="132" y="110" {...word}>plug</text>
     </>
   ),
   filterArrow: (
