@@ -5,7 +5,7 @@ import { layoutOf } from '@/core/vehicle'
 import { serve } from './serve'
 
 serve({
-  plan: ({ start, repairIds, setting, pace }) => planRepairs(plannerFor(setting, pace), start, repairIds),
+  plan: ({ start, repairIds, setting, pace, already }) => planRepairs(plannerFor(setting, pace), start, repairIds, already),
   additions: ({ start, repairIds, setting, pace, candidates }) => additions(plannerFor(setting, pace), start, repairIds, candidates),
   ways: ({ start, repairIds, setting, pace }) => compareWays(setting, pace, start, repairIds),
   survey: ({ layout, setting, start, findings, repaired }) => {

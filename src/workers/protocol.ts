@@ -48,6 +48,8 @@ export interface PlanRequest {
   repairIds: string[]
   setting: Setting
   pace: Pace
+  /** Of the repairs, those that are done: only what is left is planned. */
+  already: string[]
 }
 
 export interface WorkerRequests {

@@ -31,6 +31,8 @@ export interface Wait {
 }
 export interface WorkInHand {
   repairIds: string[]
+  /** Of these, what was done before this plan was made: it is not planned again. */
+  already: string[]
   start: VehicleState
   /** Ways that it may go, and why a person chose so. */
   ways: WayId[]
@@ -179,7 +181,7 @@ function apply(job: JobView, event: JobEvent): void {
       job.skipped.push(event.body.testId)
       return
     case 'plan-made':
-      job.work = { repairIds: event.body.repairIds, start: wholeState(event.body.start as VehicleState), ways: event.body.ways as WayId[], reason: event.body.reason, pace: event.body.pace, ready: new Set(), madeAt: event.at, done: new Map(), ticks: new Set(), checks: new Map() }
+      job.work = { repairIds: event.body.repairIds, already: alreadyDone(job.work, event.body.repairIds), start: wholeState(event.body.start as VehicleState), ways: event.body.ways as WayId[], reason: event.body.reason, pace: event.body.pace, ready: new Set(), madeAt: event.at, done: new Map(), ticks: new Set(), checks: new Map() }
       job.hazardsConfirmedAt = event.at
       return
     case 'ready-noted':
@@ -204,6 +206,12 @@ function apply(job: JobView, event: JobEvent): void {
     case 'event-undone':
       return
   }
+}
+
+/** Repairs that the plan in hand has done already: a plan made anew of them goes on from there. */
+export function alreadyDone(work: WorkInHand | null, repairIds: string[]): string[] {
+  const done = new Set([...(work?.already ?? []), ...[...(work?.done.values() ?? [])].flatMap(({ operationId }) => (operationId.startsWith('repair:') ? [operationId.slice('repair:'.length)] : []))])
+  return repairIds.filter((id) => done.has(id))
 }
 
 function wait(job: JobView, event: Extract<JobEvent, { kind: 'wait-started' | 'wait-ended' }>) {

@@ -55,6 +55,14 @@ describe('a plan in hand', () => {
     expect([feedTap, highSide, feed]).toEqual(['open', 'pressurised', 'primed'])
     expect(fold(log().add(0, 'plan-made', { ...planMade(['module']), start: older as Record<string, string> })).work!.start).toEqual(DRIVEN_IN)
   })
+  it('a plan made anew does not do again what is done, until the complaint remains', () => {
+    const { events, plan } = worked(['module'], planned(['module']).steps.findIndex((step) => step.repairId) + 1)
+    expect(plan.steps.some((step) => step.repairId)).toBe(true)
+    const anew = events.add(9e6, 'plan-made', planMade(['module', 'sender']))
+    expect(fold(anew).work!.already).toEqual(['module'])
+    expect(fold(anew.add(9.1e6, 'plan-made', planMade(['module', 'sender']))).work!.already).toEqual(['module'])
+    expect(fold(anew.add(9.2e6, 'complaint-remains', { words: '', run: 'worse' }).add(9.3e6, 'plan-made', planMade(['module']))).work!.already).toEqual([])
+  })
   it('counts the work from step to step, a night between as an hour at most', () => {
     const { events, plan } = worked(['relay'])
     const last = 10 * MINUTE * plan.steps.length

@@ -80,13 +80,15 @@ interface Draft {
 
 /**
  * Plans the repairs in their cheapest order. Up to five repairs are ordered exactly; from one to the next
- * the way goes on from where the vehicle stands, or it is put back between them where that is less.
+ * the way goes on from where the vehicle stands, or it is put back between them where that is less. What
+ * is done already is not done again: with all of them done, the plan is the way back alone.
  */
-export function planRepairs(planner: Planner, start: VehicleState, repairIds: string[], finish: VehicleState = PUT_BACK): PlanResult {
+export function planRepairs(planner: Planner, start: VehicleState, repairIds: string[], already: readonly string[] = [], finish: VehicleState = PUT_BACK): PlanResult {
   let best: { order: string[]; putBack: boolean[]; minutes: number } | null = null
   let failure: PlanFailure = { kind: 'no-way', repair: repairIds[0] ?? '', to: 'finish' }
   const ways = memoised(planner)
-  for (const order of permutations(repairIds)) for (const putBack of putBackBetween(order.length)) {
+  const left = repairIds.filter((id) => !already.includes(id))
+  for (const order of permutations(left)) for (const putBack of putBackBetween(order.length)) {
     const attempt = draftOrder(planner, ways, start, order, putBack, finish)
     if (!attempt.ok) {
       failure = attempt.error

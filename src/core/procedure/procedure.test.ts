@@ -101,6 +101,20 @@ describe('plans', () => {
     }
   })
 
+  it('what is done already is planned no more: the rest, or the way back alone', () => {
+    const whole = planned(['module', 'sender'])
+    const open = whole.steps.find((step) => step.repairId === 'module')!.after
+    const left = planRepairs(planner, open, ['module', 'sender'], ['module'])
+    const back = planRepairs(planner, open, ['module'], ['module'])
+    if (!left.ok || !back.ok) throw new Error('no way')
+    expect(left.value.steps.map((step) => step.operationId)).not.toContain('repair:module')
+    expect(left.value.steps.map((step) => step.operationId)).toContain('repair:sender')
+    expect(left.value.repairs).toEqual(['module', 'sender'])
+    expect(back.value.steps.every((step) => step.side === 'up')).toBe(true)
+    expect(matches(pack(back.value.steps.at(-1)!.after), patternOf(PUT_BACK))).toBe(true)
+    expect(back.value.minutes).toBeLessThan(left.value.minutes)
+  })
+
   it('follows the operations: a longer ring changes the minutes, a new need adds its step', () => {
     const slow = plannerOf(OPERATIONS.map((operation) => (operation.id === 'ringOff' ? { ...operation, minutes: operation.minutes + 10 } : operation)))
     expect(planned(['module'], DRIVEN_IN, slow).minutes).toBeCloseTo(planned(['module']).minutes + 10, 6)

@@ -9,9 +9,9 @@ import type { AnswerOf, PlanRequest, RequestOf } from '@/workers/protocol'
 export type PlanView = { status: 'idle' | 'working'; plan: Plan | null } | { status: 'ready'; plan: Plan } | { status: 'failed'; plan: null; error: PlanFailure | string }
 
 /** The plan for some repairs from a state, from the worker; the last one stays until the next is there. */
-export function usePlan(start: VehicleState | null, repairIds: string[], setting: Setting, pace: Pace): PlanView {
+export function usePlan(start: VehicleState | null, repairIds: string[], setting: Setting, pace: Pace, already: string[]): PlanView {
   const [view, setView] = useState<PlanView>({ status: 'idle', plan: null })
-  const key = useMemo(() => (start && repairIds.length > 0 ? JSON.stringify({ start, repairIds, setting, pace }) : null), [start, repairIds, setting, pace])
+  const key = useMemo(() => (start && repairIds.length > 0 ? JSON.stringify({ start, repairIds, setting, pace, already }) : null), [start, repairIds, setting, pace, already])
   useEffect(() => {
     if (!key) return
     let live = true

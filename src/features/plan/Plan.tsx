@@ -104,7 +104,7 @@ function Otherwise({ layout, repairIds, onRepairs }: { layout: LayoutId; repairI
 }
 
 function PlanHead({ plan }: { plan: PlanData }) {
-  const bottom = plan.steps.findIndex((step) => step.side === 'bottom')
+  const bottom = Math.max(0, plan.steps.findIndex((step) => step.side === 'bottom'))
   const down = plan.steps.slice(0, bottom).reduce((sum, step) => sum + step.minutes, 0)
   const acts = plan.steps.filter((step) => step.side === 'bottom').reduce((sum, step) => sum + step.minutes, 0)
   return (

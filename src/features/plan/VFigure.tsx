@@ -23,7 +23,7 @@ interface Row {
  * levels too, lowest first, so that the V stays low.
  */
 function levels(plan: Plan): { rows: Row[]; bottom: PlanStep[] } {
-  const first = plan.steps.findIndex((step) => step.side === 'bottom')
+  const first = Math.max(0, plan.steps.findIndex((step) => step.side === 'bottom'))
   const last = plan.steps.findLastIndex((step) => step.side === 'bottom')
   const down = plan.steps.slice(0, first)
   const up = plan.steps.slice(last + 1).flatMap((step): UpItem[] => [{ kind: 'step', step }, ...checksAfter(plan, step.index)])
@@ -149,6 +149,8 @@ function CheckMark({ x, y, check }: { x: number; y: number; check: PlacedCheck }
 function BottomActs({ plan, bottom, done }: { plan: Plan; bottom: PlanStep[]; done: number }) {
   const acts = plan.repairs.map((id) => ({ id, steps: bottom.filter((step) => step.repairId === id) })).filter((act) => act.steps.length > 0).sort((one, other) => one.steps[0]!.index - other.steps[0]!.index)
   const waits = plan.waits.reduce((sum, wait) => sum + wait.minutes, 0)
+  // The way back alone: what was to be done is done.
+  if (acts.length === 0) return <text x={width / 2} y={BOTTOM + 28} textAnchor="middle" fontSize="20" fontFamily="var(--font-book)" fill="var(--ink)">Done already: the way back</text>
   const size = acts.length > 2 ? 17 : 20
   return (
     <g>

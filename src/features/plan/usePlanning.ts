@@ -1,7 +1,7 @@
 'use client'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
-import { consentHold, layoutKeyOf, settingOf } from '@/core/job'
+import { alreadyDone, consentHold, layoutKeyOf, settingOf } from '@/core/job'
 import { USUAL_PACE, byWay, libraryOf, waysInOf } from '@/core/library'
 import { TYPICAL_TERMS, estimateOf, weighCalls } from '@/core/procedure'
 import { layoutOf } from '@/core/vehicle'
@@ -27,12 +27,13 @@ export function usePlanning(hand: JobInHand) {
   const ways = useMemo(() => (inHand ? job.work!.ways : chosen.way ? byWay(vehicle.ways, chosen.way) : vehicle.ways), [inHand, job.work, chosen.way, vehicle.ways])
   const setting = useMemo(() => ({ layout: vehicle.layout, ways }), [vehicle.layout, ways])
   const pace = inHand ? job.work!.pace : chosen.pace
-  const view = usePlan(useMemo(() => ({ ...start }), [start]), repairIds, setting, pace)
+  const already = useMemo(() => (inHand ? job.work!.already : alreadyDone(job.work, repairIds)), [inHand, job.work, repairIds])
+  const view = usePlan(useMemo(() => ({ ...start }), [start]), repairIds, setting, pace, already)
   const { plan } = view
   // The gauge loop’s parts lie under the same cover, whatever the complaint.
   const candidates = useMemo(() => [...new Set((['engine', 'gauge'] as const).flatMap((scope) => libraryOf(layoutOf(layoutKeyOf(vehicle, scope))).repairs.map((repair) => repair.id)))], [vehicle])
-  const compared = usePlanAnswer('ways', useMemo(() => (open === 'ways' && repairIds.length > 0 ? { start: job.state, repairIds, setting: settingOf(vehicle), pace: chosen.pace } : null), [open, repairIds, job.state, vehicle, chosen.pace]))
-  const further = usePlanAnswer('additions', useMemo(() => (open === 'repairs' && repairIds.length > 0 && repairIds.length < MOST_REPAIRS ? { start: job.state, repairIds, setting, pace, candidates } : null), [open, repairIds, job.state, candidates, setting, pace]))
+  const compared = usePlanAnswer('ways', useMemo(() => (open === 'ways' && repairIds.length > 0 ? { start: job.state, repairIds, setting: settingOf(vehicle), pace: chosen.pace, already: [] } : null), [open, repairIds, job.state, vehicle, chosen.pace]))
+  const further = usePlanAnswer('additions', useMemo(() => (open === 'repairs' && repairIds.length > 0 && repairIds.length < MOST_REPAIRS ? { start: job.state, repairIds, setting, pace, already: [], candidates } : null), [open, repairIds, job.state, candidates, setting, pace]))
   const ready = useReady(hand, plan)
   const [terms, setTerms] = useState(TYPICAL_TERMS)
   const calls = useMemo(() => (plan ? weighCalls(plan, vehicle.layout, terms) : []), [plan, vehicle.layout, terms])

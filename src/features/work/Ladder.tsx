@@ -4,7 +4,8 @@ import { minutesText } from '../frame/words'
 
 /** The V in small, at the left: where one stands, and what is still to come. */
 export function Ladder({ plan, at }: { plan: Plan; at: number }) {
-  const bottom = plan.steps.findIndex((step) => step.side === 'bottom')
+  // A plan that is the way back alone has nothing at the bottom.
+  const bottom = Math.max(0, plan.steps.findIndex((step) => step.side === 'bottom'))
   const last = plan.steps.findLastIndex((step) => step.side === 'bottom')
   const down = plan.steps.slice(0, bottom)
   const up = plan.steps.slice(last + 1)

@@ -91,12 +91,14 @@ export function Finished({ hand, plan, drained, left }: { hand: JobInHand; plan:
 /** Hazard first: the band over everything, with what holds now. */
 export function HazardBand({ step, gates, state }: { step: PlanStep | null; gates: Gate[]; state: VehicleState }) {
   const caution = step?.act.caution
-  if (!caution && gates.length === 0) return null
+  const licensed = state.authority === 'given'
+  if (!caution && gates.length === 0 && !licensed) return null
   const facts = [state.line === 'off' ? 'Line pressure is off' : 'Line is under pressure', state.battery === 'off' ? 'Battery minus is off' : 'Battery is on', state.area === 'safe' ? 'Extractor on, bonded' : 'Area is not made safe']
   return (
     <section role="note" aria-label="Hazard" className="flex min-h-[60px] items-center gap-5 border-b-2 border-l-[12px] border-danger bg-danger-wash px-4 py-2 text-main leading-tight">
-      <h2 className="shrink-0 text-step text-danger">{gates.at(-1)?.title.replace(' below here', '') ?? 'Careful'}</h2>
-      <p className="flex-1">{caution?.text ?? gates.at(-1)?.words} {caution && <span className="font-semibold text-danger">{caution.stopWhen}</span>}</p>
+      <h2 className="shrink-0 text-step text-danger">{gates.at(-1)?.title.replace(' below here', '') ?? (caution ? 'Careful' : 'Aircraft')}</h2>
+      <p className="flex-1">{caution?.text ?? gates.at(-1)?.words ?? 'This app keeps the book and does the sums: approved data and licensed hands do the work.'} {caution && <span className="font-semibold text-danger">{caution.stopWhen}</span>}</p>
+      {licensed && <p className="max-w-[170px] border-l border-danger pl-3 text-second font-semibold">A licensed person does it, and signs</p>}
       {gates.length > 0 && facts.map((fact) => <p key={fact} className="max-w-[150px] border-l border-danger pl-3 text-second">{fact}</p>)}
     </section>
   )

@@ -13,13 +13,14 @@ import { lowerFirst, minutesText, variableWord } from '../frame/words'
 /** A gap after which the hazards are asked anew, ms. */
 const LONG_GAP_MS = 15 * 60_000
 const NO_WAYS: WayId[] = []
+const NONE: string[] = []
 
 /** The plan in hand, where it stands, and what holds it. */
 export function useWork(hand: JobInHand): { view: PlanView; now: number | null; standing: Standing | null } {
   const { job, vehicle } = hand
   const { work } = job
   const setting = useMemo(() => ({ layout: vehicle.layout, ways: work?.ways ?? NO_WAYS }), [vehicle.layout, work?.ways])
-  const view = usePlan(work?.start ?? null, work?.repairIds ?? [], setting, work?.pace ?? USUAL_PACE)
+  const view = usePlan(work?.start ?? null, work?.repairIds ?? [], setting, work?.pace ?? USUAL_PACE, work?.already ?? NONE)
   // The gap is measured once, when the screen is taken up again.
   const [leftAt] = useState(job.lastAt)
   const now = useNow()
