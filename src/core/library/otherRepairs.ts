@@ -19,7 +19,7 @@ export const OTHER_REPAIRS: Repair[] = [
     stages: [
       { title: 'What is the tank made of?', steps: ['Magnet does not hold, or the scratch is grey and soft: no acid, no alkali', 'Every opening plugged but one, and that one vents'], minutes: 15 },
       { title: 'Dissolve the varnish', steps: ['Approved resin solvent, outdoors, bonded: as dangerous as petrol', 'Turn the tank onto each side once'], minutes: 25, wait: { label: 'Solvent soaks', minutes: 480 }, caution: CHEMISTRY },
-      { title: 'Wash and rinse three times', steps: ['Warm water with mild detergent', 'Three rinses, the last one clear', 'Waste labelled, into its own can'], minutes: 30, caution: CHEMISTRY },
+      { title: 'Wash and rinse three times', steps: ['Warm water with mild detergent', 'Three rinses, the last one clear', 'Waste labelled, into its own can; from terne it carries lead'], minutes: 30, caution: CHEMISTRY },
     ],
     steps: ['Dry with cool, oil-free moving air, no hot-air gun', 'Air at 3.5 kPa with a relief valve, soap on every seam', 'Pickup and vent tubes proved open', 'New strainer and filter with it'],
     tools: ['Solvent gloves, face shield', 'Relief valve, 3.5 kPa', 'Plugs'], newParts: [{ name: 'Resin solvent', count: 1 }, { name: 'Inline filter', count: 1 }], caution: EMPTY, looks: 'White bloom, pits, thin seams.', proves: ['T24', 'T36', 'T39', 'T46'], from: ['O50'],

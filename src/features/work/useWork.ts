@@ -62,7 +62,8 @@ function standingOf(hand: JobInHand, work: WorkInHand, plan: Plan, now: number |
     otherwise: !planHolds(job, plan),
     check: dueCheck(plan, work, step),
     holds: [...conflicts.map((variable) => `${variableWord(variable)} ${step!.before[variable]}`), ...waitsHolding(job, now)],
-    stale: step && now !== null ? vapourStale(job, step.act, now) : null,
+    // Asked before a step is begun, not in its middle.
+    stale: step && now !== null && !begun(work, step) ? vapourStale(job, step.act, now) : null,
     forbidden: forbidden(plannerFor({ layout: hand.vehicle.layout, ways: work.ways }), job.state).map((invariant) => invariant.reason),
     askHazards: gates.length > 0 && (gap > LONG_GAP_MS || handed),
     gapMinutes: now === null ? 0 : (now - leftAt) / 60_000,
@@ -71,6 +72,8 @@ function standingOf(hand: JobInHand, work: WorkInHand, plan: Plan, now: number |
     danger: conflicts.length > 0 || meterHolds(hand),
   }
 }
+
+const begun = (work: WorkInHand, step: PlanStep) => step.steps.some((_, part) => work.ticks.has(`${step.index}.${part}`))
 
 const waitsHolding = (job: JobView, now: number | null): string[] => waitHolds(job.waits, now ?? 0).map((one) => `${lowerFirst(one.label)}, ${minutesText((one.endsAt - (now ?? 0)) / 60_000)} left`)
 
