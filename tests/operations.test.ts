@@ -27,13 +27,22 @@ const ELSEWHERE: Record<string, string> = {
   O61: 'the road test and the handover are the stage Prove, after the plan',
 }
 
+/** Layouts on which the handbook has an entry and we have no act for it, and why. */
+const NARROWER: Record<string, { without: LayoutId[]; why: string }> = {
+  O26: { without: LAYOUT_IDS.filter((layout) => layout !== 'A13'), why: 'a canister element or a tank screen is our filter or strainer there' },
+  O40: { without: ['A05', 'A06'], why: 'no pump hangs in their tank' },
+  O51: { without: ['A13'], why: 'lines of an aircraft are flushed by its approved data' },
+  O53: { without: ['A13'], why: 'no liner in an aircraft’s tank but by its approved data' },
+  O84: { without: ['A05', 'A06', 'A08', 'A09'], why: 'their line is let off where the tap is shut, and made again as it is opened' },
+}
+
 describe('every operation of the handbook', () => {
   it.each(HANDBOOK.map((entry) => [entry.id, entry] as const))('%s is carried by an act on its layouts, or is elsewhere', (id, entry) => {
     if (ELSEWHERE[id]) return expect(carriers(id)).toEqual([])
     const acts = carriers(id)
     expect(acts.length).toBeGreaterThan(0)
     const reaches = entry.architectures.filter((layout) => acts.some((act) => ('layouts' in act && act.layouts ? (act.layouts as LayoutId[]).includes(layout) : true)))
-    expect(reaches.length, `${id} on ${entry.architectures.join()}`).toBeGreaterThan(0)
+    expect(reaches, `${id} on ${entry.architectures.join()}`).toEqual(entry.architectures.filter((layout) => !NARROWER[id]?.without.includes(layout)))
   })
   it('every act that claims an entry claims one that is there', () => {
     const ids = new Set(HANDBOOK.map((entry) => entry.id))

@@ -1,12 +1,12 @@
 /** One library for all layouts: what a vehicle has not is left out, what stands for another cures as it does. */
 import { describe, expect, it } from 'vitest'
-import { DRIVEN_IN, LAYOUTS, LAYOUT_IDS, VARIABLES, matches, only, pack, patternOf, put, unpack, variablesOf, wholeState, type VehicleState } from '../vehicle'
+import { DRIVEN_IN, LAYOUTS, LAYOUT_IDS, STATE_VARIABLES, VARIABLES, matches, only, pack, patternOf, put, unpack, variablesOf, wholeState, type VehicleState } from '../vehicle'
 import { CALLS, OPERATIONS, RELIEFS, REPAIRS, actOnLayout, byWay, curesAs, operationsFor, othersFor, repairMinutes, usualWays, waysInOf, withOption } from '.'
 
 describe('states of many variables', () => {
   it('pack into three words and come back, every value of every variable', () => {
-    for (const variable of VARIABLES) {
-      const state = { ...DRIVEN_IN, [variable]: DRIVEN_IN[variable] } as VehicleState
+    for (const variable of VARIABLES) for (const value of STATE_VARIABLES[variable]) {
+      const state = { ...DRIVEN_IN, [variable]: value } as VehicleState
       expect(unpack(pack(state))).toEqual(state)
       const { [variable]: left, ...rest } = state
       expect(left).toBeDefined()

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { LAYOUT_IDS } from '../vehicle'
-import { BLEED_METHODS, FILTER_M3, MOST_STROKES, STROKE_M3, bleedEstimates, bleedMethodsFor } from './bleeding'
+import { BLEED_METHODS, FILTER_M3, MOST_STROKES, STROKE_M3, bleedEstimates, bleedMethodsFor, mostStrokes } from './bleeding'
 
 const line = { lengthM: 4, boreM: 0.009, emptyFilters: 0 }
 
@@ -22,6 +22,11 @@ describe('ways to bleed', () => {
     expect(of({ ...line, emptyFilters: 1 }).airM3 - of(line).airM3).toBeCloseTo(FILTER_M3, 12)
     expect(of({ ...line, lengthM: 8 }).strokes!).toBeGreaterThan(1.9 * of(line).strokes!)
     expect(of({ ...line, boreM: 0.018 }).airM3).toBeCloseTo(4 * of(line).airM3, 12)
+  })
+  it('an empty filter is given its strokes before air is suspected', () => {
+    const of = (emptyFilters: number) => mostStrokes(bleedEstimates('A08', { ...line, emptyFilters }).find((one) => one.method.id === 'primer')!)
+    expect(of(0)).toBe(MOST_STROKES)
+    expect(of(2)).toBeGreaterThan(of(1))
   })
   it('the quickest stands first, and every way has its caution and when to stop', () => {
     const estimates = bleedEstimates('A08', line)

@@ -56,6 +56,9 @@ const CRANK_MINUTES: Minutes = 15 / 60
 const REST_MINUTES: Minutes = 1
 /** A primer that is not firm by then draws air from somewhere. */
 export const MOST_STROKES = 60
+/** Strokes after which air must be coming in from somewhere: a third over what this line should take, at least the usual sixty. Ours, typical. */
+export const mostStrokes = (estimate: BleedEstimate): number => Math.max(MOST_STROKES, Math.ceil((4 / 3) * (estimate.strokes ?? 0) / 10) * 10)
+
 const SET_UP: Record<BleedMethodId, Minutes> = { primer: 4, vacuum: 6, lines: 8, liftPump: 3 }
 const CRANKS: Record<BleedMethodId, number> = { primer: 2, vacuum: 2, lines: 6, liftPump: 3 }
 /** A hand vacuum pump draws so much a minute through the line, m³. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { LINE_PLACES, SEATS, flareFor, lineFor, tubesFor } from './lineWork'
+import { LINE_PLACES, SEATS, flareFor, lineFor, pressureAt, tubesFor } from './lineWork'
 
 const names = (place: Parameters<typeof lineFor>[0], kPa: number, fuel: Parameters<typeof lineFor>[2] = 'petrolE10') => lineFor(place, 1e3 * kPa, fuel).use.map((choice) => choice.name)
 
@@ -16,6 +16,12 @@ describe('what a line may be made of', () => {
     expect(names('carburettor', 30)).toContain('R7 hose')
     expect(names('carburettor', 300)).not.toContain('R7 hose')
     expect(names('return', 250)).not.toContain('R7 hose')
+  })
+  it('a return and a suction line hold less than the feed is set to, whatever that is', () => {
+    expect([pressureAt('feed', 300e3), pressureAt('return', 300e3), pressureAt('suction', 300e3), pressureAt('return', 25e3)]).toEqual([300e3, 100e3, 20e3, 25e3])
+    // So a return may have an olive, and worm clamps serve a suction line.
+    expect(flareFor('olive', pressureAt('return', 300e3), 'return').flare).not.toBeNull()
+    expect(lineFor('suction', pressureAt('suction', 300e3), 'diesel').clamps.map((clamp) => clamp.name)).toContain('Lined worm clamp')
   })
   it('ethanol takes classes away and limits others', () => {
     expect(names('carburettor', 30, 'petrolE85')).not.toContain('R7 hose')

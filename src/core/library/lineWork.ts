@@ -60,6 +60,12 @@ const FUEL_LIMITS: Partial<Record<FuelGradeId, { pattern: RegExp; says: string }
 }
 const REFUSED = /^not /
 
+/** What a line at a place has to hold, from the pressure that the vehicle's feed is set to; typical (handbook 5.1). Suction counts as its vacuum. */
+export function pressureAt(place: LinePlace, setPa: PaGauge): PaGauge {
+  const most: Partial<Record<LinePlace, PaGauge>> = { return: 100e3, suction: 20e3, vent: 3.5e3, carburettor: 50e3 }
+  return Math.min(setPa, most[place] ?? setPa)
+}
+
 /** What may be fitted at a place, at a gauge pressure, with a fuel. At or over 100 kPa a carburettor's or return's low-pressure row gives way to the feed's. */
 export function lineFor(place: LinePlace, pressurePa: PaGauge, fuel: FuelGradeId): LineAdvice {
   const effective: LinePlace = (place === 'carburettor' && pressurePa > 50e3) || (place === 'return' && pressurePa > 100e3) ? 'feed' : place

@@ -39,10 +39,10 @@ describe('does it fit', () => {
     expect(wireAndFuse({ currentA: 8, bothWaysM: 7, areaMm2: 2.5, fuseA: 15 }).verdict).toBe('fits')
     expect(wireAndFuse({ currentA: 8, bothWaysM: 7, areaMm2: 1.5, fuseA: 15 })).toMatchObject({ verdict: 'no', by: { unit: 'A' } })
     expect(wireAndFuse({ currentA: 8, bothWaysM: 7, areaMm2: 2.5, fuseA: 10 }).says).toContain('15 A at least')
-    expect(wireAndFuse({ currentA: 8, bothWaysM: 7, areaMm2: 2.5, fuseA: 30 }).says).toContain('burns before')
+    expect(wireAndFuse({ currentA: 8, bothWaysM: 7, areaMm2: 2.5, fuseA: 30 }).says).toContain('too large for that wire')
     expect(wireAndFuse({ currentA: 8, bothWaysM: 11, areaMm2: 2.5, fuseA: 15 })).toMatchObject({ verdict: 'doubt', by: { unit: 'V' } })
   })
-  it('no wire passes more than it carries, with any fuse', () => {
+  it('no wire passes more than it is taken for, with any fuse', () => {
     for (const wire of WIRES) for (const fuseA of FUSES_A) expect(wireAndFuse({ currentA: wire.mostA * 1.01, bothWaysM: 1, areaMm2: wire.areaMm2, fuseA }).verdict).toBe('no')
   })
   it('materials and threads', () => {

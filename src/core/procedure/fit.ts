@@ -62,7 +62,7 @@ export function senderOnGauge(sender: { emptyOhm: Ohm; fullOhm: Ohm }, gauge: { 
   return share <= 3 * SPAN_ALIKE ? fit('doubt', `Off by ${Math.round(100 * share)} % of the scale: it needs setting or a resistor.`, off, 'ohm') : fit('no', `Another range: off by ${Math.round(100 * share)} % of the scale.`, off, 'ohm')
 }
 
-/** Conductors by area: resistance at 20 °C and the current that they carry in a loom; handbook EQ16. */
+/** Conductors by area: resistance at 20 °C, and the pump current that they are usually taken for (half a volt on 5 m; handbook EQ16). What they bear is more, and by the loom’s data. */
 export const WIRES: { areaMm2: number; ohmPerM: number; mostA: Ampere }[] = [
   { areaMm2: 0.5, ohmPerM: 37.1e-3, mostA: 2 }, { areaMm2: 0.75, ohmPerM: 24.7e-3, mostA: 4 }, { areaMm2: 1, ohmPerM: 18.5e-3, mostA: 5 }, { areaMm2: 1.5, ohmPerM: 12.7e-3, mostA: 7 },
   { areaMm2: 2.5, ohmPerM: 7.6e-3, mostA: 12 }, { areaMm2: 4, ohmPerM: 4.71e-3, mostA: 19 }, { areaMm2: 6, ohmPerM: 3.14e-3, mostA: 25 },
@@ -70,6 +70,8 @@ export const WIRES: { areaMm2: number; ohmPerM: number; mostA: Ampere }[] = [
 export const FUSES_A: Ampere[] = [5, 7.5, 10, 15, 20, 25, 30, 40]
 /** A fuse carries no more than this share of its rating for long, and the feed may lose so much; typical. */
 const FUSE_SHARE = 0.75
+/** A fuse may pass this much over what its wire is taken for; ours, typical, the loom’s data govern. */
+const FUSE_OVER_WIRE = 1.5
 const DROP_GOOD_V: Volt = 0.5
 const DROP_MOST_V: Volt = 0.8
 
@@ -84,9 +86,9 @@ export function wireAndFuse({ currentA, bothWaysM, areaMm2, fuseA }: { currentA:
   if (!wire) return fit('no', 'Thinner than any pump’s wire.', areaMm2, '')
   const dropV = wireDropV(currentA, bothWaysM, wire.ohmPerM)
   const least = leastFuseA(currentA) ?? Infinity
-  if (currentA > wire.mostA) return fit('no', `That wire carries ${wire.mostA} A: take a thicker one.`, currentA, 'A')
+  if (currentA > wire.mostA) return fit('no', `That wire is taken for ${wire.mostA} A at most: take a thicker one.`, currentA, 'A')
   if (fuseA < least) return fit('no', `The fuse blows in time: ${least} A at least.`, fuseA, 'A')
-  if (FUSE_SHARE * fuseA > wire.mostA * 1.5) return fit('no', 'The wire burns before that fuse blows. Never a larger fuse: a thicker wire.', fuseA, 'A')
+  if (FUSE_SHARE * fuseA > wire.mostA * FUSE_OVER_WIRE) return fit('no', 'The fuse is too large for that wire: it may burn first. Never a larger fuse: a thicker wire.', fuseA, 'A')
   if (dropV > DROP_MOST_V) return fit('no', 'Too much is lost on the way: a thicker wire, or a relay near the pump.', dropV, 'V')
   return dropV > DROP_GOOD_V ? fit('doubt', 'Much is lost on the way: half a volt is the aim.', dropV, 'V') : fit('fits', 'Wire and fuse carry it.', dropV, 'V')
 }

@@ -1,5 +1,5 @@
 /** What is measured for each fit check, and how the figures go into the core. */
-import { LINE_PLACES, lineFor, type LinePlace } from '@/core/library'
+import { LINE_PLACES, lineFor, pressureAt, type LinePlace } from '@/core/library'
 import { hoseOnPipe, materialThere, moduleHeight, passThrough, senderOnGauge, threads, wireAndFuse, type Fit } from '@/core/procedure'
 import { GAUGE_LOOPS, type LayoutId, type Specification } from '@/core/vehicle'
 
@@ -36,7 +36,7 @@ export const FIT_FORMS: FitForm[] = [
   {
     id: 'material', title: 'Material, place and fuel',
     fields: [{ id: 'place', label: 'It lies', unit: '', options: () => LINE_PLACES.map((id) => ({ id, label: PLACE_WORDS[id] })) }, { id: 'name', label: 'It is', unit: '', options: () => [...new Set(LINE_PLACES.flatMap((place) => lineFor(place, 0, 'petrolE0').use.map((choice) => choice.name)))].map((name) => ({ id: name, label: name })) }],
-    work: (_, w, { specification }) => materialThere({ name: w('name'), place: w('place') as LinePlace, pressurePa: w('place') === 'feed' || w('place') === 'inTank' ? specification.regulatorSetPa.value : 20e3, fuel: specification.fuel }),
+    work: (_, w, { specification }) => materialThere({ name: w('name'), place: w('place') as LinePlace, pressurePa: pressureAt(w('place') as LinePlace, specification.regulatorSetPa.value), fuel: specification.fuel }),
   },
   { id: 'thread', title: 'Thread and seat', fields: [{ id: 'one', label: 'First thread', unit: '' }, { id: 'oneSeat', label: 'Seat', unit: '°', options: () => SEATS.map((id) => ({ id, label: `${id}°` })) }, { id: 'other', label: 'Other thread', unit: '' }, { id: 'otherSeat', label: 'Seat', unit: '°', options: () => SEATS.map((id) => ({ id, label: `${id}°` })) }], work: (_, w) => threads({ thread: w('one'), seatDeg: Number(w('oneSeat')) }, { thread: w('other'), seatDeg: Number(w('otherSeat')) }) },
 ]

@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { MOST_STROKES, bleedEstimates, type BleedEstimate } from '@/core/library'
+import { bleedEstimates, mostStrokes, type BleedEstimate } from '@/core/library'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
@@ -43,8 +43,7 @@ export function Bleeding({ hand, open, onOpenChange }: { hand: JobInHand; open: 
 function Guided({ hand, chosen }: { hand: JobInHand; chosen: BleedEstimate }) {
   const [strokes, setStrokes] = useState(0)
   const [cranks, setCranks] = useState(0)
-  // A primer that fills an empty filter may take longer than one that only moves the line.
-  const most = Math.max(MOST_STROKES, Math.ceil((1.3 * (chosen.strokes ?? 0)) / 10) * 10)
+  const most = mostStrokes(chosen)
   const keep = (outcome: 'firm' | 'bubbles' | 'not yet') => void hand.add({ kind: 'bled', body: { method: chosen.method.id, strokes, cranks, outcome } })
   return (
     <section aria-label={chosen.method.title} className="space-y-2 border-t border-rule pt-3">

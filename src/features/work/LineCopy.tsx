@@ -1,8 +1,7 @@
 'use client'
 import { useState } from 'react'
-import { SEATS, flareFor, lineFor, tubesFor, type LinePlace, type Seat } from '@/core/library'
+import { SEATS, flareFor, lineFor, pressureAt, tubesFor, type LinePlace, type Seat } from '@/core/library'
 import { copyLine, type LineCopy as Copy, type LineProblem, type LineSurvey } from '@/core/procedure'
-import { specificationOf } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
@@ -29,7 +28,8 @@ export const COPIED: Record<string, { title: string; place: LinePlace }> = { fro
 export function LineCopy({ hand, lineId, open, onOpenChange }: { hand: JobInHand; lineId: string; open: boolean; onOpenChange: (open: boolean) => void }) {
   const { title, place } = COPIED[lineId]!
   const form = useSurvey(hand, lineId)
-  const { fuel, pressurePa } = facts(hand)
+  const { fuel, regulatorSetPa } = hand.vehicle.specification
+  const pressurePa = pressureAt(place, regulatorSetPa.value)
   const answer = form.survey && copyLine(form.survey)
   const keep = async () => {
     if (!answer?.ok) return
@@ -56,12 +56,6 @@ export function LineCopy({ hand, lineId, open, onOpenChange }: { hand: JobInHand
       </div>
     </Panel>
   )
-}
-
-/** Pressure that the line must hold and the fuel in it, from this vehicle. */
-function facts({ vehicle, job }: JobInHand) {
-  const set = specificationOf(vehicle.specification, job.layout).regulatorSetPa
-  return { fuel: job.layout.fuel, pressurePa: set.value }
 }
 
 function useSurvey(hand: JobInHand, lineId: string) {
