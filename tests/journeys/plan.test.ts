@@ -91,6 +91,7 @@ it('holds the first joint until all is in hand, and the next person looks at the
   await hands.act('take-over')
   await hands.sees('Ove, night shift takes over')
   await hands.press('Seen, all of it holds')
+  await hands.shown('section[aria-label="Step"] [data-step]')
 
   // The sender as well, now that it lies open: extra work waits until it is agreed.
   await hands.session.go('/job/plan?id=demo-job-11')

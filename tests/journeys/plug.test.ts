@@ -30,7 +30,7 @@ it('complaint to signed record, reloaded in Trace and in Work, nothing lost', as
     taken.push(await hands.takeNextReading())
     await hands.entries(taken.length)
     if (taken.length === 2) {
-      await hands.driver.navigate().refresh()
+      await hands.session.reload()
       await hands.entries(2)
     }
   }
@@ -42,7 +42,7 @@ it('complaint to signed record, reloaded in Trace and in Work, nothing lost', as
   await hands.act('start')
   const steps = await hands.doAllSteps(async (done) => {
     if (done !== 4) return
-    await hands.driver.navigate().refresh()
+    await hands.session.reload()
     await hands.sees('Step 5 of')
   })
   expect(steps).toBeGreaterThan(6)

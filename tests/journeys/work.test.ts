@@ -108,7 +108,7 @@ it('a hard line is copied: measured, cut and bent by marks, kept over a reload',
   expect(await hands.text('section[aria-label="Hose and clamp"]')).toContain('R9 hose')
   await hands.act('keep-line')
   await hands.shown('[data-kept="line"]')
-  await hands.driver.navigate().refresh()
+  await hands.session.reload()
   await hands.shown('[data-step="repair:frontLine"]')
   await hands.act('line-copy')
   await hands.shown(`[data-cut="${cut}"]`)

@@ -103,11 +103,13 @@ export class Hands {
     const { reading } = testById(testId)
     return reading.kind === 'observation' ? reading.outcomes.find((entry) => entry.id === outcome)!.label : ''
   }
-  /** Goes through the plan on Work, ticking everything, entering gauge values and torques, passing the checks; to the end, or to the step `until`. */
-  async doAllSteps(afterStep?: (done: number) => Promise<void>, until?: string, inside: Record<string, 'missing' | 'altered'> = {}): Promise<number> {
+  /** Goes through the plan on Work, ticking everything, entering gauge values and torques, passing the checks; to the end, or to the step `upTo`. */
+  async doAllSteps(afterStep?: (done: number) => Promise<void>, upTo?: string, inside: Record<string, 'missing' | 'altered'> = {}): Promise<number> {
     let done = 0
+    // Plan draws steps as well: only those of Work count.
+    await this.driver.wait(until.urlContains('/job/work'), WAIT, 'not on Work')
     for (let guard = 0; guard < 120; guard += 1) {
-      await this.driver.wait(async () => (await this.has('[data-step]')) || (await this.has('[data-sheet]')) || (await this.has('[data-check]')) || (await this.has('[data-act="prove"]')), WAIT, 'no step on Work')
+      await this.driver.wait(async () => (await this.has('section[aria-label="Step"] [data-step]')) || (await this.has('[data-sheet]')) || (await this.has('[data-check]')) || (await this.has('[data-act="prove"]')), WAIT, 'no step on Work')
       if (await this.has('[data-sheet="ready"]')) {
         await this.readyToOpen()
         continue
@@ -130,7 +132,7 @@ export class Hands {
         await this.goneOf('[data-sheet="inside"]')
         continue
       }
-      if ((await this.has('[data-act="prove"]')) || (until && (await this.has(`[data-step="${until}"]`)))) return done
+      if ((await this.has('[data-act="prove"]')) || (upTo && (await this.has(`section[aria-label="Step"] [data-step="${upTo}"]`)))) return done
       if (await this.has('section[aria-label="Step"] [data-check]')) {
         await this.press('It is right')
         await this.driver.sleep(150)

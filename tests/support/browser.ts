@@ -13,7 +13,9 @@ const FLAGS = [
 
 export interface Session {
   driver: WebDriver
+  /** Leaves for another page once what was done on this one is kept. */
   go(path: string): Promise<void>
+  reload(): Promise<void>
   address(path: string): string
   /** Folder of this browser in which saved files land. */
   downloads: string
@@ -27,6 +29,14 @@ export interface Session {
 }
 
 let nextPort = 3210
+
+/** What was done on the page is kept before it is left: the store holds a lock for as long as it writes. */
+async function allKept(driver: WebDriver): Promise<void> {
+  await driver.wait(async () => driver.executeAsyncScript<boolean>(`
+    const done = arguments[arguments.length - 1]
+    if (!navigator.locks) return done(true)
+    navigator.locks.query().then(({ held, pending }) => done([...held, ...pending].every((lock) => !lock.name.startsWith('stop-start '))), () => done(true))`), 15_000, 'a write never ends')
+}
 
 export async function openBrowser({ demo }: { demo: boolean }): Promise<Session> {
   const port = nextPort++ + (process.pid % 500)
@@ -47,13 +57,21 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
     driver,
     downloads,
     address: (path) => address.replace(/\/$/, '') + path,
-    go: (path) => driver.get(address.replace(/\/$/, '') + path),
+    go: async (path) => {
+      await allKept(driver)
+      await driver.get(address.replace(/\/$/, '') + path)
+    },
     click: async (text) => {
       const target = await driver.wait(until.elementLocated(By.xpath(`//*[self::button or self::a][starts-with(normalize-space(.), ${JSON.stringify(text)})]`)), 15_000, `no button "${text}"`)
       await driver.executeScript('arguments[0].scrollIntoView({block: "center"})', target)
       await target.click()
     },
+    reload: async () => {
+      await allKept(driver)
+      await driver.navigate().refresh()
+    },
     later: async (minutes) => {
+      await allKept(driver)
       // Each passing wraps the clock once more: they add up over reloads.
       await driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: `(() => { const Real = Date; const shift = ${60_000 * minutes}; globalThis.Date = class extends Real { constructor(...parts) { if (parts.length === 0) super(Real.now() + shift); else super(...parts) } static now() { return Real.now() + shift } } })()` })
       await driver.navigate().refresh()
