@@ -27,7 +27,7 @@ describe('numbers in words', () => {
   ])('a share of %s is said as %s', (share, text) => expect(percentText(share)).toBe(text))
   it('nothing is ever shown as surer than 99 %', () => expect(percent(1)).toBe('99'))
   it.each([
-    [0.2, '1 min'], [12.4, '12 min'], [95, '1 h 35'], [121, '2 h 01'],
+    [0.2, '1 min'], [12.4, '12 min'], [89.7, '1 h 30'], [95, '1 h 35'], [119.8, '2 h 00'], [121, '2 h 01'], [2879, '47 h 59'], [2880, '2 d'], [4330, '3 d'], [4400, '3 d 1 h'],
   ])('%s minutes: %s', (minutes, text) => expect(minutesText(minutes)).toBe(text))
   it('SI goes out in its unit, with a true minus', () => {
     expect(siText(-5000, 'kPa', 0)).toBe('−5 kPa')

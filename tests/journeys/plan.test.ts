@@ -2,7 +2,7 @@
 import { writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { By } from 'selenium-webdriver'
+import { By, Key } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { DEMO_VEHICLES } from '@/core/practice'
 import { Hands } from '../support/bench'
@@ -57,7 +57,13 @@ it('says what more costs while it is open, and lists what must be in hand', asyn
   await hands.sees('Rated props')
   await hands.sees('250 Ω empty, 20 Ω full: it falls as it fills')
   await hands.act('all-seals')
+  // A part that comes in two days holds the opening: the plan says when to begin so that nothing stands apart.
+  await (await hands.shown('[data-item="parts:Pump module"] [data-act="order"]')).click()
+  await (await hands.shown('input[name="orderDays"]')).sendKeys(Key.chord(Key.CONTROL, 'a'), '2')
+  await hands.act('keep-order')
+  await hands.sees('On order, here')
   await hands.press('Close')
+  expect(await hands.text('section[aria-label="Vehicle state"]')).toMatch(/Parts come \w{3} \d+, \d\d:\d\d: begin \w{3} \d+/)
   await hands.act('calls')
   expect(await hands.text('[data-call="moduleOrPump"]')).toContain('Whole module')
   await hands.act('call-module')
@@ -112,6 +118,6 @@ it('holds the first joint until all is in hand, and the next person looks at the
   await hands.act('waste')
   await hands.sees('27 L clean')
   await hands.session.go('/job/record?id=demo-job-11')
-  for (const words of ['Fleet desk agreed (phone) to', 'Recommended was: pump alone', 'Strainer: missing.', 'Handed over to Ove, night shift', '27 L clean in can 2']) await hands.sees(words)
+  for (const words of ['Fleet desk agreed (phone) to', 'Recommended was: pump alone', 'Strainer: missing.', 'Handed over to Ove, night shift', '27 L clean in can 2', 'Pump module on order, due']) await hands.sees(words)
   await hands.shown('section[aria-label="Photos"] [data-photo] img')
 })

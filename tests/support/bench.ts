@@ -316,6 +316,9 @@ export class Hands {
   /** Notes on Prove whether a thing was seen. */
   async see(item: string, answer: 'Seen' | 'No' = 'Seen'): Promise<void> {
     await this.shown(`[data-proof="${item}"]`)
+    // Joints stand under pressure first; in a journey they have.
+    if (await this.has(`[data-proof="${item}"] [data-act="stood"]`)) await (await this.shown(`[data-proof="${item}"] [data-act="stood"]`)).click()
+    await this.shown(`[data-proof="${item}"] [role="radio"]`)
     await this.driver.findElement(By.xpath(`//*[@data-proof="${item}"]//*[@role="radio"][normalize-space(.)="${answer}"]`)).click()
     await this.driver.wait(until.elementLocated(By.css(`[data-proof="${item}"] [role="radio"][data-state="on"]`)), WAIT)
   }

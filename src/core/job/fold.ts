@@ -112,6 +112,8 @@ export interface JobView {
   lies: Map<string, BodyOf<'lie-noted'> & { at: number }>
   /** Calls made, the last of each. */
   calls: Map<string, BodyOf<'call-made'>>
+  /** What the last call was weighed by; null where none was, or an older version kept none. */
+  terms: BodyOf<'call-made'>['terms']
   consents: (BodyOf<'consent-noted'> & { at: number })[]
   /** Repairs of the first plan that was begun: more than these is extra work. */
   agreed: string[] | null
@@ -129,7 +131,7 @@ function emptyJob(id: string): JobView {
   return {
     id, vehicleId: '', unit: '', vehicleName: '', layout: LAYOUTS.A01, words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
     state: DRIVEN_IN, litres: null, vapourClearAt: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], meters: [], figures: [], provoked: [], runs: [], surveying: false, survey: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
-    hazardsConfirmedAt: null, handover: null, waste: [], inside: new Map(), photos: [], findings: new Map(), bypasses: new Map(), lines: new Map(), terminals: new Map(), bled: [], guards: [], cost: null, fits: new Map(), lies: new Map(), calls: new Map(), consents: [], agreed: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
+    hazardsConfirmedAt: null, handover: null, waste: [], inside: new Map(), photos: [], findings: new Map(), bypasses: new Map(), lines: new Map(), terminals: new Map(), bled: [], guards: [], cost: null, fits: new Map(), lies: new Map(), calls: new Map(), terms: null, consents: [], agreed: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
   }
 }
 
@@ -217,7 +219,7 @@ export function alreadyDone(work: WorkInHand | null, repairIds: string[]): strin
 function wait(job: JobView, event: Extract<JobEvent, { kind: 'wait-started' | 'wait-ended' }>) {
   const { waitId } = event.body
   if (event.kind === 'wait-ended') job.waits = job.waits.map((one) => (one.waitId === waitId ? { ...one, ended: true } : one))
-  else job.waits.push({ waitId, label: event.body.label, startedAt: event.at, endsAt: event.at + 60_000 * event.body.minutes, holds: event.body.holds ?? false, ended: false })
+  else job.waits = [...job.waits.filter((one) => one.waitId !== waitId), { waitId, label: event.body.label, startedAt: event.at, endsAt: event.at + 60_000 * event.body.minutes, holds: event.body.holds ?? false, ended: false }]
 }
 
 /** What still holds the next step at a time; the last to end first. */
@@ -259,7 +261,10 @@ function note(job: JobView, event: NoteEvent) {
   else if (event.kind === 'opening-noted') job.inside.set(event.body.item, event.body.finding)
   else if (event.kind === 'waste-noted') job.waste.push({ ...event.body, at: event.at })
   else if (event.kind === 'photo-kept') job.photos.push({ ...event.body, at: event.at, eventId: event.id })
-  else if (event.kind === 'call-made') job.calls.set(event.body.callId, event.body)
+  else if (event.kind === 'call-made') {
+    job.calls.set(event.body.callId, event.body)
+    job.terms = event.body.terms ?? job.terms
+  }
   else if (event.kind === 'consent-noted') job.consents.push({ ...event.body, at: event.at })
   else if (event.kind === 'handed-over') job.handover = { ...event.body, at: event.at }
   else if (event.kind === 'way-taken') {

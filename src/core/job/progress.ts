@@ -1,8 +1,9 @@
 /** Where a job stands: which stage is next, what each stage has yielded, what is not yet proven. */
-import { differenceFromSi, toSi, type Minutes } from '../shared'
+import { differenceFromSi, toSi, type CubicMetre, type Fraction, type Minutes } from '../shared'
 import { ACCURACY, curesAs, findTest, libraryOf, repairById, testById, upstreamOf, type UpstreamCause } from '../library'
 import type { PlanStep, Plan } from '../procedure'
 import { STAGES, type JobView, type Reading, type Stage } from './fold'
+import { notBack } from './openings'
 
 /** The stage where the next act is. */
 export function stageOf(job: JobView): Stage {
@@ -83,6 +84,9 @@ export function readingSpread(reading: Reading): number | null {
   return 2 * differenceFromSi(Math.hypot(relative * toSi(entered), floor(entered.unit)), entered.unit)
 }
 
+/** By how much of its scale a gauge rises for litres poured in, where its marks are even; at most the whole scale. */
+export const gaugeRise = (litres: number, capacityM3: CubicMetre): Fraction => Math.min(1, litres / (1e3 * capacityM3))
+
 /** Minutes of work, from step to step; what lies idle longer than an hour is a pause, not work. */
 export function workedMinutes(job: JobView): Minutes {
   const times = [...(job.work?.done.values() ?? [])].map((done) => done.at).sort((one, other) => one - other)
@@ -100,6 +104,8 @@ export function unproven(job: JobView): string[] {
   for (const item of proofItems(job)) if (job.proofNotes.get(item) !== 'yes') missing.push(NOT_SEEN[item])
   for (const { testId, after } of proofTests(job)) if (!after) missing.push(`${testById(testId).short}: not read again`)
   for (const repairId of job.work?.repairIds ?? []) if (!job.done.some((entry) => entry.repairId === repairId && entry.partWasBad !== 'unknown')) missing.push(`${repairById(repairId).part}: old part not judged`)
+  const apart = job.work ? notBack(job.state) : []
+  if (apart.length > 0) missing.push(`Not put back: ${apart.map(lowerFirst).join(', ')}`)
   for (const bypass of openBypasses(job)) missing.push(`Still bridged: ${bypass.what}`)
   for (const cause of upstreamQuestions(job)) if (!job.proofNotes.has(causeItem(cause.id))) missing.push(`${NO_CAUSE}${cause.question}`)
   return missing

@@ -7,7 +7,7 @@ import { planRepairs, plannerFor } from '../procedure'
 import { repaired, standInById, truthVehicle, type TruthVehicle } from '../simulate'
 import { SURVEY, usualWays, scopeOf, testById, upstreamOf, type SymptomId, type SurveyFinding } from '../library'
 import { LogBuilder, type BodyOf, type JobEvent } from '../records'
-import { causeItem, layoutKeyOf, settingOf, type VehicleRecord } from '../job'
+import { causeItem, layoutKeyOf, orderWaitId, settingOf, type VehicleRecord } from '../job'
 import { DRIVEN_IN, LAYOUTS, layoutOf, specificationOf, type LayoutId, type Scope, type SpecificationField, type VehicleState } from '../vehicle'
 
 const LH = 1e-3 / 3600
@@ -156,7 +156,7 @@ export function demoJobs(now: number): DemoJob[] {
       .note({ symptoms: ['longCrank'], raisers: ['mileage'], words: 'Long on the starter every morning', failingNow: 'yes' })
       .state({ battery: 'on' }, 44)
       .read('T24', 'T32')
-      .add('wait-started', { waitId: 'part', label: 'Pump module on order, comes with the noon bus', minutes: 380 })
+      .add('wait-started', { waitId: orderWaitId('parts:Pump module'), label: 'Pump module on order, comes with the noon bus', minutes: 380 })
       .done(),
     new JobScript(byUnit('02'), now - 8 * minute, 'demo-job-02')
       .open('Smell of fuel at the rear step', '15:45')

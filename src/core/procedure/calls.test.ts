@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { CALLS, REPAIRS, callsFor } from '../library'
 import { DRIVEN_IN } from '../vehicle'
-import { TYPICAL_TERMS, estimateOf, planRepairs, plannerFor, weighCalls, type Plan } from '.'
+import { TYPICAL_TERMS, cameTo, estimateOf, planRepairs, plannerFor, weighCalls, type Plan } from '.'
 
 const planned = (repairs: string[], way: 'benchHatch' | 'tankDown' = repairs.includes('cleanTank') ? 'tankDown' : 'benchHatch'): Plan => {
   const answer = planRepairs(plannerFor({ layout: 'A01', ways: [way] }), DRIVEN_IN, repairs)
@@ -54,5 +54,15 @@ describe('judgement calls', () => {
     const { low, high } = estimateOf(plan, 1.2)
     expect(low).toBeLessThan(plan.money + 1.2 * plan.minutes)
     expect(high).toBeGreaterThan(plan.money + 1.2 * plan.minutes)
+  })
+})
+
+describe('what it came to', () => {
+  it('is parts and minutes, held against the range that was named', () => {
+    const estimate = estimateOf(planned(['module']), TYPICAL_TERMS.moneyPerMinute)
+    expect(cameTo(estimate, 100, 50, 2)).toEqual({ money: 200, against: 200 > estimate.high ? 'over' : 200 < estimate.low ? 'under' : 'within' })
+    expect(cameTo(estimate, estimate.high, 1, 1).against).toBe('over')
+    expect(cameTo(estimate, estimate.low, 0, 1).against).toBe('within')
+    expect(cameTo(estimate, 0, 0, 1).against).toBe('under')
   })
 })

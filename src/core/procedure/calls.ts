@@ -61,3 +61,9 @@ export function estimateOf(plan: Plan, moneyPerMinute: Money): { low: Money; hig
   const [lowMinutes, highMinutes] = [0.8 * plan.minutes, 1.35 * plan.minutes]
   return { low: plan.money + moneyPerMinute * lowMinutes, high: plan.money + moneyPerMinute * highMinutes, lowMinutes, highMinutes }
 }
+
+/** Parts and minutes of work as money, and where it lies against the range that was named. */
+export function cameTo(estimate: { low: Money; high: Money }, parts: Money, minutes: Minutes, moneyPerMinute: Money): { money: Money; against: 'under' | 'within' | 'over' } {
+  const money = parts + moneyPerMinute * minutes
+  return { money, against: money > estimate.high ? 'over' : money < estimate.low ? 'under' : 'within' }
+}

@@ -70,7 +70,14 @@ const KINDS = {
     }),
   },
   /** A judgement call and what it was made from. */
-  'call-made': { version: 1, body: z.object({ callId: id, optionId: id, recommended: id, reason: text }) },
+  'call-made': {
+    version: 2,
+    body: z.object({
+      callId: id, optionId: id, recommended: id, reason: text,
+      /** What it was weighed by: money a minute of work and a standing day, days until parts come (null: typical); null where a version did not keep it. */
+      terms: z.object({ moneyPerMinute: z.number().finite().min(0), moneyPerStandingDay: z.number().finite().min(0), leadDays: z.number().finite().min(0).nullable() }).nullable(),
+    }),
+  },
   /** Who agreed to which work, how, and up to what amount; null where none was named. */
   'consent-noted': { version: 1, body: z.object({ who: z.string().min(1).max(120), how: z.enum(['in person', 'phone', 'message', 'written']), repairIds: z.array(id).min(1).max(8), upTo: z.number().finite().positive().nullable() }) },
   'opening-noted': { version: 1, body: z.object({ item: id, finding: z.enum(['present', 'missing', 'altered']) }) },
@@ -162,6 +169,8 @@ export const UPCASTERS: Partial<Record<EventKind, Record<number, (body: unknown)
   },
   // The hatch was the only way in, and minutes were typical.
   'plan-made': { 1: (body) => ({ ...(body as object), ways: ['benchHatch'], reason: '', pace: { rust: 'none', first: false } }) },
+  // What it was weighed by was not kept.
+  'call-made': { 1: (body) => ({ ...(body as object), terms: null }) },
   // Nobody was asked how it ran.
   'complaint-remains': { 1: (body) => ({ ...(body as object), run: 'unknown' }) },
   // Nobody was asked: what was entered was meant.

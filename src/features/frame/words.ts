@@ -17,8 +17,17 @@ export { STAGES }
 export const percent = (share: number): string => `${Math.round(100 * Math.min(share, 0.99))}`
 /** At least one per cent is said, never "0 %" for what nobody has read. */
 export const percentText = (share: number): string => (share < 0.005 ? 'under 1 %' : `${percent(share)} %`)
-export const minutesText = (minutes: number): string => (minutes < 1 ? '1 min' : minutes < 90 ? `${Math.round(minutes)} min` : `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')}`)
+/** Minutes up to an hour and a half, then hours and minutes; from two days on days and hours. */
+export function minutesText(minutes: number): string {
+  const whole = Math.max(1, Math.round(minutes))
+  if (whole < 90) return `${whole} min`
+  if (whole < 2 * 1440) return `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`
+  const hours = Math.round(whole / 60)
+  return hours % 24 === 0 ? `${hours / 24} d` : `${Math.floor(hours / 24)} d ${hours % 24} h`
+}
 export const clockText = (at: number): string => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+/** The day too, where it is not today’s. */
+export const dayClockText = (at: number, now: number): string => (new Date(at).toDateString() === new Date(now).toDateString() ? clockText(at) : `${new Date(at).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric' })}, ${clockText(at)}`)
 
 /** Within a sentence: the first letter small, units and names untouched. */
 export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
@@ -27,11 +36,12 @@ const UNIT_TEXT: Partial<Record<UnitName, string>> = { ohm: 'Ω', mohm: 'mΩ' }
 export const unitText = (unit: UnitName): string => UNIT_TEXT[unit] ?? unit
 export const siText = (si: number, unit: UnitName, digits: number): string => `${fromSi(si, unit).toFixed(digits).replace('-', '−')} ${unitText(unit)}`
 
-const VALUE_WORDS: Partial<Record<Variable, string>> = {
+const VARIABLE_WORDS: Record<Variable, string> = {
   battery: 'Battery', ignition: 'Key', line: 'Line', pumpCircuit: 'Pump circuit', area: 'Area', vapour: 'Vapour', tankVapour: 'Filler cap', fuelLevel: 'Fuel level', seat: 'Rear bench', hatch: 'Hatch', cargo: 'Boot floor', bed: 'Load bed', tank: 'Tank', wayIn: 'Way in',
   moduleTop: 'Module top', moduleHoses: 'Module hoses', ring: 'Lock ring', module: 'Module', height: 'Vehicle', filterJoint: 'Filter joints', stepTrim: 'Step trim', plug: 'Plug X7', gauge: 'Gauge', exhaust: 'Exhaust', leakCheck: 'Leak check',
+  feedTap: 'Feed tap', highSide: 'High-pressure side', feed: 'Feed', authority: 'Authority', reliefJoint: 'Relief joint', exhaustPath: 'Exhaust under the tank', tankInside: 'In the tank', tankAir: 'Air in the tank', gaugeMarks: 'Gauge marks',
 }
-export const variableWord = (variable: Variable): string => VALUE_WORDS[variable] ?? variable
+export const variableWord = (variable: Variable): string => VARIABLE_WORDS[variable]
 export const stateWords = (state: VehicleState): string => (Object.entries(state) as [Variable, string][]).map(([variable, value]) => `${variableWord(variable).toLowerCase()} ${value}`).join(', ')
 
 /** Small line under each stage: what it yielded. */

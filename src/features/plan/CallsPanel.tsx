@@ -32,17 +32,17 @@ export function CallsPanel({ hand, calls, terms, onTerms, onTake, open, onOpenCh
           <p className="flex-1 pb-1 leading-tight">Figures are typical and judgement. They settle nothing that the maker or a rule has settled.</p>
         </div>
         {calls.length === 0 && <Notice title="Nothing here is a matter of judgement.">The plan has one usual way.</Notice>}
-        {calls.map((weighed) => <Call key={weighed.call.id} hand={hand} weighed={weighed} onTake={onTake} />)}
+        {calls.map((weighed) => <Call key={weighed.call.id} hand={hand} weighed={weighed} terms={terms} onTake={onTake} />)}
       </div>
     </Panel>
   )
 }
 
-function Call({ hand, weighed, onTake }: Pick<Props, 'hand' | 'onTake'> & { weighed: WeighedCall }) {
+function Call({ hand, weighed, terms, onTake }: Pick<Props, 'hand' | 'terms' | 'onTake'> & { weighed: WeighedCall }) {
   const { call, options, recommended, because, close } = weighed
   const made = hand.job.calls.get(call.id)
   const [reason, setReason] = useState(made?.reason ?? '')
-  const take = (optionId: string) => void hand.add({ kind: 'call-made', body: { callId: call.id, optionId, recommended, reason: reason.trim() } })
+  const take = (optionId: string) => void hand.add({ kind: 'call-made', body: { callId: call.id, optionId, recommended, reason: reason.trim(), terms } })
   const best = options.find((option) => option.id === recommended)!
   return (
     <section aria-label={call.question} data-call={call.id}>

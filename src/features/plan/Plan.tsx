@@ -1,6 +1,6 @@
 'use client'
 import { libraryOf, othersFor, repairById, wayIn, withOption, curesAs } from '@/core/library'
-import type { Addition, Plan as PlanData } from '@/core/procedure'
+import { finishOf, type Addition, type Plan as PlanData } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { ManyChoices } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
@@ -9,8 +9,8 @@ import { LAYOUTS, type LayoutId } from '@/core/vehicle'
 import { MeterHold, meterHolds } from '../frame/MeterHold'
 import { StateStrip } from '../frame/StateStrip'
 import type { JobInHand } from '../frame/useJob'
-import { ReadyButton, ReadyList } from '../frame/ReadySheet'
-import { clockText, lowerFirst, minutesText } from '../frame/words'
+import { ReadyButton, ReadyList, type Ready } from '../frame/ReadySheet'
+import { dayClockText, lowerFirst, minutesText } from '../frame/words'
 import { useNow } from '../frame/useNow'
 import { CallsPanel } from './CallsPanel'
 import { ConsentPanel } from './ConsentPanel'
@@ -48,7 +48,7 @@ export function Plan({ hand }: { hand: JobInHand }) {
           </div>
         )}
       </main>
-      <StateStrip hand={hand} message={plan && now ? `${minutesText(plan.minutes)} in all${waitMinutes(plan) > 0 ? `, ${minutesText(waitMinutes(plan))} of waiting` : ''}, about ${plan.money} in parts, ready about ${readyText(now + (plan.minutes + waitMinutes(plan)) * 60_000, now)}.` : ''} />
+      <StateStrip hand={hand} message={plan && now ? outlook(plan, ready, inHand ? job.work!.done.size : 0, now) : ''} />
       <Panel open={open === 'repairs'} onOpenChange={(next) => setOpen(next ? 'repairs' : null)} title="What shall be repaired?">
         {further && further.length > 0 && <While open={further} onAdd={(id) => setRepairIds([...repairIds, id])} />}
         <Otherwise layout={hand.vehicle.layout} repairIds={repairIds} onRepairs={(ids) => setRepairIds(ids.slice(0, MOST_REPAIRS))} />
@@ -67,8 +67,14 @@ export function Plan({ hand }: { hand: JobInHand }) {
 }
 
 const waitMinutes = (plan: PlanData) => plan.waits.reduce((sum, wait) => sum + wait.minutes, 0)
-/** The day too, where it is not today’s. */
-const readyText = (at: number, now: number) => (at - now > 20 * 3_600_000 ? `${new Date(at).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric' })}, ${clockText(at)}` : clockText(at))
+
+/** What it takes, and when it is ready; with parts on order also when to begin, so that nothing stands open and waits for them. */
+function outlook(plan: PlanData, ready: Ready, next: number, now: number): string {
+  const arrives = ready.arrives
+  const finish = finishOf(plan, now, next, arrives)
+  const sum = `${minutesText(plan.minutes)} in all${waitMinutes(plan) > 0 ? `, ${minutesText(waitMinutes(plan))} of waiting` : ''}, about ${plan.money} in parts, ready about ${dayClockText(finish.endsAt, now)}.`
+  return arrives !== null && finish.opensAt !== null && arrives > now && finish.beginAt > now + 60_000 ? `${sum} Parts come ${dayClockText(arrives, now)}: begin ${dayClockText(finish.beginAt, now)}.` : sum
+}
 
 /** What further work costs while it is open, against another day. */
 function While({ open, onAdd }: { open: Addition[]; onAdd: (repairId: string) => void }) {

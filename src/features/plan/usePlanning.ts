@@ -3,7 +3,7 @@ import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { alreadyDone, consentHold, layoutKeyOf, settingOf } from '@/core/job'
 import { USUAL_PACE, byWay, libraryOf, waysInOf } from '@/core/library'
-import { TYPICAL_TERMS, estimateOf, weighCalls } from '@/core/procedure'
+import { TYPICAL_TERMS, estimateOf, weighCalls, type CallTerms } from '@/core/procedure'
 import { layoutOf } from '@/core/vehicle'
 import type { JobInHand } from '../frame/useJob'
 import { useReady } from '../frame/ReadySheet'
@@ -35,7 +35,7 @@ export function usePlanning(hand: JobInHand) {
   const compared = usePlanAnswer('ways', useMemo(() => (open === 'ways' && repairIds.length > 0 ? { start: job.state, repairIds, setting: settingOf(vehicle), pace: chosen.pace, already: [] } : null), [open, repairIds, job.state, vehicle, chosen.pace]))
   const further = usePlanAnswer('additions', useMemo(() => (open === 'repairs' && repairIds.length > 0 && repairIds.length < MOST_REPAIRS ? { start: job.state, repairIds, setting, pace, already: [], candidates } : null), [open, repairIds, job.state, candidates, setting, pace]))
   const ready = useReady(hand, plan)
-  const [terms, setTerms] = useState(TYPICAL_TERMS)
+  const [terms, setTerms] = useState<CallTerms>(() => job.terms ?? TYPICAL_TERMS)
   const calls = useMemo(() => (plan ? weighCalls(plan, vehicle.layout, terms) : []), [plan, vehicle.layout, terms])
   const estimate = useMemo(() => (plan ? estimateOf(plan, terms.moneyPerMinute) : null), [plan, terms])
   const held = estimate ? consentHold(job, repairIds, estimate.high) : null

@@ -1,7 +1,7 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { causeItem, deferredFindings, disturbedOf, layoutKeyOf, openBypasses, readingSpread, proofItems, upstreamQuestions, proofTests, readingText, unproven, type JobView, type ProofItem, type Reading } from '@/core/job'
+import { deferredFindings, layoutKeyOf, openBypasses, readingSpread, proofTests, readingText, unproven, type JobView, type Reading } from '@/core/job'
 import type { SoundBand } from '@/core/diagnosis'
 import { needsRunningEngine, repairById, testById, type Test } from '@/core/library'
 import { ask } from '@/workers/client'
@@ -12,16 +12,7 @@ import { StateStrip } from '../frame/StateStrip'
 import { setWhoWorks, whoWorks, type JobInHand } from '../frame/useJob'
 import { useSoundBands } from '../frame/useSoundBands'
 import { SOURCE_WORDS, clockText, stageHref, unitText } from '../frame/words'
-
-const ITEMS: Record<ProofItem, { title: string; how: string }> = {
-  back: { title: 'What was disturbed is back', how: '' },
-  dryWarm: { title: 'Dry again when warm', how: 'After the first warm run, engine off: the same joints, by paper' },
-  gaugeAgrees: { title: 'The gauge agrees with the litres', how: '' },
-  primes: { title: 'It primes', how: 'Key on: the pump runs 1 to 3 s and pressure stands' },
-  dry: { title: 'Every joint that was parted is dry', how: 'Paper on a stick, pump running, and again after 5 min' },
-  starts: { title: 'It starts', how: 'Cold and, where it failed so, warm' },
-  complaintGone: { title: 'The complaint is gone', how: 'Under the condition in which it came' },
-}
+import { Shown } from './Shown'
 
 export function Prove({ hand }: { hand: JobInHand }) {
   const { job } = hand
@@ -47,7 +38,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
           </table>
           <Shown hand={hand} />
         </section>
-        <aside className="flex flex-col gap-3 border-l border-rule pl-6" aria-label="Signature">
+        <aside className="flex flex-col gap-2 border-l border-rule pl-6" aria-label="Signature">
           {(job.work?.repairIds ?? []).map((repairId) => (
             <div key={repairId} data-judge={repairId}>
               <p className="pb-1 text-main font-semibold">Was the old part bad? {repairById(repairId).part}</p>
@@ -98,31 +89,6 @@ function Remains({ hand, note }: { hand: JobInHand; note: string }) {
 }
 
 const allSound = (job: JobView) => (job.work?.repairIds ?? []).every((repairId) => job.done.some((entry) => entry.repairId === repairId && entry.partWasBad === 'no'))
-
-/** What has to be seen, not measured; and what may have made the part fail. */
-function Shown({ hand }: { hand: JobInHand }) {
-  const { job } = hand
-  const seen = proofItems(job).map((item) => ({ item: item as string, ...ITEMS[item], how: howOf(hand, item), options: [{ id: 'yes', label: 'Seen' }, { id: 'no', label: 'No' }] }))
-  const asked = upstreamQuestions(job).map((cause) => ({ item: causeItem(cause.id), title: cause.question, how: cause.how, options: [{ id: 'no', label: 'Not there' }, { id: 'yes', label: 'Found' }] }))
-  return (
-      <div className="mt-3 grid grid-cols-2 gap-x-6">
-        {[...seen, ...asked].map(({ item, title, how, options }) => (
-          <div key={item} className="grid grid-cols-[1fr_176px] items-center gap-3 border-t border-rule-2 py-1" data-proof={item}>
-            <p className="text-main leading-tight"><span className="font-semibold">{title.endsWith('?') ? title : `${title}.`}</span> <span className="text-second text-ink-2">{how}.</span></p>
-            <ChoiceGroup label={title} options={options} value={job.proofNotes.get(item) ?? null} onChange={(outcome) => void hand.add({ kind: 'proof-noted', body: { item, outcome: outcome as 'yes' | 'no' } })} />
-          </div>
-        ))}
-      </div>
-  )
-}
-
-/** How to see it; what was disturbed, and what litres are on this gauge, come from the job and the vehicle. */
-function howOf({ job, vehicle }: JobInHand, item: ProofItem): string {
-  if (item === 'back') return `Before the first power, joints in view: ${disturbedOf(job).join(', ')}`
-  if (item === 'gaugeAgrees') return `Pour 10 L: it rises by ${Math.round(1 / vehicle.specification.tankCapacityM3.value)} % of its scale, typical`
-  if (item === 'primes' && job.layout.engine.kind === 'diesel') return 'The primer stands firm, no bubble in a clear hose'
-  return ITEMS[item].how
-}
 
 interface RowProps {
   hand: JobInHand

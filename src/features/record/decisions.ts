@@ -1,10 +1,14 @@
 import { CALLS, insideOf, repairById, wayIn, waysInOf } from '@/core/library'
-import { layoutKeyOf, type JobView, type VehicleRecord } from '@/core/job'
+import { isOrder, layoutKeyOf, type JobView, type VehicleRecord } from '@/core/job'
+import type { BodyOf } from '@/core/records'
 import { layoutOf } from '@/core/vehicle'
-import { clockText, lowerFirst, minutesText } from '../frame/words'
+import { clockText, dayClockText, lowerFirst, minutesText } from '../frame/words'
 
 const FINDING_KINDS = { broken: 'Broken', seized: 'Seized', 'wrong part': 'Wrong part', find: 'Found' } as const
 const THEN_WORDS = { 'put right': 'Put right.', suspect: 'Taken back to Trace.', repair: 'One more repair.', deferred: 'Put off:' } as const
+
+/** What a call was weighed by, where that was kept. */
+const termsText = (terms: BodyOf<'call-made'>['terms']): string => (terms ? ` Weighed by ${terms.moneyPerStandingDay} for a standing day, ${terms.moneyPerMinute} a minute, ${terms.leadDays === null ? 'typical days until parts come' : `${terms.leadDays} d until parts come`}.` : '')
 
 /** What was decided and agreed, by whom and why. */
 export function decisionsOf(job: JobView): string[] {
@@ -14,9 +18,10 @@ export function decisionsOf(job: JobView): string[] {
     ...[...job.calls.values()].map((made) => {
       const call = CALLS.find((candidate) => candidate.id === made.callId)
       const title = (id: string) => call?.options.find((option) => option.id === id)?.title ?? id
-      return `${call?.question ?? made.callId} ${title(made.optionId)}.${made.optionId === made.recommended ? '' : ` Recommended was: ${lowerFirst(title(made.recommended))}.${made.reason ? ` Why otherwise: ${lowerFirst(made.reason)}` : ''}`}`
+      return `${call?.question ?? made.callId} ${title(made.optionId)}.${made.optionId === made.recommended ? '' : ` Recommended was: ${lowerFirst(title(made.recommended))}.${made.reason ? ` Why otherwise: ${lowerFirst(made.reason)}` : ''}`}${termsText(made.terms)}`
     }),
     ...job.consents.map((consent) => `${clockText(consent.at)} ${consent.who} agreed (${consent.how}) to ${consent.repairIds.map((id) => lowerFirst(repairById(id).part)).join(', ')}${consent.upTo === null ? ', no limit named' : `, up to ${consent.upTo} in all`}.`),
+    ...job.waits.filter(isOrder).map((wait) => `${clockText(wait.startedAt)} ${wait.label}, due ${dayClockText(wait.endsAt, wait.startedAt)}.`),
     ...[...job.findings.values()].map((finding) => `${clockText(finding.at)} ${FINDING_KINDS[finding.kind]}: ${lowerFirst(finding.what)}. ${THEN_WORDS[finding.then]}${finding.risk ? ` ${finding.risk}` : ''}`),
     ...[...job.fits.values()].map((one) => `${clockText(one.at)} ${one.title}: ${one.verdict === 'fits' ? 'fits' : one.verdict === 'doubt' ? 'doubtful' : 'does not fit'}. ${one.says}`),
     ...[...job.lies.values()].filter((one) => one.lines.length > 0).map((one) => `${clockText(one.at)} How it lay: ${one.lines.map(lowerFirst).join('; ')}.`),

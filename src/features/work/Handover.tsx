@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import type { TrayPiece } from '@/core/job'
+import { openingsOf, type TrayPiece } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
 import type { Variable } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
@@ -20,15 +20,11 @@ interface Props {
 
 /** What can hurt or be forgotten first; then what else is not as it came in. */
 const FIRST: Variable[] = ['line', 'battery', 'area', 'vapour', 'pumpCircuit', 'height', 'fuelLevel', 'exhaust']
-/** What lies open, in a word of its own. */
-const OPENINGS: [Variable, string, string][] = [['module', 'out', 'Tank open: module out'], ['ring', 'off', 'Lock ring off'], ['moduleHoses', 'parted', 'Module hoses parted'], ['filterJoint', 'parted', 'Filter joints parted'], ['plug', 'parted', 'Plug X7 parted'], ['wayIn', 'open', 'Way in open'], ['tank', 'lowered', 'Tank lowered'], ['bed', 'tilted', 'Load bed tilted'], ['bed', 'off', 'Load bed off'], ['leakCheck', 'due', 'Leak check still due']]
-
 /** One page for whoever goes on: state, openings, pieces, timers, the next act. Taking over asks for the hazards anew. */
 export function Handover({ hand, plan, step, pieces, now, open, onOpenChange }: Props) {
   const { job } = hand
   const [name, setName] = useState('')
   const [note, setNote] = useState('')
-  const openings = OPENINGS.filter(([variable, value]) => job.state[variable] === value).map(([, , words]) => words)
   const waits = job.waits.filter((wait) => !wait.ended)
   const take = async () => {
     if (name.trim() === '') return
@@ -40,7 +36,7 @@ export function Handover({ hand, plan, step, pieces, now, open, onOpenChange }: 
     <Panel open={open} onOpenChange={onOpenChange} title={`Handover: ${job.unit} ${job.vehicleName}`}>
       <div className="grid grid-cols-2 gap-x-8 gap-y-4 text-main" data-sheet="handover">
         <List title="State now" items={FIRST.map((variable) => `${variableWord(variable)}: ${job.state[variable] ?? 'not known'}`)} />
-        <List title="Open or apart" items={openings} none="Nothing is open." strong />
+        <List title="Open or apart" items={openingsOf(job.state)} none="Nothing is open." strong />
         <List title="Off the vehicle" items={pieces.filter((piece) => piece.side === 'out').map((piece) => `${piece.count} × ${piece.name}, ${piece.lies}`)} none="Nothing." />
         <List title="On the vehicle, comes off" items={pieces.filter((piece) => piece.side === 'on').map((piece) => `${piece.count} × ${piece.name}, ${piece.lies}`)} none="Nothing." />
         <List title="Timers" items={waits.map((wait) => `${wait.label}: ${now === null ? 'running' : wait.endsAt > now ? `${minutesText((wait.endsAt - now) / 60_000)} left` : 'over'}`)} none="None runs." />

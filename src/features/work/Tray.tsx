@@ -1,6 +1,6 @@
 import type { TrayPiece, Wait } from '@/core/job'
 import { minutesText } from '../frame/words'
-import { askForNotice, mayAsk, useWaitNotice } from './useWaitNotice'
+import { askForNotice, mayAsk, useWaitNotice } from '../frame/useWaitNotice'
 
 interface Props {
   pieces: TrayPiece[]

@@ -78,7 +78,7 @@ function Sheet({ hand, standing, ready, left, onAnew, onWrong }: SheetProps) {
   if (check) return <CheckSheet check={check} onDone={(outcome) => void hand.add({ kind: 'check-done', body: { checkId: check.check.id, outcome } })} />
   if (!step) return <Finished hand={hand} plan={plan} drained={job.state.fuelLevel === 'below flange'} left={left} />
   if (inside.length > 0 && step.repairId && job.state.module === 'out' && inside.some((item) => !job.inside.has(item.id))) return <InsideSheet hand={hand} items={inside} />
-  if (step.index === opensAt(plan) && ready.missing.length > 0) return <ReadySheet hand={hand} items={ready.items} missing={ready.missing} />
+  if (step.index === opensAt(plan) && ready.missing.length > 0) return <ReadySheet hand={hand} ready={ready} />
   if (LAID.includes(step.operationId) && !job.lies.has(step.operationId)) return <LieSheet hand={hand} operationId={step.operationId} />
   if (stale !== null) return <MeterAgain hand={hand} minutes={stale} />
   return <StepSheet key={step.index} hand={hand} plan={plan} step={step} conflicts={standing.holds} gapMinutes={standing.gapMinutes} onWrong={onWrong} />

@@ -1,0 +1,29 @@
+/** Nothing that a plan puts back may stand otherwise without a word of it above the signature. */
+import { describe, expect, it } from 'vitest'
+import { PUT_BACK } from '../procedure'
+import { LogBuilder } from '../records'
+import { DRIVEN_IN, STATE_VARIABLES, type Variable } from '../vehicle'
+import { foldJob, notBack, openingsOf, unproven } from '.'
+
+const log = () => new LogBuilder('job-1', { device: 'a', by: 'Ida' })
+
+describe('what is not put back', () => {
+  it('a vehicle as it came in has nothing', () => {
+    expect(notBack(DRIVEN_IN)).toEqual([])
+    expect(openingsOf(DRIVEN_IN)).toEqual([])
+  })
+  it.each(Object.entries(PUT_BACK).flatMap(([variable, back]) => STATE_VARIABLES[variable as Variable].filter((value) => value !== back).map((value) => [variable, value] as const)))('%s %s is named', (variable, value) => {
+    expect(notBack({ ...DRIVEN_IN, [variable]: value })).toHaveLength(1)
+  })
+  it('what is open comes before what is aside', () => {
+    const state = { ...DRIVEN_IN, battery: 'off', module: 'out', wayIn: 'open' } as const
+    expect(openingsOf(state)).toEqual(['Tank open: module out', 'Way in open'])
+    expect(notBack(state)).toEqual(['Tank open: module out', 'Way in open', 'Battery off'])
+  })
+  it('stands above the signature once work was begun', () => {
+    const opened = log().add(0, 'state-asserted', { changes: { module: 'out', battery: 'off' }, why: 'seen' })
+    const lines = (builder: LogBuilder) => unproven(foldJob('job-1', builder.events)).filter((line) => line.startsWith('Not put back'))
+    expect(lines(opened)).toEqual([])
+    expect(lines(opened.add(1, 'plan-made', { repairIds: ['module'], start: {}, ways: [], reason: '', pace: { rust: 'none', first: false } }))).toEqual(['Not put back: tank open: module out, battery off'])
+  })
+})
