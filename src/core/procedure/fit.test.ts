@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { FUSES_A, WIRES, hoseOnPipe, materialThere, moduleHeight, passThrough, senderOnGauge, threads, wireAndFuse, wireDropV } from '.'
+import { FUSES_A, WIRES, hoseOnPipe, materialThere, moduleHeight, passThrough, senderOnGauge, threads, wireAndFuse, wireDropV, connector } from '.'
 
 const m = (mm: number) => 1e-3 * mm
 
@@ -41,6 +41,28 @@ describe('does it fit', () => {
     expect(wireAndFuse({ currentA: 8, bothWaysM: 7, areaMm2: 2.5, fuseA: 10 }).says).toContain('15 A at least')
     expect(wireAndFuse({ currentA: 8, bothWaysM: 7, areaMm2: 2.5, fuseA: 30 }).says).toContain('too large for that wire')
     expect(wireAndFuse({ currentA: 8, bothWaysM: 11, areaMm2: 2.5, fuseA: 15 })).toMatchObject({ verdict: 'doubt', by: { unit: 'V' } })
+  })
+  it('a fuse by the loom’s data: no larger than what the wire bears', () => {
+    const of = (bearsA: number | null) => wireAndFuse({ currentA: 8, bothWaysM: 7, areaMm2: 2.5, fuseA: 20, bearsA }).verdict
+    expect([of(null), of(25), of(20), of(15)]).toEqual(['fits', 'fits', 'fits', 'no'])
+    // Data that let it bear much are no leave for a thin wire.
+    expect(wireAndFuse({ currentA: 8, bothWaysM: 7, areaMm2: 1, fuseA: 15, bearsA: 30 }).verdict).toBe('no')
+  })
+  it.each([
+    { name: 'same', to: ['pump +', 'pump −', 'sender'], same: true, verdict: 'fits', says: 'same pins' },
+    { name: 'written otherwise', to: ['Pump +', ' pump - ', 'SENDER'], same: true, verdict: 'fits', says: 'same pins' },
+    { name: 'plus and minus swapped', to: ['pump −', 'pump +', 'sender'], same: true, verdict: 'no', says: 'pin 1 pump +, pin 2 pump −' },
+    { name: 'no sender', to: ['pump +', 'pump −'], same: true, verdict: 'no', says: 'no pin for sender' },
+    { name: 'another shell', to: ['pump +', 'pump −', 'sender'], same: false, verdict: 'doubt', says: 'another shell' },
+    { name: 'one more', to: ['pump +', 'pump −', 'sender', 'low lamp'], same: true, verdict: 'doubt', says: 'also has low lamp' },
+  ])('a plug: $name is $verdict', ({ to, same, verdict, says }) => {
+    const found = connector({ oldPins: ['pump +', 'pump −', 'sender'], newPins: to, sameShell: same })
+    expect(found.verdict).toBe(verdict)
+    expect(found.says).toContain(says)
+  })
+  it('a blank place of the old plug may carry anything', () => {
+    expect(connector({ oldPins: ['pump +', '', 'sender'], newPins: ['pump +', '', 'sender'], sameShell: true }).verdict).toBe('fits')
+    expect(connector({ oldPins: ['pump +', '', 'sender'], newPins: ['pump +', 'lamp', 'sender'], sameShell: true }).verdict).toBe('doubt')
   })
   it('no wire passes more than it is taken for, with any fuse', () => {
     for (const wire of WIRES) for (const fuseA of FUSES_A) expect(wireAndFuse({ currentA: wire.mostA * 1.01, bothWaysM: 1, areaMm2: wire.areaMm2, fuseA }).verdict).toBe('no')

@@ -81,14 +81,15 @@ export const wireDropV = (currentA: Ampere, bothWaysM: Metre, ohmPerM: number): 
 /** The smallest usual fuse for a current that runs for long; undefined where none is large enough. */
 export const leastFuseA = (currentA: Ampere): Ampere | undefined => FUSES_A.find((rating) => FUSE_SHARE * rating >= currentA)
 
-export function wireAndFuse({ currentA, bothWaysM, areaMm2, fuseA }: { currentA: Ampere; bothWaysM: Metre; areaMm2: number; fuseA: Ampere }): Fit {
+/** `bearsA` is what the loom's data let the wire bear; null where nobody knows, then its usual pump current is the measure. */
+export function wireAndFuse({ currentA, bothWaysM, areaMm2, fuseA, bearsA = null }: { currentA: Ampere; bothWaysM: Metre; areaMm2: number; fuseA: Ampere; bearsA?: Ampere | null }): Fit {
   const wire = WIRES.findLast((one) => one.areaMm2 <= areaMm2 + 1e-9)
   if (!wire) return fit('no', 'Thinner than any pump’s wire.', areaMm2, '')
   const dropV = wireDropV(currentA, bothWaysM, wire.ohmPerM)
   const least = leastFuseA(currentA) ?? Infinity
   if (currentA > wire.mostA) return fit('no', `That wire is taken for ${wire.mostA} A at most: take a thicker one.`, currentA, 'A')
   if (fuseA < least) return fit('no', `The fuse blows in time: ${least} A at least.`, fuseA, 'A')
-  if (FUSE_SHARE * fuseA > wire.mostA * FUSE_OVER_WIRE) return fit('no', 'The fuse is too large for that wire: it may burn first. Never a larger fuse: a thicker wire.', fuseA, 'A')
+  if (bearsA === null ? FUSE_SHARE * fuseA > wire.mostA * FUSE_OVER_WIRE : fuseA > bearsA) return fit('no', 'The fuse is too large for that wire: it may burn first. Never a larger fuse: a thicker wire.', fuseA, 'A')
   if (dropV > DROP_MOST_V) return fit('no', 'Too much is lost on the way: a thicker wire, or a relay near the pump.', dropV, 'V')
   return dropV > DROP_GOOD_V ? fit('doubt', 'Much is lost on the way: half a volt is the aim.', dropV, 'V') : fit('fits', 'Wire and fuse carry it.', dropV, 'V')
 }
@@ -99,6 +100,22 @@ export function materialThere({ name, place, pressurePa, fuel }: { name: string;
   const found = use.find((choice) => choice.name.toLowerCase() === name.trim().toLowerCase())
   if (!found) return fit('no', `Not there. Never: ${never}.`)
   return fit(found.suits === 'good' ? 'fits' : 'doubt', found.says || 'Made for it.')
+}
+
+/** What a pin carries, as people write it: case, spaces and a hyphen for a minus do not tell two pins apart. */
+const pinWord = (pin: string) => pin.trim().toLowerCase().replace(/[-–]/g, '−').replace(/\s+/g, ' ')
+
+/** Two plugs, pin by pin in the order of their places: what each pin carries, empty where a place is blank. */
+export function connector({ oldPins, newPins, sameShell }: { oldPins: string[]; newPins: string[]; sameShell: boolean }): Fit {
+  const [from, to] = [oldPins.map(pinWord), newPins.map(pinWord)]
+  const places = Math.max(from.length, to.length)
+  const lost = from.filter((pin) => pin !== '' && !to.includes(pin))
+  if (lost.length > 0) return fit('no', `The new plug has no pin for ${lost.join(', ')}.`, lost.length)
+  const moved = Array.from({ length: places }, (_, at) => at).filter((at) => (from[at] ?? '') !== '' && from[at] !== to[at])
+  if (moved.length > 0) return fit('no', `Not on the same place: ${moved.map((at) => `pin ${at + 1} ${from[at]}`).join(', ')}. Pins change places in the shell, or another part.`, moved.length)
+  const more = to.filter((pin) => pin !== '' && !from.includes(pin))
+  if (!sameShell) return fit('doubt', 'Same pins, another shell: a plug of the new kind goes on the loom, crimped and sealed.', 0)
+  return more.length > 0 ? fit('doubt', `The new plug also has ${more.join(', ')}: it stays open, sealed.`, more.length) : fit('fits', 'Same shell, same pins.')
 }
 
 /** Thread and seat of two halves of a fitting. The same thread on another seat screws together and leaks. */

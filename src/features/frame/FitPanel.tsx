@@ -35,7 +35,7 @@ function Check({ hand, form }: { hand: JobInHand; form: FitForm }) {
   const facts = { layout: hand.vehicle.layout, specification: hand.vehicle.specification }
   const [typed, setTyped] = useState<Record<string, string>>(() => kept?.figures ?? Object.fromEntries(form.fields.map((field) => [field.id, field.given?.(facts) ?? field.options?.(facts)[0]?.id ?? ''])))
   const number = (id: string) => Number((typed[id] ?? '').replace(',', '.'))
-  const whole = form.fields.every((field) => (typed[field.id] ?? '').trim() !== '' && (isWord(form, field.id) || Number.isFinite(number(field.id))))
+  const whole = form.fields.every((field) => ((typed[field.id] ?? '').trim() === '' ? field.optional === true : isWord(form, field.id) || Number.isFinite(number(field.id))))
   const fit = whole ? form.work(number, (id) => typed[id] ?? '', facts) : null
   const set = (id: string, value: string) => setTyped({ ...typed, [id]: value.slice(0, 60) })
   const box = 'block h-[48px] w-full border-2 border-ink-3 bg-sheet px-2 text-main text-ink'
