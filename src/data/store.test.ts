@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto'
 import localforage from 'localforage'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { addDemoData, append, exportJob, importJob, listJobs, listVehicles, loadLog, removeDemoData, unwrittenEvents } from './store'
+import { addDemoData, append, exportJob, importJob, listJobs, listVehicles, loadLog, openWaits, removeDemoData, unwrittenEvents } from './store'
 import { DEMO_VEHICLES, demoJobs } from '@/core/practice'
 import { foldJob, stageOf, unproven } from '@/core/job'
 
@@ -38,6 +38,20 @@ describe('the store', () => {
     expect(unwrittenEvents('job-1')).toHaveLength(0)
     const log = await loadLog('job-1')
     expect(log.ok && log.value).toHaveLength(3)
+  })
+  it('waits that run are known of all jobs that are not signed, each until it is ended or taken back', async () => {
+    const wait = (waitId: string) => ({ kind: 'wait-started' as const, body: { waitId, label: `${waitId} soaks`, minutes: 30 } })
+    for (const jobId of ['job-1', 'job-2', 'job-3']) await open(jobId)
+    await append('job-1', [wait('union'), wait('tank')], 'Ida')
+    await append('job-1', [{ kind: 'wait-ended', body: { waitId: 'tank' } }], 'Ida')
+    const kept = await append('job-2', [wait('seal')], 'Ida')
+    await append('job-3', [wait('liner')], 'Ida')
+    await append('job-3', [{ kind: 'job-signed', body: { unproven: [], note: '' } }], 'Ida')
+    const labels = async () => (await openWaits()).map(({ jobId, unit, wait: one }) => `${jobId} ${unit} ${one.label}`).sort()
+    expect(await labels()).toEqual(['job-1 07 union soaks', 'job-2 07 seal soaks'])
+    const started = kept.ok ? kept.value.at(-1)!.id : ''
+    await append('job-2', [{ kind: 'event-undone', body: { eventId: started, reason: 'wrong unit' } }], 'Ida')
+    expect(await labels()).toEqual(['job-1 07 union soaks'])
   })
   it('a damaged event is refused by its place', async () => {
     await jobs.setItem('job-9', { vehicleId: 'v', events: [{ kind: 'nonsense' }] })

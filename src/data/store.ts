@@ -5,7 +5,7 @@
  */
 import localforage from 'localforage'
 import { appendEvent, liveEvents, mergeLogs, readEvent, readJobFile, writeJobFile, type Author, type BodyOf, type EventKind, type JobEvent } from '@/core/records'
-import { foldJob, vehicleSchema, type JobView, type VehicleRecord } from '@/core/job'
+import { foldJob, vehicleSchema, type JobView, type VehicleRecord, type Wait } from '@/core/job'
 import type { DemoJob } from '@/core/practice'
 
 const jobs = localforage.createInstance({ name: 'stop-start', storeName: 'jobs' })
@@ -121,6 +121,25 @@ export async function listJobs(): Promise<ListedJob[]> {
       return { job: foldJob(id, log.value, vehicle ?? undefined), vehicle, problem: null }
     }),
   )
+}
+
+export interface OpenWait {
+  jobId: string
+  unit: string
+  wait: Wait
+}
+/** Events that say which waits run. */
+const OF_WAITS: ReadonlySet<string> = new Set<EventKind>(['job-opened', 'complaint-remains', 'plan-made', 'step-done', 'proof-noted', 'wait-started', 'wait-ended', 'job-signed', 'event-undone'])
+
+/** Waits that nobody has ended, of all jobs that are not signed. Of each log only what decides is read: this is asked for on every page. */
+export async function openWaits(): Promise<OpenWait[]> {
+  const found: OpenWait[] = []
+  await jobs.iterate<StoredJob, void>((stored, jobId) => {
+    const events = stored.events.filter((raw) => OF_WAITS.has((raw as { kind?: string }).kind ?? '')).map(readEvent).flatMap((event) => (event.ok ? [event.value] : []))
+    const job = foldJob(jobId, events)
+    if (!job.signed) found.push(...job.waits.filter((wait) => !wait.ended).map((wait) => ({ jobId, unit: job.unit, wait })))
+  })
+  return found
 }
 
 export async function listVehicles(): Promise<VehicleRecord[]> {

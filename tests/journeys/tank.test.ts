@@ -46,10 +46,18 @@ it('a soak holds through a reload and a night; hazards and meter are asked anew'
 it('is put back, filled and run, and the record tells the days', async () => {
   // Three days later.
   await hands.session.later(3 * 1440 + 1)
+  // The head of every other page says so, until the work goes on.
+  const over = async () => {
+    await hands.session.go('/')
+    return (await hands.shown('[data-over]')).getAttribute('title')
+  }
+  expect(await over()).toContain('61: Liner cures at 20 °C')
+  await hands.session.go('/job/work?id=journey-tank')
   await hands.press('Seen, all of it holds')
   const done = await hands.doAllSteps()
   expect(done).toBeGreaterThan(5)
   await hands.sees('Everything is back in place')
+  expect(await over()).not.toContain('61: ')
   await hands.session.go('/job/record?id=journey-tank')
   for (const words of ['Clean the tank: bare steel', 'Line the cleaned tank', 'Extinguisher in its place']) await hands.sees(words)
   expect(await hands.session.problems()).toEqual([])

@@ -27,6 +27,8 @@ it('module through a hatch: an unsafe order is refused with its reason, and a fi
   for (const [name, value] of [['hose-bore', '9,5'], ['hose-pipe', '7.94'], ['wire-length', '7'], ['wire-area', '2.5'], ['wire-fuse', '15']] as const) await (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
   await hands.shown('[data-fit="hose"][data-verdict="no"]')
   await hands.shown('[data-fit="wire"][data-verdict="fits"]')
+  for (const [name, value] of [['connector-oldPins', 'pump +, pump −, sender'], ['connector-newPins', 'pump −, pump +, sender']] as const) await (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
+  await hands.sees('Not on the same place: pin 1 pump +, pin 2 pump −.')
   await hands.act('fit-hose')
   await hands.sees('Hose on pipe: does not fit')
   const bore = await hands.shown('input[name="hose-bore"]')
@@ -44,6 +46,11 @@ it('module through a hatch: an unsafe order is refused with its reason, and a fi
   await hands.sees('This must not be')
   await hands.sees('The tank is open and the battery could spark.')
   expect(await hands.has('[data-act="step-done"]')).toBe(false)
+  // Every other page says so as well.
+  await hands.session.go('/job/trace?id=journey-bus')
+  await hands.sees('The tank is open and the battery could spark. Put that right first.')
+  await hands.session.go('/job/work?id=journey-bus')
+  await hands.sees('This must not be')
   await strip('Battery', 'off')
   await hands.shown('[data-step="repair:module"]')
   // A find that is no part of the plan.

@@ -7,6 +7,7 @@ import { findTest, scopeOf, type Pace, type RaiserId, type SymptomId, type WayId
 import type { Complaint, Done, Evidence } from '../diagnosis'
 import { differenceFromSi, differenceToSi, toSi, unitKind } from '../shared'
 import type { MeterReading } from './meter'
+import { leakStandId } from './orders'
 import { layoutKeyOf, type VehicleRecord } from './vehicleRecord'
 import { liveEvents, type BodyOf, type JobEvent } from '../records'
 
@@ -199,6 +200,7 @@ function apply(job: JobView, event: JobEvent): void {
       return wait(job, event)
     case 'proof-noted':
       job.proofNotes.set(event.body.item, event.body.outcome)
+      if (event.body.item === 'dry') endWait(job, leakStandId(job))
       return
     case 'complaint-remains':
       return goOn(job, event.body.run, event.at)
@@ -218,8 +220,12 @@ export function alreadyDone(work: WorkInHand | null, repairIds: string[]): strin
 
 function wait(job: JobView, event: Extract<JobEvent, { kind: 'wait-started' | 'wait-ended' }>) {
   const { waitId } = event.body
-  if (event.kind === 'wait-ended') job.waits = job.waits.map((one) => (one.waitId === waitId ? { ...one, ended: true } : one))
+  if (event.kind === 'wait-ended') endWait(job, waitId)
   else job.waits = [...job.waits.filter((one) => one.waitId !== waitId), { waitId, label: event.body.label, startedAt: event.at, endsAt: event.at + 60_000 * event.body.minutes, holds: event.body.holds ?? false, ended: false }]
+}
+
+function endWait(job: JobView, waitId: string) {
+  job.waits = job.waits.map((one) => (one.waitId === waitId ? { ...one, ended: true } : one))
 }
 
 /** What still holds the next step at a time; the last to end first. */
@@ -306,6 +312,8 @@ function work(job: JobView, event: Extract<JobEvent, { kind: 'ready-noted' | 'su
     else job.work.ticks.delete(key)
   } else if (event.kind === 'check-done') job.work.checks.set(event.body.checkId, event.body.outcome)
   else {
+    // Whoever goes on after a wait that held the way has seen that it is over.
+    job.waits = job.waits.map((wait) => (wait.holds && wait.endsAt <= event.at ? { ...wait, ended: true } : wait))
     job.work.done.set(event.body.step, { eventId: event.id, operationId: event.body.operationId, at: event.at, entered: event.body.entered, torqueNm: event.body.torqueNm, byFeel: event.body.byFeel })
     job.state = { ...job.state, ...(event.body.sets as VehicleState) }
     if (event.body.sets.vapour === 'clear') job.vapourClearAt = event.at

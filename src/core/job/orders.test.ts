@@ -46,6 +46,10 @@ describe('joints under pressure', () => {
     expect(leakStood(fold(begun(log(), 0).add(MINUTE, 'wait-ended', { waitId: leakStandId({ epoch: 0 }) })), MINUTE)).toBe(true)
     expect(leakStood(fold(log()), 1e12)).toBe(false)
   })
+  it('stand no longer once the answer is there', () => {
+    expect(leakStandOf(fold(begun(log(), 0).add(6 * MINUTE, 'proof-noted', { item: 'primes', outcome: 'yes' })))!.ended).toBe(false)
+    expect(leakStandOf(fold(begun(log(), 0).add(6 * MINUTE, 'proof-noted', { item: 'dry', outcome: 'no' })))!.ended).toBe(true)
+  })
   it('stand again in the next round', () => {
     const again = begun(log(), 0).add(2 * MINUTE, 'complaint-remains', { words: '', run: 'better' })
     expect(fold(again).epoch).toBe(1)

@@ -5,6 +5,7 @@ import { Wordmark } from '@/ui/marks'
 import { stageIndex, stageOf, type JobView, type Stage } from '@/core/job'
 import { toggleLight, useLight } from './useLight'
 import { useNow } from './useNow'
+import { WaitsOver } from './WaitsOver'
 import { STAGES, STAGE_NAMES, clockText, stageHref, stageYield } from './words'
 
 export function Clock() {
@@ -25,7 +26,7 @@ export function PlainHead({ children }: { children?: ReactNode }) {
         <Wordmark />
       </Link>
       {children}
-      <Clock />
+      <div className="flex items-stretch gap-3 self-stretch"><WaitsOver /><Clock /></div>
     </header>
   )
 }
@@ -54,7 +55,8 @@ export function JobHead({ job, stage }: { job: JobView; stage: Stage }) {
           </Link>
         ))}
       </nav>
-      <div className="flex items-center">
+      <div className="flex items-stretch gap-3">
+        <WaitsOver here={stage === 'work' || stage === 'prove' ? job.id : null} />
         <Clock />
       </div>
     </header>

@@ -1,8 +1,10 @@
 'use client'
+import { useMemo } from 'react'
 import { STATE_VARIABLES, type Layout, type PartKind, type Variable, type VehicleState } from '@/core/vehicle'
-import { useClaim } from './Claim'
-import type { JobInHand } from './useJob'
 import { WordToggle } from '@/ui/WordToggle'
+import { useClaim } from './Claim'
+import { mustNotBe } from './mustNotBe'
+import type { JobInHand } from './useJob'
 import { variableWord } from './words'
 
 /** What the strip shows: the openings that this layout has, else what decides whether fuel may be opened. */
@@ -25,6 +27,9 @@ interface Props {
 export function StateStrip({ hand, needs = {}, message, danger = false }: Props) {
   const { job } = hand
   const { claim, panel } = useClaim(hand)
+  // What must never be goes before whatever the page has to say.
+  const never = useMemo(() => mustNotBe(hand)[0], [hand])
+  const alarm = danger || never !== undefined
   return (
     <section aria-label="Vehicle state" id="vehicle-state" tabIndex={-1} className="flex h-[60px] items-stretch overflow-clip border-t border-rule">
       <div className="flex w-[104px] shrink-0 items-center pl-6 pr-2 text-tick leading-tight text-ink-2">Vehicle state now</div>
@@ -37,8 +42,8 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
           <span className="text-second font-semibold">{job.litres === null ? 'not dipped' : `${job.litres} L`}</span>
         </span>
       </div>
-      <p aria-live="polite" className={`flex flex-1 min-w-[150px] items-center justify-end border-l border-rule-2 pl-3 pr-6 text-right text-tick leading-[19px] ${danger ? 'font-semibold text-danger' : 'text-ink-2'}`}>
-        {message}
+      <p aria-live="polite" className={`flex flex-1 min-w-[150px] items-center justify-end border-l border-rule-2 pl-3 pr-6 text-right text-tick leading-[19px] ${alarm ? 'font-semibold text-danger' : 'text-ink-2'}`}>
+        {never ? `${never} Put that right first.` : message}
       </p>
       {panel}
     </section>

@@ -1,19 +1,19 @@
 'use client'
 import { useEffect } from 'react'
-import type { Wait } from '@/core/job'
+import type { OpenWait } from '@/data/store'
 
 /** Longest that a browser's timer counts. */
 const LONGEST_MS = 2 ** 31 - 1
 const allowed = () => typeof Notification !== 'undefined' && Notification.permission === 'granted'
 
 /** Says so when a wait is over, where the browser may: the end is kept with the job, so a reload or a sleep loses nothing. */
-export function useWaitNotice(waits: Wait[], unit: string): void {
+export function useWaitNotice(waits: OpenWait[]): void {
   useEffect(() => {
-    const timers = waits.filter((wait) => !wait.ended && wait.endsAt > Date.now()).map((wait) => setTimeout(() => {
+    const timers = waits.filter(({ wait }) => wait.endsAt > Date.now()).map(({ unit, wait }) => setTimeout(() => {
       if (allowed()) new Notification(`Unit ${unit}: ${wait.label}`, { body: 'The wait is over.', tag: wait.waitId })
     }, Math.min(LONGEST_MS, wait.endsAt - Date.now())))
     return () => timers.forEach(clearTimeout)
-  }, [waits, unit])
+  }, [waits])
 }
 
 /** Can it still be asked for? */

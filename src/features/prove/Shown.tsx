@@ -4,7 +4,6 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Button } from '@/ui/Button'
 import type { JobInHand } from '../frame/useJob'
 import { useNow } from '../frame/useNow'
-import { useWaitNotice } from '../frame/useWaitNotice'
 
 const ITEMS: Record<ProofItem, { title: string; how: string }> = {
   back: { title: 'What was disturbed is back', how: '' },
@@ -22,7 +21,6 @@ const POURED_LITRES = 10
 /** What has to be seen, not measured; and what may have made the part fail. */
 export function Shown({ hand }: { hand: JobInHand }) {
   const { job } = hand
-  useWaitNotice(job.waits, job.unit)
   const seen = proofItems(job).map((item) => ({ item: item as string, ...ITEMS[item], how: howOf(hand, item), options: [{ id: 'yes', label: 'Seen' }, { id: 'no', label: 'No' }] }))
   const asked = upstreamQuestions(job).map((cause) => ({ item: causeItem(cause.id), title: cause.question, how: cause.how, options: [{ id: 'no', label: 'Not there' }, { id: 'yes', label: 'Found' }] }))
   return (

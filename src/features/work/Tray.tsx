@@ -1,18 +1,16 @@
 import type { TrayPiece, Wait } from '@/core/job'
 import { minutesText } from '../frame/words'
-import { askForNotice, mayAsk, useWaitNotice } from '../frame/useWaitNotice'
+import { askForNotice, mayAsk } from '../frame/useWaitNotice'
 
 interface Props {
   pieces: TrayPiece[]
   waits: Wait[]
   now: number | null
-  unit: string
   onEnd: (waitId: string) => void
 }
 
 /** Everything out of the vehicle and where it lies; petrol cells are on the vehicle and must come off. */
-export function Tray({ pieces, waits, now, onEnd, unit }: Props) {
-  useWaitNotice(waits, unit)
+export function Tray({ pieces, waits, now, onEnd }: Props) {
   const out = pieces.filter((piece) => piece.side === 'out').reduce((sum, piece) => sum + piece.count, 0)
   return (
     <section aria-label="Tray" className="mt-2 flex min-h-[108px] items-stretch overflow-x-auto overflow-y-hidden border-t-2 border-ink bg-sheet">

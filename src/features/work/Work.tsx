@@ -46,7 +46,7 @@ export function Work({ hand }: { hand: JobInHand }) {
         </section>
         <RightColumn hand={hand} plan={plan} step={step} now={now} />
       </main>
-      <Tray unit={job.unit} pieces={pieces} waits={waiting} now={now} onEnd={(waitId) => void hand.add({ kind: 'wait-ended', body: { waitId } })} />
+      <Tray pieces={pieces} waits={waiting} now={now} onEnd={(waitId) => void hand.add({ kind: 'wait-ended', body: { waitId } })} />
       <StateStrip hand={hand} needs={step ? Object.fromEntries(conflicts.map((variable) => [variable, step.before[variable]])) : {}} message={standing.message} danger={standing.danger} />
       <Wrong hand={hand} open={wrong} onOpenChange={setWrong} onAnew={anew} />
     </>

@@ -2,9 +2,10 @@
 import { useMemo, useState } from 'react'
 import { nextStep, planHolds, vapourStale, waitHolds, type JobView, type WorkInHand } from '@/core/job'
 import { GATES, USUAL_PACE, type WayId } from '@/core/library'
-import { forbidden, plannerFor, type PlacedCheck, type Plan, type PlanStep } from '@/core/procedure'
+import type { PlacedCheck, Plan, PlanStep } from '@/core/procedure'
 import { matches, pack, patternOf, unmet } from '@/core/vehicle'
 import { meterHolds } from '../frame/MeterHold'
+import { mustNotBe } from '../frame/mustNotBe'
 import type { JobInHand } from '../frame/useJob'
 import { useNow } from '../frame/useNow'
 import { usePlan, type PlanView } from '../frame/usePlan'
@@ -64,7 +65,7 @@ function standingOf(hand: JobInHand, work: WorkInHand, plan: Plan, now: number |
     holds: [...conflicts.map((variable) => `${variableWord(variable)} ${step!.before[variable]}`), ...waitsHolding(job, now)],
     // Asked before a step is begun, not in its middle.
     stale: step && now !== null && !begun(work, step) ? vapourStale(job, step.act, now) : null,
-    forbidden: forbidden(plannerFor({ layout: hand.vehicle.layout, ways: work.ways }), job.state).map((invariant) => invariant.reason),
+    forbidden: mustNotBe(hand),
     askHazards: gates.length > 0 && (gap > LONG_GAP_MS || handed),
     gapMinutes: now === null ? 0 : (now - leftAt) / 60_000,
     handedTo: handed ? job.handover!.to : null,
