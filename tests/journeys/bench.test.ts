@@ -6,7 +6,7 @@ import { afterAll, beforeAll, expect, it } from 'vitest'
 import { writeHead, writeLine } from '@/core/bench'
 import { DEMO_VEHICLES, standInRun } from '@/core/practice'
 import type { VehicleRecord } from '@/core/job'
-import { Hands, jobFileOf } from '../support/bench'
+import { Hands, jobFileOf, SOON } from '../support/bench'
 
 const base = DEMO_VEHICLES.find((candidate) => candidate.unit === '04')!
 const withFault = (unit: string, faultId: string, severity: number, seed = 72): VehicleRecord => ({ ...base, id: `vehicle-${unit}`, unit, name: 'Cairn post van', truth: { seed, hidden: [{ faultId, severity }] } })
@@ -35,11 +35,11 @@ it('a leak-down with one side clamped after the other ends at the injectors', as
     expect(await hands.record()).toBe('It leaks.')
     await hands.keep()
   }
-  expect(await (await hands.shown('section[aria-label="Pinch isolation"]')).getAttribute('data-leaks')).toBe('rail')
+  await expect.poll(async () => (await hands.shown('section[aria-label="Pinch isolation"]')).getAttribute('data-leaks'), SOON).toBe('rail')
   await hands.sees('The rail side leaks.')
   await hands.session.go('/job/trace?id=job-61')
   await hands.entries(3)
-  expect(await hands.text('aside[aria-label="Suspects and evidence"]')).toMatch(/injector/i)
+  await expect.poll(() => hands.text('aside[aria-label="Suspects and evidence"]'), SOON).toMatch(/injector/i)
 })
 
 it('a sweep of a worn sender shows two drop-outs and goes to Trace', async () => {
@@ -77,7 +77,7 @@ it('flags move by key, the whole screen reads at cursors, and a capture leaves a
   const flag = await hands.shown('[data-flag="B"]')
   const before = Number(await flag.getAttribute('aria-valuenow'))
   await flag.sendKeys(Key.chord(Key.SHIFT, Key.ARROW_LEFT), Key.ARROW_LEFT)
-  expect(Number(await (await hands.shown('[data-flag="B"]')).getAttribute('aria-valuenow'))).toBeLessThan(before - 5)
+  await expect.poll(async () => Number(await (await hands.shown('[data-flag="B"]')).getAttribute('aria-valuenow')), SOON).toBeLessThan(before - 5)
   await hands.act('full')
   await hands.sees('II less I')
   await hands.act('closer')
@@ -102,7 +102,7 @@ it('the gauge gateway speaks the same lines as the tablet', async () => {
 it('on a real vehicle no stand-in plays; a hand reads, by an own instrument that is doubtful', async () => {
   await hands.session.go('/job/bench?id=job-63')
   await hands.sees('This is a real vehicle.')
-  expect(await hands.isHeld('[data-act="record"]')).toBe(true)
+  await expect.poll(() => hands.isHeld('[data-act="record"]'), SOON).toBe(true)
   await hands.act('sources')
   await hands.act('new-instrument')
   await (await hands.shown('input[name="name"]')).sendKeys('Old gauge')
@@ -112,7 +112,7 @@ it('on a real vehicle no stand-in plays; a hand reads, by an own instrument that
   await hands.press('Close')
   await hands.press('By hand')
   for (const [name, value] of [['start', '310'], ['later', '120']] as const) await (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
-  expect(await hands.text('[data-said]')).toBe('It leaks.')
+  await expect.poll(() => hands.text('[data-said]'), SOON).toBe('It leaks.')
   await hands.keep()
   await hands.sees('Doubtful instrument.')
   await hands.session.go('/job/trace?id=job-63')
@@ -140,11 +140,11 @@ it('a gauge gateway of the workshop’s own reads a real vehicle, and what it re
     await (await hands.shown('input[name="gateway"]')).sendKeys(`http://localhost:${(gateway.address() as AddressInfo).port}/`)
     await hands.press('Use it')
     expect(await hands.record()).toBe('The pressure is right.')
-    expect(await (await hands.shown('main[data-pen]')).getAttribute('data-signal')).toBe('vehicle')
+    await expect.poll(async () => (await hands.shown('main[data-pen]')).getAttribute('data-signal'), SOON).toBe('vehicle')
     await hands.sees('One line could not be read.')
     await hands.keep()
     await hands.session.go('/job/trace?id=job-63')
-    expect(await hands.text('section[aria-label="Evidence"]')).toContain('Rail, key on')
+    await expect.poll(() => hands.text('section[aria-label="Evidence"]'), SOON).toContain('Rail, key on')
   } finally {
     gateway.close()
   }

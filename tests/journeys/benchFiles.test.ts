@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { By } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { DEMO_VEHICLES } from '@/core/practice'
-import { Hands } from '../support/bench'
+import { Hands, SOON } from '../support/bench'
 
 const ROWS = 2_000_000
 /** Rows that no reader can take. */
@@ -55,12 +55,12 @@ it('two million rows are cancelled half-way, then read to the end while the page
   await give(long)
   await hands.sees('Druck Rail')
   // What its heads said is proposed: a time in seconds, kPa, A.
-  expect(await (await hands.shown('select[aria-label="Druck Rail is"]')).getAttribute('value')).toBe('pressure')
+  await expect.poll(async () => (await hands.shown('select[aria-label="Druck Rail is"]')).getAttribute('value'), SOON).toBe('pressure')
   await hands.act('read-file')
   await until(async () => (await share()) >= 40, 'it never came half-way')
   await hands.act('cancel-file')
   await hands.shown('[data-wizard="map"]')
-  expect(await hands.has('main[data-signal="file"]')).toBe(false)
+  await expect.poll(() => hands.has('main[data-signal="file"]'), SOON).toBe(false)
 
   await hands.driver.executeScript(`window.beats = []; let last = performance.now(); const beat = () => { const now = performance.now(); window.beats.push(now - last); last = now; requestAnimationFrame(beat) }; requestAnimationFrame(beat)`)
   await hands.act('read-file')
@@ -76,11 +76,11 @@ it('two million rows are cancelled half-way, then read to the end while the page
   expect(said).toMatch(/1400002\s+no number/)
   await hands.act('take-file')
   await hands.shown('main[data-signal="file"]')
-  expect(await hands.text('[data-origin="file"]')).toContain('long.csv')
+  await expect.poll(() => hands.text('[data-origin="file"]'), SOON).toContain('long.csv')
   await hands.shown('section[aria-label="What the capture means"]')
-  expect(await hands.text('section[aria-label="What the capture means"]')).toMatch(/Mean 25\d/)
+  await expect.poll(() => hands.text('section[aria-label="What the capture means"]'), SOON).toMatch(/Mean 25\d/)
   // The one spike among two million is held.
-  expect(await hands.text('aside[aria-label="Instruments and verdict"]')).toMatch(/most 4[23]\d/)
+  await expect.poll(() => hands.text('aside[aria-label="Instruments and verdict"]'), SOON).toMatch(/most 4[23]\d/)
 })
 
 it('the mapping is remembered, and what is changed in it counts the next time', async () => {
@@ -94,7 +94,7 @@ it('the mapping is remembered, and what is changed in it counts the next time', 
   await hands.act('take-file')
   await give(small)
   await hands.sees('Mapped as the last time.')
-  expect(await (await hands.shown('select[aria-label="Strom is"]')).getAttribute('value')).toBe('')
+  await expect.poll(async () => (await hands.shown('select[aria-label="Strom is"]')).getAttribute('value'), SOON).toBe('')
   await hands.press('Another file')
 })
 
@@ -111,5 +111,5 @@ it.each([
   if (says === null) return void (await hands.shown('[data-wizard="map"]'))
   await hands.sees(says)
   await hands.sees('Nothing has changed.')
-  expect(await hands.has('main[data-signal="file"]')).toBe(true)
+  await expect.poll(() => hands.has('main[data-signal="file"]'), SOON).toBe(true)
 })

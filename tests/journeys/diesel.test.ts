@@ -1,7 +1,7 @@
 /** A piste groomer, suction-fed diesel, low on power: traced to its first filter, repaired, proven, signed. */
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { DEMO_VEHICLES } from '@/core/practice'
-import { Hands } from '../support/bench'
+import { Hands, SOON } from '../support/bench'
 
 const vehicle = DEMO_VEHICLES.find((candidate) => candidate.unit === '31')!
 let hands: Hands
@@ -43,7 +43,7 @@ it('from two readings to a signed record on the suction side', async () => {
   await hands.session.go('/job/bench?id=demo-job-31')
   // Nothing holds pressure here that could be timed; feed pressure and vacuum are what the bench offers.
   await hands.act('choose-capture')
-  expect(await hands.isHeld('[data-capture="leakDown"]')).toBe(true)
-  expect(await hands.isHeld('[data-capture="vacuum"]')).toBe(false)
+  await expect.poll(() => hands.isHeld('[data-capture="leakDown"]'), SOON).toBe(true)
+  await expect.poll(() => hands.isHeld('[data-capture="vacuum"]'), SOON).toBe(false)
   expect(await hands.session.problems()).toEqual([])
 })

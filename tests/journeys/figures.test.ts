@@ -6,7 +6,7 @@ import { By, Key } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { testById } from '@/core/library'
 import { DEMO_VEHICLES } from '@/core/practice'
-import { Hands } from '../support/bench'
+import { Hands, SOON } from '../support/bench'
 
 const vehicle = DEMO_VEHICLES.find((candidate) => candidate.unit === '04')!
 let hands: Hands
@@ -22,10 +22,10 @@ it('the line is off when the gauge says so', async () => {
   await hands.entries(2)
   await hands.driver.findElement(By.xpath('//div[@role="group"][@aria-label="Line"]//button[normalize-space(.)="off"]')).click()
   const field = await hands.shown('input[name="pressureOff"]')
-  expect(await hands.isHeld('[data-act="figures"]')).toBe(true)
+  await expect.poll(() => hands.isHeld('[data-act="figures"]'), SOON).toBe(true)
   await field.sendKeys('40')
   await hands.sees('Bleed on and read again')
-  expect(await hands.isHeld('[data-act="figures"]')).toBe(true)
+  await expect.poll(() => hands.isHeld('[data-act="figures"]'), SOON).toBe(true)
   await field.sendKeys(Key.chord(Key.CONTROL, 'a'), '3')
   await hands.act('figures')
   await hands.goneOf('[data-act="figures"]')
@@ -78,7 +78,7 @@ it('from 20 % LEL on nothing goes on at Work either, until the meter is low', as
   await hands.sees('is too much')
   await hands.act('note-meter')
   await hands.sees('Everyone out')
-  expect(await hands.has('[data-act="step-done"]')).toBe(false)
+  await expect.poll(() => hands.has('[data-act="step-done"]'), SOON).toBe(false)
   await hands.meter(14)
   await hands.sees('Held until the meter is under 10 % LEL')
   await hands.meter(4)

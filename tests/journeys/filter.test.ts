@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { By, Key } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { DEMO_VEHICLES } from '@/core/practice'
-import { Hands } from '../support/bench'
+import { Hands, SOON } from '../support/bench'
 
 const vehicle = DEMO_VEHICLES.find((candidate) => candidate.unit === '04')!
 let hands: Hands
@@ -30,7 +30,7 @@ it('finds the clogged filter from a fresh complaint', async () => {
     taken += 1
     await hands.entries(taken)
   }
-  expect(await hands.text('h1')).toContain('Inline filter clogged')
+  await expect.poll(() => hands.text('h1'), SOON).toContain('Inline filter clogged')
   await hands.act('undo')
   await hands.entries(taken - 1)
 })

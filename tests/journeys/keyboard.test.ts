@@ -4,7 +4,7 @@ import { afterAll, beforeAll, expect, it } from 'vitest'
 import { DEMO_VEHICLES } from '@/core/practice'
 import { standInById, truthVehicle } from '@/core/simulate'
 import { testById } from '@/core/library'
-import { Hands } from '../support/bench'
+import { Hands, SOON } from '../support/bench'
 
 const vehicle = DEMO_VEHICLES.find((candidate) => candidate.unit === '15')!
 let hands: Hands
@@ -68,7 +68,7 @@ it('takes a job up, pins a reading, undoes it, changes stage and light', async (
   await press('u')
   await hands.entries(0)
   await press('d')
-  expect(await hands.driver.executeScript('return document.documentElement.dataset.light')).toBe('night')
+  await expect.poll(() => hands.driver.executeScript('return document.documentElement.dataset.light'), SOON).toBe('night')
   await press('4')
   await hands.sees('Nothing is chosen to repair.')
   await press('1')

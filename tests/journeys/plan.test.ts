@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { By, Key } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { DEMO_VEHICLES } from '@/core/practice'
-import { Hands } from '../support/bench'
+import { Hands, SOON } from '../support/bench'
 
 const vehicle = DEMO_VEHICLES.find((candidate) => candidate.unit === '11')!
 let hands: Hands
@@ -50,7 +50,7 @@ it('lays the ways in of this vehicle side by side, and keeps the choice with its
 
 it('says what more costs while it is open, and lists what must be in hand', async () => {
   await hands.press('Change plan')
-  expect(await hands.text('[data-addition="sender"]')).toMatch(/\d+ min now, \d h \d\d later/)
+  await expect.poll(() => hands.text('[data-addition="sender"]'), SOON).toMatch(/\d+ min now, \d h \d\d later/)
   await hands.press('Close')
   await hands.act('ready')
   await hands.sees('One-time pieces')
@@ -63,9 +63,9 @@ it('says what more costs while it is open, and lists what must be in hand', asyn
   await hands.act('keep-order')
   await hands.sees('On order, here')
   await hands.press('Close')
-  expect(await hands.text('section[aria-label="Vehicle state"]')).toMatch(/Parts come \w{3} \d+, \d\d:\d\d: begin \w{3} \d+/)
+  await expect.poll(() => hands.text('section[aria-label="Vehicle state"]'), SOON).toMatch(/Parts come \w{3} \d+, \d\d:\d\d: begin \w{3} \d+/)
   await hands.act('calls')
-  expect(await hands.text('[data-call="moduleOrPump"]')).toContain('Whole module')
+  await expect.poll(() => hands.text('[data-call="moduleOrPump"]'), SOON).toContain('Whole module')
   await hands.act('call-module')
   await hands.sees('Why otherwise')
   await (await hands.shown('input[name="why-moduleOrPump"]')).sendKeys('The sender jumps as well.')

@@ -1,7 +1,7 @@
 /** A fresh complaint on a demo vehicle with a corroded feed plug, carried to a signed record through the interface alone. */
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { DEMO_VEHICLES } from '@/core/practice'
-import { Hands } from '../support/bench'
+import { Hands, SOON } from '../support/bench'
 
 const vehicle = DEMO_VEHICLES.find((candidate) => candidate.unit === '07')!
 let hands: Hands
@@ -34,7 +34,7 @@ it('complaint to signed record, reloaded in Trace and in Work, nothing lost', as
       await hands.entries(2)
     }
   }
-  expect(await hands.text('h1')).toContain('Feed plug corroded')
+  await expect.poll(() => hands.text('h1'), SOON).toContain('Feed plug corroded')
   await hands.act('plan')
 
   // Plan, then Work, reloaded in the middle.

@@ -1,7 +1,7 @@
 /** A school bus that smells of fuel: it is not started; the meter finds the place, the joint is remade and seen dry. */
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { DEMO_VEHICLES } from '@/core/practice'
-import { Hands } from '../support/bench'
+import { Hands, SOON } from '../support/bench'
 
 const vehicle = DEMO_VEHICLES.find((candidate) => candidate.unit === '02')!
 let hands: Hands
@@ -19,10 +19,10 @@ it('from the smell to the joint that was wet, and dry again', async () => {
   await hands.sees('Leak not found: it stays outside')
   await hands.press('Note it. Trace without starting it')
   await hands.entries(0)
-  expect(await hands.text('h1')).toContain('Do not start it')
+  await expect.poll(() => hands.text('h1'), SOON).toContain('Do not start it')
   await hands.traceOn(0, '[data-hold="meter"]')
   await hands.sees('LEL: everyone out')
-  expect(await hands.has('[data-act="plan"]')).toBe(false)
+  await expect.poll(() => hands.has('[data-act="plan"]'), SOON).toBe(false)
   await hands.meter(34)
   await hands.sees('Held until the meter is under 10 % LEL')
   await hands.meter(6)

@@ -1,7 +1,7 @@
 /** A camper bus that stood for eleven years: surveyed from tank to engine, a line split in halves, nothing switched on before its turn. */
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { DEMO_VEHICLES } from '@/core/practice'
-import { Hands } from '../support/bench'
+import { Hands, SOON } from '../support/bench'
 
 let hands: Hands
 beforeAll(async () => {
@@ -22,7 +22,7 @@ it('what is bad holds what comes after it, and a line is split in halves', async
   await hands.sees('First put right:')
   await hands.openItem('pumpRuns')
   await hands.sees('Held until good or put right: fuel')
-  expect(await hands.isHeld('[data-find="good"]')).toBe(true)
+  await expect.poll(() => hands.isHeld('[data-find="good"]'), SOON).toBe(true)
   await hands.sees('Renew the front feed line')
   await hands.act('plan')
   await hands.shown('[aria-label="Plan"] [data-act="start"]')

@@ -1,7 +1,7 @@
 /** Work that meets what no plan foresaw: a find on the way, an order that must not be, a line that is copied, a bridge that cannot be forgotten. */
 import { By, Key } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { Hands, jobFileOf } from '../support/bench'
+import { Hands, jobFileOf, SOON } from '../support/bench'
 import { ownVehicle } from '../support/vehicles'
 
 const bus = ownVehicle('62', 'A01', 'F23')
@@ -45,7 +45,7 @@ it('module through a hatch: an unsafe order is refused with its reason, and a fi
   await strip('Battery', 'on')
   await hands.sees('This must not be')
   await hands.sees('The tank is open and the battery could spark.')
-  expect(await hands.has('[data-act="step-done"]')).toBe(false)
+  await expect.poll(() => hands.has('[data-act="step-done"]'), SOON).toBe(false)
   // Every other page says so as well.
   await hands.session.go('/job/trace?id=journey-bus')
   await hands.sees('The tank is open and the battery could spark. Put that right first.')
@@ -58,7 +58,7 @@ it('module through a hatch: an unsafe order is refused with its reason, and a fi
   await hands.press('New find')
   await (await hands.shown('input[name="what"]')).sendKeys('Vent hose cracked at the tank')
   await hands.press('Put off')
-  expect(await hands.isHeld('[data-act="finding"]')).toBe(true)
+  await expect.poll(() => hands.isHeld('[data-act="finding"]'), SOON).toBe(true)
   await (await hands.shown('input[name="risk"]')).sendKeys('Smells after filling, leaks when it rolls over.')
   await hands.act('finding')
   await hands.shown('[data-kept="deferred"]')
@@ -76,7 +76,7 @@ it('module through a hatch: an unsafe order is refused with its reason, and a fi
   await hands.sees('Still bridged.')
   await hands.act('prove')
   for (const words of ['Vent hose cracked at the tank', 'Held: still bridged.', 'pump relay or fuse', 'module plug and hoses', `it rises by ${Math.round(1 / bus.specification.tankCapacityM3.value)} % of its scale`]) await hands.sees(words)
-  expect(await hands.has('[data-act="sign"]')).toBe(false)
+  await expect.poll(() => hands.has('[data-act="sign"]'), SOON).toBe(false)
   await hands.session.go('/job/work?id=journey-bus')
   await hands.act('wires')
   await hands.act('undo-bypass')
@@ -112,7 +112,7 @@ it('a hard line is copied: measured, cut and bent by marks, kept over a reload',
   // 300 + 150 + 200 less four setbacks of 25 mm, two arcs of 25·π/2, and 0.7 of 8 mm at each end.
   const cut = Math.round(650 - 100 + 25 * Math.PI + 2 * 0.7 * 8)
   await hands.shown(`[data-cut="${cut}"]`)
-  expect(await hands.text('section[aria-label="Hose and clamp"]')).toContain('R9 hose')
+  await expect.poll(() => hands.text('section[aria-label="Hose and clamp"]'), SOON).toContain('R9 hose')
   await hands.act('keep-line')
   await hands.shown('[data-kept="line"]')
   await hands.session.reload()
@@ -136,6 +136,6 @@ it('sender and pump together with the tank down: one way, one seal, both counted
   expect(hands.readied).toBeGreaterThan(0)
   expect(out.some((text) => text.includes('Strap bolts'))).toBe(true)
   await hands.sees('Everything is back in place')
-  expect(await hands.text('section[aria-label="Tray"]')).not.toContain('Strap bolts')
+  await expect.poll(() => hands.text('section[aria-label="Tray"]'), SOON).not.toContain('Strap bolts')
   expect(await hands.session.problems()).toEqual([])
 })

@@ -10,6 +10,8 @@ import { layoutOf, type Scope } from '@/core/vehicle'
 import { openBrowser, type Session } from './browser'
 
 const WAIT = 45_000
+/** What a page shows a moment after an act: asked for until it is there. */
+export const SOON = { timeout: 15_000, interval: 100 }
 
 /** A simulated vehicle with a job of its own, as a file that Today takes in. */
 export function jobFileOf(jobId: string, vehicle: VehicleRecord, symptoms: string[]): string {
