@@ -1,5 +1,6 @@
 /** Own photos: kept in this browser beside the jobs, scaled down and drawn anew, which leaves place and camera data behind. */
 import localforage from 'localforage'
+import type { FilePhoto } from '@/core/records'
 
 const photos = localforage.createInstance({ name: 'stop-start', storeName: 'photos' })
 
@@ -32,6 +33,36 @@ export async function keepPhoto(file: Blob): Promise<KeptPhoto> {
     return { ok: false, problem: `Not kept: ${problem instanceof Error ? problem.message : String(problem)}. Free some space.` }
   }
   return { ok: true, photoId }
+}
+
+/** Characters at a time, so that no call takes a whole picture as arguments. */
+const CHUNK = 0x8000
+
+async function asBase64(blob: Blob): Promise<string> {
+  const bytes = new Uint8Array(await blob.arrayBuffer())
+  let text = ''
+  for (let at = 0; at < bytes.length; at += CHUNK) text += String.fromCharCode(...bytes.subarray(at, at + CHUNK))
+  return btoa(text)
+}
+
+/** The pictures of these ids that are on this tablet, as they go in a file. */
+export async function photosForFile(photoIds: string[]): Promise<FilePhoto[]> {
+  const found = await Promise.all(photoIds.map(async (photoId): Promise<FilePhoto[]> => {
+    const blob = await loadPhoto(photoId)
+    return blob ? [{ photoId, type: blob.type as FilePhoto['type'], base64: await asBase64(blob) }] : []
+  }))
+  return found.flat()
+}
+
+/** Keeps the pictures of a file that are not here yet; returns how many found no room. */
+export async function takePhotos(taken: FilePhoto[]): Promise<number> {
+  let lost = 0
+  for (const { photoId, type, base64 } of taken) {
+    if (await loadPhoto(photoId)) continue
+    const bytes = Uint8Array.from(atob(base64), (character) => character.charCodeAt(0))
+    await photos.setItem(photoId, new Blob([bytes], { type })).catch(() => (lost += 1))
+  }
+  return lost
 }
 
 export const loadPhoto = (photoId: string): Promise<Blob | null> => photos.getItem<Blob>(photoId)

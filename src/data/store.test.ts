@@ -1,7 +1,8 @@
 import 'fake-indexeddb/auto'
 import localforage from 'localforage'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { addDemoData, append, exportJob, importJob, listJobs, listVehicles, loadLog, openWaits, removeDemoData, unwrittenEvents } from './store'
+import { addDemoData, append, exportJob, importJob, listJobs, listVehicles, loadLog, openWaits, removeDemoData, saveVehicle, unwrittenEvents } from './store'
+import { loadPhoto } from './photos'
 import { DEMO_VEHICLES, demoJobs } from '@/core/practice'
 import { foldJob, stageOf, unproven } from '@/core/job'
 
@@ -11,7 +12,10 @@ beforeEach(async () => {
   await removeDemoData()
   await jobs.clear()
 })
-afterEach(() => vi.restoreAllMocks())
+afterEach(() => {
+  vi.restoreAllMocks()
+  vi.unstubAllGlobals()
+})
 
 const open = (jobId: string) => append(jobId, [{ kind: 'job-opened', body: { vehicleId: DEMO_VEHICLES[0]!.id, unit: '07', vehicleName: 'Larch', words: '', neededBy: null } }], 'Ida')
 
@@ -56,6 +60,28 @@ describe('the store', () => {
   it('a damaged event is refused by its place', async () => {
     await jobs.setItem('job-9', { vehicleId: 'v', events: [{ kind: 'nonsense' }] })
     expect(await loadLog('job-9')).toMatchObject({ ok: false, error: { kind: 'damaged' } })
+  })
+  it('own photos go with the job and come back on another tablet, byte for byte; what is here already is left alone', async () => {
+    // The database looks at the browser's name before it takes a blob.
+    vi.stubGlobal('navigator', { userAgent: '' })
+    const photos = localforage.createInstance({ name: 'stop-start', storeName: 'photos' })
+    const bytes = Uint8Array.from({ length: 100_000 }, (_, at) => (at * 7) % 256)
+    await photos.setItem('p-1', new Blob([bytes], { type: 'image/jpeg' }))
+    await saveVehicle(DEMO_VEHICLES[0]!)
+    await open('job-1')
+    for (const photoId of ['p-1', 'p-elsewhere']) await append('job-1', [{ kind: 'photo-kept', body: { photoId, operationId: null, note: '', arrows: [] } }], 'Ida')
+    const file = await exportJob('job-1')
+    if (!file.ok) throw new Error('no file')
+    await jobs.clear()
+    await photos.clear()
+    expect(await importJob(file.value)).toMatchObject({ ok: true, added: 3, photosLost: 0 })
+    const back = await loadPhoto('p-1')
+    expect(back!.type).toBe('image/jpeg')
+    expect(new Uint8Array(await back!.arrayBuffer())).toEqual(bytes)
+    expect(await loadPhoto('p-elsewhere')).toBeNull()
+    await photos.setItem('p-1', new Blob(['mine'], { type: 'image/jpeg' }))
+    await importJob(file.value)
+    expect(await (await loadPhoto('p-1'))!.text()).toBe('mine')
   })
   it('demo data come and go; a job leaves as a file and comes back; a foreign file changes nothing', async () => {
     await addDemoData(demoJobs(1_790_000_000_000))

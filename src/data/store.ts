@@ -7,6 +7,7 @@ import localforage from 'localforage'
 import { appendEvent, liveEvents, mergeLogs, readEvent, readJobFile, writeJobFile, type Author, type BodyOf, type EventKind, type JobEvent } from '@/core/records'
 import { foldJob, vehicleSchema, type JobView, type VehicleRecord, type Wait } from '@/core/job'
 import type { DemoJob } from '@/core/practice'
+import { photosForFile, takePhotos } from './photos'
 
 const jobs = localforage.createInstance({ name: 'stop-start', storeName: 'jobs' })
 const vehicles = localforage.createInstance({ name: 'stop-start', storeName: 'vehicles' })
@@ -168,15 +169,16 @@ export async function saveVehicle(vehicle: VehicleRecord): Promise<Outcome<Vehic
   }
 }
 
-/** The job as the text of a file, with events that the database refused. */
+/** The job as the text of a file, with its own photos and with events that the database refused. */
 export async function exportJob(jobId: string): Promise<Outcome<string>> {
   const log = await loadLog(jobId)
   if (!log.ok) return log
   const job = foldJob(jobId, log.value)
-  return { ok: true, value: writeJobFile({ jobId, vehicle: await vehicles.getItem(job.vehicleId), events: log.value }) }
+  const photos = await photosForFile(job.photos.map((photo) => photo.photoId))
+  return { ok: true, value: writeJobFile({ jobId, vehicle: await vehicles.getItem(job.vehicleId), events: log.value, photos }) }
 }
 
-export type ImportOutcome = { ok: true; jobId: string; added: number } | { ok: false; problem: string; at: string }
+export type ImportOutcome = { ok: true; jobId: string; added: number; photosLost: number } | { ok: false; problem: string; at: string }
 
 /** Takes a job from a file: new, or merged with the one that is here. A refused file changes nothing. */
 export async function importJob(content: string): Promise<ImportOutcome> {
@@ -194,8 +196,9 @@ export async function importJob(content: string): Promise<ImportOutcome> {
     } catch (problem) {
       return { ok: false, problem: reasonOf(problem), at: 'this browser’s database' } as const
     }
+    const photosLost = await takePhotos(file.value.photos)
     announceChange()
-    return { ok: true, jobId: file.value.jobId, added: merged.length - before.length } as const
+    return { ok: true, jobId: file.value.jobId, added: merged.length - before.length, photosLost } as const
   })
 }
 

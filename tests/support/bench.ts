@@ -19,7 +19,7 @@ export function jobFileOf(jobId: string, vehicle: VehicleRecord, symptoms: strin
     .add(Date.now(), 'job-opened', { vehicleId: vehicle.id, unit: vehicle.unit, vehicleName: vehicle.name, words: '', neededBy: null })
     .add(Date.now(), 'complaint-noted', { symptoms, raisers: [], failingNow: 'yes', words: '', conditions: [], lastFill: '', lamps: '', history: '' })
   const path = join(mkdtempSync(join(tmpdir(), 'stop-start-job-')), `${jobId}.stop-start-job.json`)
-  writeFileSync(path, writeJobFile({ jobId, vehicle, events: log.events }))
+  writeFileSync(path, writeJobFile({ jobId, vehicle, events: log.events, photos: [] }))
   return path
 }
 

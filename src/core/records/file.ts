@@ -5,12 +5,16 @@ import { readEvent, type JobEvent } from './kinds'
 export const JOB_FILE_FORMAT = 'stop-start-job'
 const JOB_FILE_VERSION = 1
 
-const fileSchema = z.object({ format: z.string(), version: z.number(), jobId: z.string().min(1).max(80), vehicle: z.unknown(), events: z.array(z.unknown()).max(100_000) })
+/** An own photo as it goes in the file: as kept, already scaled down and stripped. */
+const photoSchema = z.object({ photoId: z.string().min(1).max(80), type: z.enum(['image/jpeg', 'image/png', 'image/webp']), base64: z.string().max(20_000_000).refine((text) => text.length % 4 === 0 && /^[A-Za-z0-9+/]*={0,2}$/.test(text), 'it is no picture in base64') })
+export type FilePhoto = z.infer<typeof photoSchema>
+const fileSchema = z.object({ format: z.string(), version: z.number(), jobId: z.string().min(1).max(80), vehicle: z.unknown(), events: z.array(z.unknown()).max(100_000), photos: z.array(photoSchema).max(500).default([]) })
 
 export interface JobFile {
   jobId: string
   vehicle: unknown
   events: JobEvent[]
+  photos: FilePhoto[]
 }
 export type FileProblem = { kind: 'bad-file'; problem: string; at: string }
 type Read = { ok: true; value: JobFile } | { ok: false; error: FileProblem }
@@ -38,5 +42,5 @@ export function readJobFile(content: string): Read {
     if (event.value.jobId !== parsed.data.jobId) return bad('an event belongs to another job', `events.${at}.jobId`)
     events.push(event.value)
   }
-  return { ok: true, value: { jobId: parsed.data.jobId, vehicle: parsed.data.vehicle, events } }
+  return { ok: true, value: { jobId: parsed.data.jobId, vehicle: parsed.data.vehicle, events, photos: parsed.data.photos } }
 }

@@ -72,15 +72,26 @@ describe('stored events', () => {
 describe('job files', () => {
   const log = new LogBuilder('job-1', author).add(1, 'job-opened', { vehicleId: 'v', unit: '07', vehicleName: 'Larch', words: '', neededBy: null }).add(2, 'complaint-remains', { words: '', run: 'unknown' })
   it('come back as they went', () => {
-    const back = readJobFile(writeJobFile({ jobId: 'job-1', vehicle: { id: 'v' }, events: log.events }))
-    expect(back).toEqual({ ok: true, value: { jobId: 'job-1', vehicle: { id: 'v' }, events: log.events } })
+    const back = readJobFile(writeJobFile({ jobId: 'job-1', vehicle: { id: 'v' }, events: log.events, photos: [] }))
+    expect(back).toEqual({ ok: true, value: { jobId: 'job-1', vehicle: { id: 'v' }, events: log.events, photos: [] } })
   })
-  const good = JSON.parse(writeJobFile({ jobId: 'job-1', vehicle: {}, events: log.events }))
+  it('carry their photos, and one of before photos went along has none', () => {
+    const photos = [{ photoId: 'p-1', type: 'image/jpeg' as const, base64: '/9j/4AAQ' }]
+    const back = readJobFile(writeJobFile({ jobId: 'job-1', vehicle: {}, events: log.events, photos }))
+    expect(back.ok && back.value.photos).toEqual(photos)
+    const { photos: _none, ...older } = good
+    const read = readJobFile(JSON.stringify(older))
+    expect(read.ok && read.value.photos).toEqual([])
+  })
+  const good = JSON.parse(writeJobFile({ jobId: 'job-1', vehicle: {}, events: log.events, photos: [] }))
   it.each([
     { name: 'cut short', content: '{"format": "stop-st', at: 'the file' },
     { name: 'another format', content: JSON.stringify({ ...good, format: 'recipe' }), at: 'format' },
     { name: 'a newer version', content: JSON.stringify({ ...good, version: 99 }), at: 'version' },
     { name: 'a damaged event', content: JSON.stringify({ ...good, events: [good.events[0], { ...good.events[1], at: null }] }), at: 'events.1.at' },
+    { name: 'a photo that is no picture', content: JSON.stringify({ ...good, photos: [{ photoId: 'p-1', type: 'image/jpeg', base64: 'not base64!!' }] }), at: 'photos.0.base64' },
+    { name: 'a photo cut short', content: JSON.stringify({ ...good, photos: [{ photoId: 'p-1', type: 'image/jpeg', base64: '/9j/4' }] }), at: 'photos.0.base64' },
+    { name: 'a photo of another kind', content: JSON.stringify({ ...good, photos: [{ photoId: 'p-1', type: 'text/html', base64: '' }] }), at: 'photos.0.type' },
     { name: 'an event of another job', content: JSON.stringify({ ...good, events: [{ ...good.events[0], jobId: 'job-2' }] }), at: 'events.0.jobId' },
   ])('are refused when $name', ({ content, at }) => {
     expect(readJobFile(content)).toMatchObject({ ok: false, error: { at } })

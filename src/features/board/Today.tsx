@@ -36,7 +36,8 @@ export function Today() {
 
   const takeFile = async (file: File) => {
     const outcome = await importJob(await file.text())
-    setRefused(outcome.ok ? null : `${file.name} was refused. At ${outcome.at}: ${outcome.problem}. Nothing here was changed.`)
+    if (outcome.ok) return setRefused(outcome.photosLost > 0 ? `The job is in; ${outcome.photosLost} of its photos found no room on this tablet. Free some space and take the file in again.` : null)
+    setRefused(`${file.name} was refused. At ${outcome.at}: ${outcome.problem}. Nothing here was changed.`)
   }
   const groups = groupJobs(listed ?? [], now ?? 0)
   return (
