@@ -61,6 +61,10 @@ export class Hands {
     await this.sees(words)
     await this.driver.wait(async () => !(await this.text('aside[aria-label="Suspects and evidence"]')).includes('· working'), WAIT, 'the ranking never came to rest')
   }
+  /** What the page says of how many entries its finding is after. */
+  private async entriesSaid(): Promise<string> {
+    return /Before any reading|Finding after \d+ entr/.exec(await this.driver.findElement(By.css('body')).getText())?.[0] ?? ''
+  }
   async nextTestId(): Promise<string> {
     return (await (await this.shown('section[aria-label="Next test"]')).getAttribute('data-test'))!
   }
@@ -86,11 +90,12 @@ export class Hands {
     if (reading.kind === 'number') {
       const field = await this.shown('#entry')
       await field.sendKeys(Key.chord(Key.CONTROL, 'a'), String(reading.entered.value))
+      const before = await this.entriesSaid()
       await this.act('pin')
       // An entry that looks like a slip asks back: this one is what the instrument shows.
-      await this.driver.sleep(250)
-      const keep = await this.driver.findElements(By.xpath('//button[starts-with(normalize-space(.), "Keep ")]'))
-      if (keep[0]) await keep[0].click()
+      const keep = () => this.driver.findElements(By.xpath('//button[starts-with(normalize-space(.), "Keep ")]'))
+      await this.driver.wait(async () => (await this.entriesSaid()) !== before || (await keep()).length > 0, WAIT, `${testId} was not pinned`)
+      await (await keep())[0]?.click()
     } else {
       await this.shown('#entry [role="radio"]')
       const labels = await this.driver.findElements(By.css('#entry [role="radio"]'))
@@ -136,8 +141,9 @@ export class Hands {
       }
       if ((await this.has('[data-act="prove"]')) || (upTo && (await this.has(`section[aria-label="Step"] [data-step="${upTo}"]`)))) return done
       if (await this.has('section[aria-label="Step"] [data-check]')) {
+        const check = await this.text('section[aria-label="Step"] [data-check]')
         await this.press('It is right')
-        await this.driver.sleep(150)
+        await this.driver.wait(async () => (await this.textNow('section[aria-label="Step"] [data-check]')) !== check, WAIT, `the check stays: ${check}`)
         continue
       }
       await this.doStep()
@@ -155,23 +161,36 @@ export class Hands {
     if (dip) {
       await dip.sendKeys('30')
       await this.act('dip')
-      await this.driver.sleep(300)
+      await this.goneOf('input[name="dip"]')
     }
-    for (let guard = 0; guard < 40 && (await this.has('[data-sheet="ready"]')); guard += 1) {
-      const open = (await this.driver.findElements(By.css('[data-sheet="ready"] [data-act^="all-"], [data-sheet="ready"] [role="checkbox"][aria-checked="false"]')))[0]
-      await open?.click().catch(() => undefined)
-      await this.driver.sleep(150)
+    const groups = '[data-sheet="ready"] [data-act^="all-"]'
+    for (let left = await this.count(groups); left > 0; left = await this.count(groups)) {
+      await this.driver.findElement(By.css(groups)).click()
+      await this.driver.wait(async () => (await this.count(groups)) < left, WAIT, 'a group stays open')
+    }
+    await this.tickAll('[data-sheet="ready"] [role="checkbox"]')
+    await this.goneOf('[data-sheet="ready"]')
+  }
+  private async count(css: string): Promise<number> {
+    return (await this.driver.findElements(By.css(css))).length
+  }
+  /** What stands there at once; null where nothing does. */
+  private async textNow(css: string): Promise<string | null> {
+    const found = (await this.driver.findElements(By.css(css)))[0]
+    return found ? found.getText().catch(() => null) : null
+  }
+  /** Ticks what is not ticked, one after another: the next only once the last is kept, so that none is ticked twice. */
+  private async tickAll(css: string): Promise<void> {
+    const open = `${css}[aria-checked="false"]:not([disabled])`
+    for (let left = await this.count(open); left > 0; left = await this.count(open)) {
+      await this.driver.findElement(By.css(open)).click()
+      await this.driver.wait(async () => (await this.count(open)) < left, WAIT, 'a tick is not kept')
     }
   }
   private async doStep(): Promise<void> {
     const step = await this.shown('section[aria-label="Step"] [data-step]')
     const heading = await step.findElement(By.css('p')).getText()
-    for (let guard = 0; guard < 12; guard += 1) {
-      const open = await this.driver.findElements(By.css('section[aria-label="Step"] [role="checkbox"][aria-checked="false"]'))
-      if (!open[0]) break
-      await open[0].click().catch(() => undefined)
-      await this.driver.sleep(60)
-    }
+    await this.tickAll('section[aria-label="Step"] [role="checkbox"]')
     for (const field of await this.driver.findElements(By.css('input[name="measured"]'))) {
       const label = await field.findElement(By.xpath('ancestor::label')).getText()
       const bounds = /under (\d+)/.exec(label)
@@ -204,7 +223,7 @@ export class Hands {
       if (!item) return seen
       if (await this.has('[data-act="way-done"]')) {
         await this.wayDone()
-        await this.driver.sleep(250)
+        await this.driver.wait(async () => !(await this.has('[data-act="way-done"]')), WAIT, 'the way is still asked for')
         continue
       }
       await this.touch(`[data-find="${finds[item] ?? 'good'}"]`)
@@ -350,8 +369,9 @@ export class Hands {
     for (let guard = 0; guard < 8; guard += 1) {
       const open = await this.driver.findElements(By.xpath('//*[starts-with(@data-proof, "cause:")][not(.//*[@data-state="on"])]//*[@role="radio"][normalize-space(.)="Not there"]'))
       if (!open[0]) return
+      const left = open.length
       await open[0].click()
-      await this.driver.sleep(200)
+      await this.driver.wait(async () => (await this.driver.findElements(By.xpath('//*[starts-with(@data-proof, "cause:")][not(.//*[@data-state="on"])]//*[@role="radio"][normalize-space(.)="Not there"]'))).length < left, WAIT, 'the answer is not kept')
     }
     throw new Error('A cause behind the part stays open')
   }
