@@ -4,8 +4,8 @@
  * are swapped while both orders are sound and lead to the same state, so cost and end never change.
  */
 import type { Operation } from '../library'
-import { matches, pack, patternOf, put, unpack, type VehicleState } from '../vehicle'
-import { forbidden, type PlannedStep, type Planner } from './reach'
+import { pack, same, unpack, type PackedState } from '../vehicle'
+import { mayNotBe, take, type PlannedStep, type Planner } from './reach'
 
 const USUAL_ORDER = [
   'keyOff', 'stopEngine', 'confirmAuthority', 'makeAreaSafe', 'lockPump', 'fitGauge', 'coolDown', 'hpWait', 'relieveTank', 'pressureOff', 'meterVapour', 'batteryOff', 'tapShut', 'jointOff', 'raise', 'exhaustOut', 'trimOff', 'seatOut',
@@ -20,9 +20,16 @@ const rank = (operation: Operation) => {
 /** Making safe goes before everything else; what comes after it keeps its place. */
 const LAST_HOISTED = USUAL_ORDER.indexOf('jointOff')
 
+/** A step on packed states, so that a trial costs a few masks. */
+interface Trial {
+  operation: Operation
+  before: PackedState
+  after: PackedState
+}
+
 /** The same steps in the usual order as far as their needs allow. */
 export function settleOrder(planner: Planner, steps: PlannedStep[]): PlannedStep[] {
-  const sorted = [...steps]
+  const sorted = steps.map((step): Trial => ({ operation: step.operation, before: pack(step.before), after: pack(step.after) }))
   for (let pass = 0; pass < sorted.length; pass += 1) {
     let moved = false
     for (let at = 0; at + 1 < sorted.length; at += 1) {
@@ -34,7 +41,7 @@ export function settleOrder(planner: Planner, steps: PlannedStep[]): PlannedStep
     }
     if (!moved) break
   }
-  return hoist(planner, sorted)
+  return hoist(planner, sorted).map(({ operation, before, after }) => ({ operation, before: unpack(before), after: unpack(after) }))
 }
 
 /**
@@ -42,7 +49,7 @@ export function settleOrder(planner: Planner, steps: PlannedStep[]): PlannedStep
  * still finds what it needs and the way still ends where it did: pressure before battery, though a meter
  * reading stands between them.
  */
-function hoist(planner: Planner, steps: PlannedStep[]): PlannedStep[] {
+function hoist(planner: Planner, steps: Trial[]): Trial[] {
   let best = steps
   for (let at = 1; at < best.length; at += 1) {
     if (rank(best[at]!.operation) > LAST_HOISTED) continue
@@ -51,7 +58,7 @@ function hoist(planner: Planner, steps: PlannedStep[]): PlannedStep[] {
       const order = best.map((step) => step.operation)
       order.splice(to, 0, ...order.splice(at, 1))
       const walked = walk(planner, best[0]!.before, order)
-      if (!walked || JSON.stringify(walked.at(-1)!.after) !== JSON.stringify(best.at(-1)!.after)) continue
+      if (!walked || !same(walked.at(-1)!.after, best.at(-1)!.after)) continue
       best = walked
       break
     }
@@ -60,29 +67,24 @@ function hoist(planner: Planner, steps: PlannedStep[]): PlannedStep[] {
 }
 
 /** These operations one after another; null where one does not find what it needs, or the vehicle would stand as it never may. */
-function walk(planner: Planner, start: VehicleState, operations: Operation[]): PlannedStep[] | null {
-  const steps: PlannedStep[] = []
+function walk(planner: Planner, start: PackedState, operations: Operation[]): Trial[] | null {
+  const steps: Trial[] = []
   let state = start
   for (const operation of operations) {
-    const after = take(state, operation)
-    if (!after || forbidden(planner, after).length > 0) return null
+    const after = take(planner, state, operation)
+    if (!after || mayNotBe(planner, after)) return null
     steps.push({ operation, before: state, after })
     state = after
   }
   return steps
 }
 
-function swap(planner: Planner, first: PlannedStep, second: PlannedStep): [PlannedStep, PlannedStep] | null {
-  const between = take(first.before, second.operation)
-  const end = between && take(between, first.operation)
-  if (!between || !end || JSON.stringify(end) !== JSON.stringify(second.after) || forbidden(planner, between).length > 0) return null
+function swap(planner: Planner, first: Trial, second: Trial): [Trial, Trial] | null {
+  const between = take(planner, first.before, second.operation)
+  const end = between && take(planner, between, first.operation)
+  if (!between || !end || !same(end, second.after) || mayNotBe(planner, between)) return null
   return [
     { operation: second.operation, before: first.before, after: between },
     { operation: first.operation, before: between, after: second.after },
   ]
-}
-
-function take(state: VehicleState, operation: Operation): VehicleState | null {
-  const packed = pack(state)
-  return matches(packed, patternOf(operation.needs)) ? unpack(put(packed, patternOf(operation.sets))) : null
 }

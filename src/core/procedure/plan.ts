@@ -89,18 +89,17 @@ export function planRepairs(planner: Planner, start: VehicleState, repairIds: st
   const ways = memoised(planner)
   const left = repairIds.filter((id) => !already.includes(id))
   for (const order of permutations(left)) for (const putBack of putBackBetween(order.length)) {
-    const attempt = draftOrder(planner, ways, start, order, putBack, finish)
-    if (!attempt.ok) {
-      failure = attempt.error
-      continue
-    }
-    const minutes = attempt.value.reduce((sum, draft) => sum + draft.act.minutes, 0)
-    if (!best || minutes < best.minutes) best = { order, putBack, minutes }
+    const attempt = draftOrder(planner, ways, start, order, putBack, finish, best?.minutes)
+    if (attempt.ok) best = { order, putBack, minutes: minutesOf(attempt.value) }
+    else if (attempt.error !== 'dearer') failure = attempt.error
   }
   if (!best) return { ok: false, error: failure }
   const chosen = draftOrder(planner, settled(planner, ways), start, best.order, best.putBack, finish)
-  return chosen.ok ? { ok: true, value: finishPlan(planner, ways, repairIds, chosen.value, best.minutes) } : { ok: false, error: chosen.error }
+  if (!chosen.ok) return { ok: false, error: chosen.error === 'dearer' ? failure : chosen.error }
+  return { ok: true, value: finishPlan(planner, ways, repairIds, chosen.value, best.minutes) }
 }
+
+const minutesOf = (drafts: Draft[]): Minutes => drafts.reduce((sum, draft) => sum + draft.act.minutes, 0)
 
 /** In which gaps the vehicle is put back: every choice up to three repairs, none beyond. */
 function putBackBetween(repairs: number): boolean[][] {
@@ -134,7 +133,8 @@ const settled = (planner: Planner, findWay: FindWay): FindWay => (from, goal) =>
   return way && { ...way, steps: settleOrder(planner, way.steps) }
 }
 
-function draftOrder(planner: Planner, findWay: FindWay, start: VehicleState, order: string[], putBack: boolean[], finish: VehicleState): { ok: true; value: Draft[] } | { ok: false; error: PlanFailure } {
+/** The steps of one order; given up as 'dearer' as soon as they are no cheaper than `under`, so that no leg is searched for nothing. */
+function draftOrder(planner: Planner, findWay: FindWay, start: VehicleState, order: string[], putBack: boolean[], finish: VehicleState, under: Minutes = Infinity): { ok: true; value: Draft[] } | { ok: false; error: PlanFailure | 'dearer' } {
   const drafts: Draft[] = []
   const go = (way: Way) => drafts.push(...way.steps.map((step): Draft => ({ act: step.operation, before: step.before, after: step.after })))
   let state = start
@@ -153,11 +153,12 @@ function draftOrder(planner: Planner, findWay: FindWay, start: VehicleState, ord
     drafts.push(...(repair.stages ?? []).map((stage, at): Draft => ({ act: stageAct(repair, stage, at), repair, stage: at, before: way.end, after: way.end })))
     drafts.push({ act: repair, repair, before: way.end, after })
     state = after
+    if (minutesOf(drafts) >= under) return { ok: false, error: 'dearer' }
   }
   const back = findWay(state, finish)
   if (!back) return { ok: false, error: { kind: 'no-way', repair: order.at(-1) ?? '', to: 'finish' } }
   go(back)
-  return { ok: true, value: drafts }
+  return minutesOf(drafts) < under ? { ok: true, value: drafts } : { ok: false, error: 'dearer' }
 }
 
 /** A part of a repair as an act of its own: it needs what the repair needs and leaves the vehicle as it is. */

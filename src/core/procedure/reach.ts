@@ -3,7 +3,7 @@
  * packed states. The same search prices a test, plans a repair and values a check. It refuses to pass
  * through a state that an invariant forbids, and says so when there is no way.
  */
-import { STATE_VARIABLES, VARIABLES, WORD_RANGE, matches, only, pack, patternOf, put, unpack, type PackedState, type Pattern, type Variable, type VehicleState } from '../vehicle'
+import { STATE_VARIABLES, VARIABLES, WORD_RANGE, matches, only, pack, patternOf, put, same, unpack, type PackedState, type Pattern, type Variable, type VehicleState } from '../vehicle'
 import { INVARIANTS, USUAL_PACE, actOn, operationsFor, usualWays, variablesIn, type Act, type Invariant, type Operation, type Pace, type Setting } from '../library'
 
 export interface PlannedStep {
@@ -33,6 +33,7 @@ export interface Planner {
   /** Variables that this vehicle has; needs and goals of others are left out. */
   variables: ReadonlySet<Variable>
   compiled: Compiled[]
+  byOperation: ReadonlyMap<Operation, Compiled>
   invariants: Invariant[]
   never: Pattern[]
   /** What leads out of an invariant that a fact is part of. */
@@ -59,7 +60,7 @@ export function plannerOf(operations: Operation[] = operationsFor(STANDARD), set
   // A rule about what the vehicle does not have says nothing of it.
   const invariants = INVARIANTS.filter(({ never }) => VARIABLES.every((variable) => never[variable] === undefined || variables.has(variable)))
   const compiled = operations.map((operation): Compiled => ({ operation, needs: patternOf(operation.needs), sets: patternOf(operation.sets), needed: factsOf(operation.needs), made: factsOf(operation.sets) }))
-  return { setting, variables, invariants, compiled, never: invariants.map((invariant) => patternOf(invariant.never)), waysOut: waysOutOf(invariants, compiled) }
+  return { setting, variables, invariants, compiled, byOperation: new Map(compiled.map((one) => [one.operation, one])), never: invariants.map((invariant) => patternOf(invariant.never)), waysOut: waysOutOf(invariants, compiled) }
 }
 
 function waysOutOf(invariants: Invariant[], compiled: Compiled[]): Map<Fact, Fact[]> {
@@ -193,7 +194,7 @@ function atLeastLeft(operations: Compiled[], goal: VehicleState): (state: Packed
  * left to the goal) and ends it by returning true.
  * An operation that would change nothing is skipped.
  */
-function search({ never: forbiddenPatterns }: Planner, operations: Compiled[], start: VehicleState, left: (state: PackedState) => number, settled: (visit: Visit) => boolean): void {
+function search(planner: Planner, operations: Compiled[], start: VehicleState, left: (state: PackedState) => number, settled: (visit: Visit) => boolean): void {
   const first: Visit = { state: pack(start), minutes: 0, via: null, from: null, done: false }
   const seen = new SeenStates()
   seen.set(first)
@@ -207,8 +208,7 @@ function search({ never: forbiddenPatterns }: Planner, operations: Compiled[], s
     for (const compiled of operations) {
       if (!matches(visit.state, compiled.needs)) continue
       const next = put(visit.state, compiled.sets)
-      if (next.first === visit.state.first && next.second === visit.state.second && next.third === visit.state.third) continue
-      if (forbiddenPatterns.some((never) => matches(next, never))) continue
+      if (same(next, visit.state) || mayNotBe(planner, next)) continue
       const cost = visit.minutes + compiled.operation.minutes
       const known = seen.get(next)
       if (known && known.minutes <= cost) continue
@@ -262,7 +262,19 @@ export function prices(planner: Planner, start: VehicleState, goals: VehicleStat
 }
 
 /** Invariants that a state of this vehicle breaks, in words. */
-export function forbidden(planner: Planner, state: VehicleState): Invariant[] {
+export function forbidden({ invariants, never }: Planner, state: VehicleState): Invariant[] {
   const packed = pack(state)
-  return planner.invariants.filter((invariant) => matches(packed, patternOf(invariant.never)))
+  return invariants.filter((_, at) => matches(packed, never[at]!))
+}
+
+/** Does a state break an invariant? */
+export function mayNotBe({ never }: Planner, state: PackedState): boolean {
+  for (const pattern of never) if (matches(state, pattern)) return true
+  return false
+}
+
+/** The state after an operation of the planner; null where it does not find what it needs. */
+export function take({ byOperation }: Planner, state: PackedState, operation: Operation): PackedState | null {
+  const { needs, sets } = byOperation.get(operation)!
+  return matches(state, needs) ? put(state, sets) : null
 }

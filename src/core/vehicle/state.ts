@@ -83,30 +83,35 @@ export interface Pattern {
 const PER_WORD = 13
 export const WORD_RANGE = 4 ** PER_WORD
 const WORDS = ['first', 'second', 'third'] as const
-const MASKS = { first: 'firstMask', second: 'secondMask', third: 'thirdMask' } as const
 
-const place = new Map(VARIABLES.map((variable, at) => [variable, at]))
-const code = (variable: Variable, value: string) => (STATE_VARIABLES[variable] as readonly string[]).indexOf(value) + 1
+/** Where a variable lies in the words, and the code of each of its values. */
+interface Place {
+  word: number
+  shift: number
+  codes: Readonly<Record<string, number>>
+}
+const PLACES = Object.fromEntries(VARIABLES.map((variable, at): [string, Place] => [variable, { word: Math.floor(at / PER_WORD), shift: 2 * (at % PER_WORD), codes: Object.fromEntries(STATE_VARIABLES[variable].map((value, k) => [value, k + 1])) }])) as Record<Variable, Place>
 
 export function pack(state: VehicleState): PackedState {
   const { first, second, third } = patternOf(state)
   return { first, second, third }
 }
 
+/** Every variable that is named counts, one that is named unknown as unknown. */
 export function patternOf(wanted: VehicleState): Pattern {
-  const pattern: Pattern = { firstMask: 0, first: 0, secondMask: 0, second: 0, thirdMask: 0, third: 0 }
-  for (const [variable, value] of Object.entries(wanted) as [Variable, string][]) {
-    const at = place.get(variable)!
-    const word = WORDS[Math.floor(at / PER_WORD)]!
-    const shift = 2 * (at % PER_WORD)
-    pattern[MASKS[word]] |= 3 << shift
-    pattern[word] |= code(variable, value) << shift
+  const [masks, bits] = [[0, 0, 0], [0, 0, 0]]
+  for (const variable in wanted) {
+    const { word, shift, codes } = PLACES[variable as Variable]
+    masks[word]! |= 3 << shift
+    bits[word]! |= (codes[wanted[variable as Variable]!] ?? 0) << shift
   }
-  return pattern
+  return { firstMask: masks[0]!, first: bits[0]!, secondMask: masks[1]!, second: bits[1]!, thirdMask: masks[2]!, third: bits[2]! }
 }
 
 export const matches = (state: PackedState, pattern: Pattern): boolean =>
   (state.first & pattern.firstMask) === pattern.first && (state.second & pattern.secondMask) === pattern.second && (state.third & pattern.thirdMask) === pattern.third
+
+export const same = (one: PackedState, other: PackedState): boolean => one.first === other.first && one.second === other.second && one.third === other.third
 
 export const put = (state: PackedState, pattern: Pattern): PackedState => ({
   first: (state.first & ~pattern.firstMask) | pattern.first,
