@@ -63,7 +63,7 @@ export function chooseNext(posterior: Posterior, situation: Situation): Choice {
   const all = [...table.catalogue.numeric.map((entry) => entry.test), ...table.catalogue.seen.map((entry) => entry.test)]
   const now = classMass(table, live, Float64Array.from(live, (at) => heavy.weights[at]!))
   const nowBits = repairEntropy(loss, now)
-  const nowLoss = loss.leastLoss(now)
+  const nowLoss = loss.judge(now).leastLoss
   const candidates = all.map((test) => rate(heavy, situation, test, live, loss, nowBits, nowLoss, read))
   candidates.sort((one, other) => order(one) - order(other))
   return { verdict: decide(posterior, situation, candidates, loss), candidates, attempts: attemptsOf(posterior, situation, loss) }
@@ -184,8 +184,8 @@ function expected(posterior: Posterior, live: number[], outcomes: OutcomeChances
     mass.fill(0)
     for (let i = 0; i < live.length; i += 1) mass[table.predicted[live[i]!]!.particle.classIndex]! += after[i]!
     bits -= probability * repairEntropy(loss, mass)
-    afterLoss += probability * loss.leastLoss(mass)
-    const best = loss.best(mass)
+    const { leastLoss, best } = loss.judge(mass)
+    afterLoss += probability * leastLoss
     if (best && best.probability >= COMMIT) verdictChance += probability
     largest = Math.max(largest, probability)
   })
@@ -194,7 +194,7 @@ function expected(posterior: Posterior, live: number[], outcomes: OutcomeChances
 
 /** Commits when nothing is worth reading any more, and after a reading at the named part itself: the last net for a fault that the library does not have. */
 function decide(posterior: Posterior, situation: Situation, candidates: Candidate[], loss: LossModel): Choice['verdict'] {
-  const best = loss.best(posterior.classWeights)
+  const { best } = loss.judge(posterior.classWeights)
   const top = candidates.find((candidate) => candidate.why === 'ranked')
   if (!best) return top ? { kind: 'test', testId: top.testId } : { kind: 'stuck' }
   const { dear } = repairById(best.repairId)

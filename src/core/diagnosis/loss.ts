@@ -54,7 +54,7 @@ const LEAST_CURED = 0.1
  * the part is paid for nothing and the loss of the best repair among the rest is left.
  */
 export function attemptsOf({ table, classWeights }: Posterior, situation: Situation, loss: LossModel): Attempt[] {
-  const nowLoss = loss.leastLoss(classWeights)
+  const nowLoss = loss.judge(classWeights).leastLoss
   return table.catalogue.library.repairs.flatMap((repair): Attempt[] => {
     if (repair.dear || situation.tried.includes(repair.id)) return []
     const cured = table.classes.map((entry) => entry.faults.length > 0 && entry.faults.every((fault) => fault.repairs.includes(repair.id)))
@@ -62,7 +62,7 @@ export function attemptsOf({ table, classWeights }: Posterior, situation: Situat
     if (cures < LEAST_CURED || cures > MOST_SHOWN) return []
     const rest = classWeights.map((weight, at) => (cured[at] ? 0 : weight / (1 - cures)))
     const cost = costOfRepair(repair.id, situation) + situation.workshop.ratePerMinute * TRY_MINUTES
-    return [{ repairId: repair.id, cures, cost, worth: nowLoss - (1 - cures) * (cost + loss.leastLoss(rest)) }]
+    return [{ repairId: repair.id, cures, cost, worth: nowLoss - (1 - cures) * (cost + loss.judge(rest).leastLoss) }]
   }).sort((one, other) => other.worth - one.worth)
 }
 
@@ -70,8 +70,8 @@ export interface LossModel {
   /** Repairs that each class needs, by its faults' usual ones, and how much of the class each is: the suspects' view, for entropy. */
   needs: { repair: number; part: number }[][]
   repairCount: number
-  leastLoss(mass: Float64Array): number
-  best(mass: Float64Array): { repairId: string; probability: number } | null
+  /** The least loss of any repair under a belief over the classes, and the repair that one would name; null where none is likely enough. */
+  judge(mass: Float64Array): { leastLoss: Money; best: { repairId: string; probability: Probability } | null }
 }
 
 /**
@@ -93,7 +93,7 @@ export function lossModel(posterior: Posterior, situation: Situation): LossModel
   })
   const lossOf = (k: number) => (1 - needed[k]!) * (money[k]! + situation.workshop.comebackMoney)
   const credited = (k: number) => cured[k]! + PAIR_CREDIT * (needed[k]! - cured[k]!)
-  const judge = (mass: Float64Array) => {
+  const cover = (mass: Float64Array) => {
     needed.fill(0)
     cured.fill(0)
     for (let c = 0; c < mass.length; c += 1) {
@@ -108,15 +108,15 @@ export function lossModel(posterior: Posterior, situation: Situation): LossModel
   return {
     needs: table.classes.map((entry) => (entry.faults.length === 0 ? [{ repair: all.size, part: 1 }] : entry.faults.map((fault) => ({ repair: all.get(fault.repairs[0]!)!, part: 1 / entry.faults.length })))),
     repairCount: all.size + 1,
-    leastLoss: (mass) => {
-      judge(mass)
-      return repairs.reduce((least, _, k) => Math.min(least, lossOf(k)), Infinity)
-    },
-    best: (mass) => {
-      judge(mass)
-      let top = -1
-      for (let k = 0; k < repairs.length; k += 1) if (credited(k) > LEAST_NAMED && (top < 0 || lossOf(k) < lossOf(top))) top = k
-      return top < 0 ? null : { repairId: repairs[top]!.id, probability: credited(top) }
+    judge: (mass) => {
+      cover(mass)
+      let [leastLoss, top, topLoss] = [Infinity, -1, Infinity]
+      for (let k = 0; k < repairs.length; k += 1) {
+        const loss = lossOf(k)
+        if (loss < leastLoss) leastLoss = loss
+        if (credited(k) > LEAST_NAMED && (top < 0 || loss < topLoss)) [top, topLoss] = [k, loss]
+      }
+      return { leastLoss, best: top < 0 ? null : { repairId: repairs[top]!.id, probability: credited(top) } }
     },
   }
 }
