@@ -55,6 +55,7 @@ it('complaint to signed record, reloaded in Trace and in Work, nothing lost', as
   for (const item of ['back', 'primes', 'dry', 'starts', 'complaintGone']) await hands.see(item)
   await hands.press('Bad')
   await hands.noCauseBehind()
+  await hands.putBack()
   await hands.sees('All is proven.')
   await hands.act('sign')
   await hands.sees('Recorded: unit 07')

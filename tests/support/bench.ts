@@ -349,9 +349,16 @@ export class Hands {
     for (const item of await this.driver.findElements(By.css('[data-proof]:not([data-proof^="cause:"])'))) await this.see((await item.getAttribute('data-proof'))!)
     await this.press('Bad')
     await this.noCauseBehind()
+    await this.putBack()
     await this.sees('All is proven.')
     await this.act('sign')
     await this.sees(`Recorded: unit ${unit}`)
+  }
+  /** Readings leave a gauge on or a plug apart; whoever signs has put it back. */
+  async putBack(): Promise<void> {
+    if (!(await this.has('[data-act="put-back"]'))) return
+    await this.act('put-back')
+    await this.goneOf('[data-act="put-back"]')
   }
   /** Says on Prove that the complaint remains though the part was bad, and what is left of it. */
   async complaintRemains(): Promise<void> {
@@ -367,11 +374,11 @@ export class Hands {
   async noCauseBehind(): Promise<void> {
     await this.shown('[data-proof^="cause:"]')
     for (let guard = 0; guard < 8; guard += 1) {
-      const open = await this.driver.findElements(By.xpath('//*[starts-with(@data-proof, "cause:")][not(.//*[@data-state="on"])]//*[@role="radio"][normalize-space(.)="Not there"]'))
-      if (!open[0]) return
-      const left = open.length
-      await open[0].click()
-      await this.driver.wait(async () => (await this.driver.findElements(By.xpath('//*[starts-with(@data-proof, "cause:")][not(.//*[@data-state="on"])]//*[@role="radio"][normalize-space(.)="Not there"]'))).length < left, WAIT, 'the answer is not kept')
+      const open = (await this.driver.findElements(By.xpath('//*[starts-with(@data-proof, "cause:")][not(.//*[@data-state="on"])]')))[0]
+      if (!open) return
+      const item = (await open.getAttribute('data-proof'))!
+      await open.findElement(By.xpath('.//*[@role="radio"][normalize-space(.)="Not there"]')).click()
+      await this.shown(`[data-proof="${item}"] [data-state="on"]`)
     }
     throw new Error('A cause behind the part stays open')
   }

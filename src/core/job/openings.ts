@@ -1,5 +1,5 @@
 /** What of a vehicle lies open, apart or off, in a word each: for whoever goes on, and above a signature. */
-import type { Variable, VehicleState } from '../vehicle'
+import { DRIVEN_IN, type Variable, type VehicleState } from '../vehicle'
 
 /** Apart or open: what may hurt the next person first. */
 const OPENINGS: readonly [Variable, string, string][] = [
@@ -9,11 +9,17 @@ const OPENINGS: readonly [Variable, string, string][] = [
 /** Off or aside, though nothing is open. */
 const ASIDE: readonly [Variable, string, string][] = [
   ['battery', 'off', 'Battery off'], ['pumpCircuit', 'locked', 'Pump locked out'], ['feedTap', 'shut', 'Feed tap shut'], ['feed', 'air', 'Air in the feed'], ['seat', 'out', 'Seat out'], ['cargo', 'out', 'Boot floor out'], ['hatch', 'open', 'Hatch open'], ['stepTrim', 'off', 'Step trim off'],
-  ['ignition', 'on', 'Key on'], ['ignition', 'running', 'Engine running'], ['area', 'safe', 'Area still barred off'], ['authority', 'given', 'Not released by the licensed person'], ['height', 'raised', 'Vehicle raised'], ['gauge', 'fitted', 'Gauge fitted'], ['tankInside', 'empty', 'Tank empty'], ['tankInside', 'clean', 'Tank clean, no fuel in it'], ['gaugeMarks', 'due', 'Gauge marks not proven'],
+  ['area', 'safe', 'Area still barred off'], ['authority', 'given', 'Not released by the licensed person'], ['height', 'raised', 'Vehicle raised'], ['gauge', 'fitted', 'Gauge fitted'], ['tankInside', 'empty', 'Tank empty'], ['tankInside', 'clean', 'Tank clean, no fuel in it'], ['gaugeMarks', 'due', 'Gauge marks not proven'],
 ]
 
 const said = (list: readonly [Variable, string, string][], state: VehicleState): string[] => list.filter(([variable, value]) => state[variable] === value).map(([, , words]) => words)
 
 export const openingsOf = (state: VehicleState): string[] => said(OPENINGS, state)
-/** All that is not as a vehicle goes out. */
+/** All that is not as a vehicle goes out; the key may stand as it likes. */
 export const notBack = (state: VehicleState): string[] => said([...OPENINGS, ...ASIDE], state)
+
+/** What no word puts back: it is earned by its own step. */
+const EARNED: readonly Variable[] = ['leakCheck', 'feed', 'tankInside', 'gaugeMarks', 'authority']
+/** The changes of state by which all is put back that a look can tell. */
+export const puttingBack = (state: VehicleState): VehicleState =>
+  Object.fromEntries([...OPENINGS, ...ASIDE].filter(([variable, value]) => state[variable] === value && !EARNED.includes(variable)).map(([variable]) => [variable, DRIVEN_IN[variable]]))

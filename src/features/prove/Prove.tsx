@@ -1,7 +1,7 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { deferredFindings, layoutKeyOf, openBypasses, readingSpread, proofTests, readingText, unproven, type JobView, type Reading } from '@/core/job'
+import { deferredFindings, layoutKeyOf, openBypasses, puttingBack, readingSpread, proofTests, readingText, unproven, type JobView, type Reading } from '@/core/job'
 import type { SoundBand } from '@/core/diagnosis'
 import { needsRunningEngine, repairById, testById, type Test } from '@/core/library'
 import { ask } from '@/workers/client'
@@ -48,6 +48,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
           <div className="border-t-2 border-ink pt-2">
             <h2 className="text-step">{missing.length === 0 ? 'All is proven.' : 'Not proven'}</h2>
             <ul className="text-second leading-[23px]">{missing.map((line) => <li key={line} className="flex gap-2"><span aria-hidden="true">–</span>{line}</li>)}</ul>
+            {!job.signed && job.work && Object.keys(puttingBack(job.state)).length > 0 && <Button variant="quiet" className="mt-1 w-full" data-act="put-back" onClick={() => void hand.add({ kind: 'state-asserted', body: { changes: puttingBack(job.state), why: 'seen' } })}>Seen: all of it is put back</Button>}
           </div>
           {deferredFindings(job).length > 0 && <div className="border-t border-rule-2 pt-1" aria-label="Put off"><h3 className="text-main font-semibold">Put off</h3>{deferredFindings(job).map((finding) => <p key={finding.findingId} className="text-second leading-tight">{finding.what}. <span className="font-semibold">{finding.risk}</span></p>)}</div>}
           {!job.signed && (<>
