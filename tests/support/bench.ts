@@ -10,6 +10,8 @@ import { layoutOf, type Scope } from '@/core/vehicle'
 import { openBrowser, type Session } from './browser'
 
 const WAIT = 45_000
+/** How often a page is asked, ms. */
+const POLL = 40
 /** What a page shows a moment after an act: asked for until it is there. */
 export const SOON = { timeout: 15_000, interval: 100 }
 
@@ -36,7 +38,7 @@ export class Hands {
     return this.session.driver
   }
   async shown(css: string): Promise<WebElement> {
-    return this.driver.wait(until.elementLocated(By.css(css)), WAIT, `nothing like ${css}`)
+    return this.driver.wait(until.elementLocated(By.css(css)), WAIT, `nothing like ${css}`, POLL)
   }
   async text(css: string): Promise<string> {
     return (await this.shown(css)).getText()
@@ -44,7 +46,7 @@ export class Hands {
   /** Entries of the trace in hand. */
   taken = 0
   async sees(words: string): Promise<void> {
-    await this.driver.wait(async () => (await this.driver.findElement(By.css('body')).getText()).includes(words), WAIT, `never saw "${words}"`)
+    await this.driver.wait(async () => (await this.driver.findElement(By.css('body')).getText()).includes(words), WAIT, `never saw "${words}"`, POLL)
   }
   async has(css: string): Promise<boolean> {
     return (await this.driver.findElements(By.css(css))).length > 0
@@ -59,7 +61,7 @@ export class Hands {
   async entries(count: number): Promise<void> {
     const words = count === 0 ? 'Before any reading' : `Finding after ${count} ${count === 1 ? 'entry' : 'entries'}`
     await this.sees(words)
-    await this.driver.wait(async () => !(await this.text('aside[aria-label="Suspects and evidence"]')).includes('· working'), WAIT, 'the ranking never came to rest')
+    await this.driver.wait(async () => !(await this.text('aside[aria-label="Suspects and evidence"]')).includes('· working'), WAIT, 'the ranking never came to rest', POLL)
   }
   /** What the page says of how many entries its finding is after. */
   private async entriesSaid(): Promise<string> {
@@ -77,14 +79,14 @@ export class Hands {
       if (field) await field.sendKeys(figure)
     }
     await this.act('figures')
-    await this.driver.wait(async () => !(await this.has('[data-act="figures"]')), WAIT, 'the figures are not taken')
+    await this.driver.wait(async () => !(await this.has('[data-act="figures"]')), WAIT, 'the figures are not taken', POLL)
   }
   /** Does the test on the screen on the truth vehicle, and pins what it shows. */
   async takeNextReading(): Promise<string> {
     const testId = await this.nextTestId()
     if (await this.has('[data-act="way-done"]')) {
       await this.wayDone()
-      await this.driver.wait(async () => !(await this.has('[data-act="way-done"]')), WAIT, 'the way is still asked for')
+      await this.driver.wait(async () => !(await this.has('[data-act="way-done"]')), WAIT, 'the way is still asked for', POLL)
     }
     const reading = standInById(this.truth, testId)
     if (reading.kind === 'number') {
@@ -94,7 +96,7 @@ export class Hands {
       await this.act('pin')
       // An entry that looks like a slip asks back: this one is what the instrument shows.
       const keep = () => this.driver.findElements(By.xpath('//button[starts-with(normalize-space(.), "Keep ")]'))
-      await this.driver.wait(async () => (await this.entriesSaid()) !== before || (await keep()).length > 0, WAIT, `${testId} was not pinned`)
+      await this.driver.wait(async () => (await this.entriesSaid()) !== before || (await keep()).length > 0, WAIT, `${testId} was not pinned`, POLL)
       await (await keep())[0]?.click()
     } else {
       await this.shown('#entry [role="radio"]')
@@ -114,9 +116,9 @@ export class Hands {
   async doAllSteps(afterStep?: (done: number) => Promise<void>, upTo?: string, inside: Record<string, 'missing' | 'altered'> = {}): Promise<number> {
     let done = 0
     // Plan draws steps as well: only those of Work count.
-    await this.driver.wait(until.urlContains('/job/work'), WAIT, 'not on Work')
+    await this.driver.wait(until.urlContains('/job/work'), WAIT, 'not on Work', POLL)
     for (let guard = 0; guard < 120; guard += 1) {
-      await this.driver.wait(async () => (await this.has('section[aria-label="Step"] [data-step]')) || (await this.has('[data-sheet]')) || (await this.has('[data-check]')) || (await this.has('[data-act="prove"]')), WAIT, 'no step on Work')
+      await this.driver.wait(async () => (await this.has('section[aria-label="Step"] [data-step]')) || (await this.has('[data-sheet]')) || (await this.has('[data-check]')) || (await this.has('[data-act="prove"]')), WAIT, 'no step on Work', POLL)
       if (await this.has('[data-sheet="ready"]')) {
         await this.readyToOpen()
         continue
@@ -143,7 +145,7 @@ export class Hands {
       if (await this.has('section[aria-label="Step"] [data-check]')) {
         const check = await this.text('section[aria-label="Step"] [data-check]')
         await this.press('It is right')
-        await this.driver.wait(async () => (await this.textNow('section[aria-label="Step"] [data-check]')) !== check, WAIT, `the check stays: ${check}`)
+        await this.driver.wait(async () => (await this.textNow('section[aria-label="Step"] [data-check]')) !== check, WAIT, `the check stays: ${check}`, POLL)
         continue
       }
       await this.doStep()
@@ -166,7 +168,7 @@ export class Hands {
     const groups = '[data-sheet="ready"] [data-act^="all-"]'
     for (let left = await this.count(groups); left > 0; left = await this.count(groups)) {
       await this.driver.findElement(By.css(groups)).click()
-      await this.driver.wait(async () => (await this.count(groups)) < left, WAIT, 'a group stays open')
+      await this.driver.wait(async () => (await this.count(groups)) < left, WAIT, 'a group stays open', POLL)
     }
     await this.tickAll('[data-sheet="ready"] [role="checkbox"]')
     await this.goneOf('[data-sheet="ready"]')
@@ -184,7 +186,7 @@ export class Hands {
     const open = `${css}[aria-checked="false"]:not([disabled])`
     for (let left = await this.count(open); left > 0; left = await this.count(open)) {
       await this.driver.findElement(By.css(open)).click()
-      await this.driver.wait(async () => (await this.count(open)) < left, WAIT, 'a tick is not kept')
+      await this.driver.wait(async () => (await this.count(open)) < left, WAIT, 'a tick is not kept', POLL)
     }
   }
   private async doStep(): Promise<void> {
@@ -203,7 +205,7 @@ export class Hands {
       if ((await this.has('[data-act="prove"]')) || (await this.has('[data-sheet]')) || (await this.has('section[aria-label="Step"] [data-check]'))) return true
       const texts = await this.driver.findElements(By.css('section[aria-label="Step"] [data-step] p'))
       return texts[0] ? (await texts[0].getText().catch(() => heading)) !== heading : false
-    }, WAIT, `step stays: ${heading}`)
+    }, WAIT, `step stays: ${heading}`, POLL)
   }
   /** Reads what is proposed, from so many entries on, until a repair can be planned; returns the finding. */
   async traceOn(entries: number, until = '[data-act="plan"]', most = 20): Promise<string> {
@@ -223,12 +225,12 @@ export class Hands {
       if (!item) return seen
       if (await this.has('[data-act="way-done"]')) {
         await this.wayDone()
-        await this.driver.wait(async () => !(await this.has('[data-act="way-done"]')), WAIT, 'the way is still asked for')
+        await this.driver.wait(async () => !(await this.has('[data-act="way-done"]')), WAIT, 'the way is still asked for', POLL)
         continue
       }
       await this.touch(`[data-find="${finds[item] ?? 'good'}"]`)
       seen.push(item)
-      await this.driver.wait(async () => !(await this.has(`[data-survey="${item}"]`)), WAIT, `${item} stays`)
+      await this.driver.wait(async () => !(await this.has(`[data-survey="${item}"]`)), WAIT, `${item} stays`, POLL)
       await this.driver.sleep(500)
     }
     throw new Error('The survey never ends')
@@ -247,7 +249,7 @@ export class Hands {
   async choose(capture: string): Promise<void> {
     await this.act('choose-capture')
     await this.touch(`[data-capture="${capture}"]`)
-    await this.driver.wait(async () => !(await this.has('[data-capture]')), WAIT, 'the panel stays')
+    await this.driver.wait(async () => !(await this.has('[data-capture]')), WAIT, 'the panel stays', POLL)
   }
   async record(): Promise<string> {
     await this.act('record')
@@ -260,12 +262,12 @@ export class Hands {
     const kept = async () => Number((await (await this.shown('section[aria-label="Captures kept"]')).getAttribute('data-kept'))!)
     const before = await kept()
     await this.act('keep')
-    await this.driver.wait(async () => (await kept()) === before + 1, WAIT, 'it is not kept')
+    await this.driver.wait(async () => (await kept()) === before + 1, WAIT, 'it is not kept', POLL)
   }
   /** A file that the page has saved, once it is whole. */
   async saved(ending: string): Promise<string> {
     const there = () => readdirSync(this.session.downloads).find((name) => name.endsWith(ending))
-    await this.driver.wait(() => there() !== undefined, WAIT, `no file ${ending} was saved`)
+    await this.driver.wait(() => there() !== undefined, WAIT, `no file ${ending} was saved`, POLL)
     return readFileSync(join(this.session.downloads, there()!), 'utf8')
   }
   async isHeld(css: string): Promise<boolean> {
@@ -273,7 +275,7 @@ export class Hands {
   }
   private async touch(css: string): Promise<void> {
     const target = await this.shown(css)
-    await this.driver.wait(until.elementIsEnabled(target), WAIT, `${css} stays held`)
+    await this.driver.wait(until.elementIsEnabled(target), WAIT, `${css} stays held`, POLL)
     await target.click()
   }
   /** Waits until the table is whole: a technician is slower than it, these hands are not. */
@@ -289,7 +291,7 @@ export class Hands {
   /** Starts the plan; a repair beyond those the job began with is agreed to first. */
   async begin(): Promise<void> {
     await this.act('start')
-    await this.driver.wait(async () => (await this.has('input[name="who"]')) || (await this.driver.getCurrentUrl()).includes('/job/work'), WAIT, 'the work never begins')
+    await this.driver.wait(async () => (await this.has('input[name="who"]')) || (await this.driver.getCurrentUrl()).includes('/job/work'), WAIT, 'the work never begins', POLL)
     if (!(await this.has('input[name="who"]'))) return
     await (await this.shown('input[name="who"]')).sendKeys('Fleet desk')
     await this.act('consent')
@@ -330,7 +332,7 @@ export class Hands {
         await row.findElement(By.xpath(`.//option[normalize-space(.)=${JSON.stringify(wanted)}]`)).click()
       }
       pinned += 1
-      await this.driver.wait(async () => (await this.driver.findElements(By.xpath(`//tr[@data-proof-test="${testId}"][.//input or .//select]`))).length === 0, WAIT, `${testId} was not pinned`)
+      await this.driver.wait(async () => (await this.driver.findElements(By.xpath(`//tr[@data-proof-test="${testId}"][.//input or .//select]`))).length === 0, WAIT, `${testId} was not pinned`, POLL)
     }
     return pinned
   }
@@ -341,7 +343,7 @@ export class Hands {
     if (await this.has(`[data-proof="${item}"] [data-act="stood"]`)) await (await this.shown(`[data-proof="${item}"] [data-act="stood"]`)).click()
     await this.shown(`[data-proof="${item}"] [role="radio"]`)
     await this.driver.findElement(By.xpath(`//*[@data-proof="${item}"]//*[@role="radio"][normalize-space(.)="${answer}"]`)).click()
-    await this.driver.wait(until.elementLocated(By.css(`[data-proof="${item}"] [role="radio"][data-state="on"]`)), WAIT)
+    await this.driver.wait(until.elementLocated(By.css(`[data-proof="${item}"] [role="radio"][data-state="on"]`)), WAIT, undefined, POLL)
   }
   /** Reads every proof again, sees what has to be seen, judges the old part bad, and signs. */
   async signProven(unit: string): Promise<void> {
@@ -387,6 +389,6 @@ export class Hands {
     await (await this.shown(`[data-segment="${id}"]`)).sendKeys(Key.ENTER)
   }
   async goneOf(css: string): Promise<void> {
-    await this.driver.wait(async () => !(await this.has(css)), WAIT, `${css} stays`)
+    await this.driver.wait(async () => !(await this.has(css)), WAIT, `${css} stays`, POLL)
   }
 }

@@ -8,6 +8,7 @@ import type { Complaint, Done, Evidence } from '../diagnosis'
 import { differenceFromSi, differenceToSi, toSi, unitKind } from '../shared'
 import type { MeterReading } from './meter'
 import { leakStandId } from './orders'
+import { pauseEnded } from './pauses'
 import { layoutKeyOf, type VehicleRecord } from './vehicleRecord'
 import { liveEvents, type BodyOf, type JobEvent } from '../records'
 
@@ -92,6 +93,8 @@ export interface JobView {
   epoch: number
   waits: Wait[]
   hazardsConfirmedAt: number | null
+  /** The last long pause that an act beside the plan ended. */
+  away: { endedAt: number; minutes: number } | null
   waste: (BodyOf<'waste-noted'> & { at: number })[]
   /** What was found inside on opening, the last look at each. */
   inside: Map<string, BodyOf<'opening-noted'>['finding']>
@@ -132,7 +135,7 @@ function emptyJob(id: string): JobView {
   return {
     id, vehicleId: '', unit: '', vehicleName: '', layout: LAYOUTS.A01, words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
     state: DRIVEN_IN, litres: null, vapourClearAt: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], meters: [], figures: [], provoked: [], runs: [], surveying: false, survey: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
-    hazardsConfirmedAt: null, handover: null, waste: [], inside: new Map(), photos: [], findings: new Map(), bypasses: new Map(), lines: new Map(), terminals: new Map(), bled: [], guards: [], cost: null, fits: new Map(), lies: new Map(), calls: new Map(), terms: null, consents: [], agreed: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
+    hazardsConfirmedAt: null, away: null, handover: null, waste: [], inside: new Map(), photos: [], findings: new Map(), bypasses: new Map(), lines: new Map(), terminals: new Map(), bled: [], guards: [], cost: null, fits: new Map(), lies: new Map(), calls: new Map(), terms: null, consents: [], agreed: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
   }
 }
 
@@ -143,6 +146,7 @@ function emptyJob(id: string): JobView {
 export function foldJob(jobId: string, log: JobEvent[], vehicle: Pick<VehicleRecord, 'kind' | 'layout' | 'edits'> = { kind: 'real', layout: 'A01', edits: [] }): JobView {
   const job = emptyJob(jobId)
   for (const event of liveEvents(log)) {
+    job.away = pauseEnded(job, event)
     apply(job, event)
     job.lastAt = Math.max(job.lastAt, event.at)
     job.lastBy = event.by

@@ -16,6 +16,7 @@ export interface Fit {
 }
 const fit = (verdict: FitVerdict, says: string, value = 0, unit: Fit['by']['unit'] = ''): Fit => ({ verdict, says, by: { value, unit } })
 const mm = (metre: Metre) => 1e3 * metre
+const upperFirst = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 /** A hose grips when its bore is at most the pipe and not much less; one size larger never seals, whatever the clamp. */
 const GRIP_LEAST_M: Metre = 0.0008
@@ -99,7 +100,7 @@ export function materialThere({ name, place, pressurePa, fuel }: { name: string;
   const { use, never } = lineFor(place, pressurePa, fuel)
   const found = use.find((choice) => choice.name.toLowerCase() === name.trim().toLowerCase())
   if (!found) return fit('no', `Not there. Never: ${never}.`)
-  return fit(found.suits === 'good' ? 'fits' : 'doubt', found.says || 'Made for it.')
+  return fit(found.suits === 'good' ? 'fits' : 'doubt', found.says ? upperFirst(found.says) : 'Made for it.')
 }
 
 /** What a pin carries, as people write it: case, spaces and a hyphen for a minus do not tell two pins apart. */

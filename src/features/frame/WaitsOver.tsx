@@ -38,11 +38,11 @@ export function WaitsOver({ here = null }: { here?: string | null }) {
   const over = now === null ? [] : waits.filter(({ jobId, wait }) => jobId !== here && wait.endsAt <= now).sort((one, other) => one.wait.endsAt - other.wait.endsAt)
   const first = over[0]
   if (!first) return null
-  const several = over.length > 1
+  const order = isOrder(first.wait)
   return (
-    <Link href={several ? '/' : stageHref(isOrder(first.wait) ? 'plan' : 'work', first.jobId)} data-over={over.length} title={over.map(({ unit, wait }) => `${unit}: ${wait.label}`).join('\n')} className="my-2 flex flex-col justify-center bg-accent px-3 leading-tight text-on-accent">
-      <span className="whitespace-nowrap text-second font-semibold">{several ? `${over.length} waits` : `Unit ${first.unit}`}</span>
-      <span className="whitespace-nowrap text-tick">{several ? 'are over' : isOrder(first.wait) ? 'part is due' : 'wait is over'}</span>
+    <Link href={stageHref(order ? 'plan' : 'work', first.jobId)} data-over={over.length} title={over.map(({ unit, wait }) => `${unit}: ${wait.label}`).join('\n')} className="my-2 flex flex-col justify-center border-2 border-accent px-3 leading-tight text-accent">
+      <span className="whitespace-nowrap text-second font-semibold">Unit {first.unit}{over.length > 1 ? `, and ${over.length - 1} more` : ''}</span>
+      <span className="whitespace-nowrap text-tick">{order ? 'part is due' : 'wait is over'}</span>
     </Link>
   )
 }

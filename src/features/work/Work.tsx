@@ -74,7 +74,7 @@ function Sheet({ hand, standing, ready, left, onAnew, onWrong }: SheetProps) {
   if (standing.otherwise) return <Otherwise onAnew={onAnew} />
   if (meterHolds(hand)) return <EveryoneOut hand={hand} />
   if (standing.forbidden.length > 0) return <MustNotBe reasons={standing.forbidden} />
-  if (standing.askHazards) return <HazardsAgain gates={gates} since={standing.handedTo ? `${standing.handedTo} takes over` : `You left here ${minutesText(standing.gapMinutes)} ago`} onConfirm={() => void hand.add(...gates.map((gate) => ({ kind: 'hazards-confirmed' as const, body: { gateId: gate.id } })))} />
+  if (standing.hazards) return <HazardsAgain gates={gates} since={standing.hazards.why === 'handover' ? `${standing.hazards.to} takes over` : `Nothing was done here for ${minutesText(standing.hazards.minutes)}`} onConfirm={() => void hand.add(...gates.map((gate) => ({ kind: 'hazards-confirmed' as const, body: { gateId: gate.id } })))} />
   if (check) return <CheckSheet check={check} onDone={(outcome) => void hand.add({ kind: 'check-done', body: { checkId: check.check.id, outcome } })} />
   if (!step) return <Finished hand={hand} plan={plan} drained={job.state.fuelLevel === 'below flange'} left={left} />
   if (inside.length > 0 && step.repairId && job.state.module === 'out' && inside.some((item) => !job.inside.has(item.id))) return <InsideSheet hand={hand} items={inside} />

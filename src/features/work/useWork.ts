@@ -1,6 +1,6 @@
 'use client'
 import { useMemo, useState } from 'react'
-import { nextStep, planHolds, vapourStale, waitHolds, type JobView, type WorkInHand } from '@/core/job'
+import { hazardsDue, nextStep, planHolds, vapourStale, waitHolds, type HazardsDue, type JobView, type WorkInHand } from '@/core/job'
 import { GATES, USUAL_PACE, type WayId } from '@/core/library'
 import type { PlacedCheck, Plan, PlanStep } from '@/core/procedure'
 import { matches, pack, patternOf, unmet } from '@/core/vehicle'
@@ -11,8 +11,6 @@ import { useNow } from '../frame/useNow'
 import { usePlan, type PlanView } from '../frame/usePlan'
 import { lowerFirst, minutesText, variableWord } from '../frame/words'
 
-/** A gap after which the hazards are asked anew, ms. */
-const LONG_GAP_MS = 15 * 60_000
 const NO_WAYS: WayId[] = []
 const NONE: string[] = []
 
@@ -22,10 +20,10 @@ export function useWork(hand: JobInHand): { view: PlanView; now: number | null; 
   const { work } = job
   const setting = useMemo(() => ({ layout: vehicle.layout, ways: work?.ways ?? NO_WAYS }), [vehicle.layout, work?.ways])
   const view = usePlan(work?.start ?? null, work?.repairIds ?? [], setting, work?.pace ?? USUAL_PACE, work?.already ?? NONE)
-  // The gap is measured once, when the screen is taken up again.
-  const [leftAt] = useState(job.lastAt)
+  // Measured once, when the screen is taken up again; said until the first act.
+  const [left] = useState(() => ({ at: job.lastAt, minutes: (Date.now() - job.lastAt) / 60_000 }))
   const now = useNow()
-  return { view, now, standing: work && view.plan ? standingOf(hand, work, view.plan, now, leftAt) : null }
+  return { view, now, standing: work && view.plan ? standingOf(hand, work, view.plan, now, job.lastAt === left.at ? left.minutes : 0) : null }
 }
 
 export interface Standing {
@@ -43,21 +41,20 @@ export interface Standing {
   /** Why the vehicle must not stand as the strip says. */
   forbidden: string[]
   gates: typeof GATES
-  askHazards: boolean
+  /** Why the hazards are looked at again before anything goes on. */
+  hazards: HazardsDue | null
+  /** Minutes since this screen was left, until the first act on it. */
   gapMinutes: number
-  handedTo: string | null
   message: string
   danger: boolean
 }
 
-function standingOf(hand: JobInHand, work: WorkInHand, plan: Plan, now: number | null, leftAt: number): Standing {
+function standingOf(hand: JobInHand, work: WorkInHand, plan: Plan, now: number | null, gapMinutes: number): Standing {
   const { job } = hand
   const step = nextStep(job, plan)
   // Only what the operation itself asks for can hold it; the rest of the planned state is its wake.
   const conflicts = step ? unmet(job.state, step.before).filter((variable) => variable in step.act.needs) : []
   const gates = GATES.filter((gate) => gate.inside.some((inside) => matches(pack(job.state), patternOf(inside))))
-  const gap = now === null ? 0 : now - Math.max(leftAt, job.hazardsConfirmedAt ?? 0)
-  const handed = (job.handover?.at ?? 0) > (job.hazardsConfirmedAt ?? 0)
   return {
     plan, step, conflicts, gates,
     otherwise: !planHolds(job, plan),
@@ -66,9 +63,8 @@ function standingOf(hand: JobInHand, work: WorkInHand, plan: Plan, now: number |
     // Asked before a step is begun, not in its middle.
     stale: step && now !== null && !begun(work, step) ? vapourStale(job, step.act, now) : null,
     forbidden: mustNotBe(hand),
-    askHazards: gates.length > 0 && (gap > LONG_GAP_MS || handed),
-    gapMinutes: now === null ? 0 : (now - leftAt) / 60_000,
-    handedTo: handed ? job.handover!.to : null,
+    hazards: gates.length > 0 && now !== null ? hazardsDue(job, step?.minutes ?? 0, now) : null,
+    gapMinutes,
     message: messageOf(hand, plan, step, conflicts),
     danger: conflicts.length > 0 || meterHolds(hand),
   }
