@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { PUT_BACK } from '../procedure'
 import { LogBuilder } from '../records'
 import { DRIVEN_IN, STATE_VARIABLES, type Variable } from '../vehicle'
-import { foldJob, notBack, openingsOf, puttingBack, unproven } from '.'
+import { apartBySteps, foldJob, notBack, openingsOf, puttingBack, unproven } from '.'
 
 const log = () => new LogBuilder('job-1', { device: 'a', by: 'Ida' })
 
@@ -21,10 +21,17 @@ describe('what is not put back', () => {
     expect(notBack(state)).toEqual(['Tank open: module out', 'Way in open', 'Battery off'])
   })
   it('a word puts back what a look can tell, and no more', () => {
-    const state = { ...DRIVEN_IN, plug: 'parted', gauge: 'fitted', bed: 'off', leakCheck: 'due' } as const
-    expect(puttingBack(state)).toEqual({ plug: 'mated', gauge: 'none', bed: 'down' })
+    const state = { ...DRIVEN_IN, plug: 'parted', gauge: 'fitted', wayIn: 'open', leakCheck: 'due' } as const
+    expect(puttingBack(state)).toEqual({ plug: 'mated', gauge: 'none', wayIn: 'shut' })
     expect(notBack({ ...state, ...puttingBack(state) })).toEqual(['Leak check still due'])
     expect(puttingBack(DRIVEN_IN)).toEqual({})
+  })
+  it('what the plan took apart goes back by its steps, never by a word', () => {
+    for (const apart of [{ module: 'out' }, { ring: 'off' }, { moduleHoses: 'parted' }, { filterJoint: 'parted' }, { tank: 'lowered' }, { bed: 'off' }] as const) {
+      expect(apartBySteps({ ...DRIVEN_IN, ...apart })).toBe(true)
+      expect(puttingBack({ ...DRIVEN_IN, battery: 'off', gauge: 'fitted', ...apart })).toEqual({})
+    }
+    expect(apartBySteps({ ...DRIVEN_IN, battery: 'off', gauge: 'fitted', plug: 'parted' })).toBe(false)
   })
   it('stands above the signature once work was begun', () => {
     const opened = log().add(0, 'state-asserted', { changes: { module: 'out', battery: 'off' }, why: 'seen' })

@@ -20,6 +20,12 @@ export const notBack = (state: VehicleState): string[] => said([...OPENINGS, ...
 
 /** What no word puts back: it is earned by its own step. */
 const EARNED: readonly Variable[] = ['leakCheck', 'feed', 'tankInside', 'gaugeMarks', 'authority']
-/** The changes of state by which all is put back that a look can tell. */
+/** While one of these is apart the way back is the plan's, step by step. */
+const BY_STEPS: readonly Variable[] = ['module', 'ring', 'moduleHoses', 'filterJoint', 'reliefJoint', 'tank', 'bed', 'exhaustPath']
+const standing = (state: VehicleState) => [...OPENINGS, ...ASIDE].filter(([variable, value]) => state[variable] === value).map(([variable]) => variable)
+
+/** Is something apart that only the steps of the plan put back? */
+export const apartBySteps = (state: VehicleState): boolean => standing(state).some((variable) => BY_STEPS.includes(variable))
+/** The changes of state by which all is put back that a look can tell: what readings left on or apart. None while the way back is the plan's. */
 export const puttingBack = (state: VehicleState): VehicleState =>
-  Object.fromEntries([...OPENINGS, ...ASIDE].filter(([variable, value]) => state[variable] === value && !EARNED.includes(variable)).map(([variable]) => [variable, DRIVEN_IN[variable]]))
+  apartBySteps(state) ? {} : Object.fromEntries(standing(state).filter((variable) => !EARNED.includes(variable)).map((variable) => [variable, DRIVEN_IN[variable]]))

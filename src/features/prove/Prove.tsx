@@ -1,7 +1,8 @@
 'use client'
+import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { deferredFindings, layoutKeyOf, openBypasses, puttingBack, readingSpread, proofTests, readingText, unproven, type JobView, type Reading } from '@/core/job'
+import { apartBySteps, deferredFindings, layoutKeyOf, openBypasses, puttingBack, readingSpread, proofTests, readingText, unproven, type JobView, type Reading } from '@/core/job'
 import type { SoundBand } from '@/core/diagnosis'
 import { needsRunningEngine, repairById, testById, type Test } from '@/core/library'
 import { ask } from '@/workers/client'
@@ -14,6 +15,9 @@ import { useSoundBands } from '../frame/useSoundBands'
 import { SOURCE_WORDS, clockText, stageHref, unitText } from '../frame/words'
 import { Shown } from './Shown'
 
+/** More than this is set smaller, so that the signature stays in sight. */
+const MANY = 9
+
 export function Prove({ hand }: { hand: JobInHand }) {
   const { job } = hand
   const router = useRouter()
@@ -22,6 +26,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
   const tests = proofTests(job)
   const bands = useSoundBands(hand, tests.map((entry) => entry.testId))
   const missing = unproven(job)
+  const apart = job.work !== null && apartBySteps(job.state)
   const remains = job.proofNotes.get('complaintGone') === 'no'
   const sign = async () => {
     setWhoWorks(by)
@@ -47,12 +52,13 @@ export function Prove({ hand }: { hand: JobInHand }) {
           ))}
           <div className="border-t-2 border-ink pt-2">
             <h2 className="text-step">{missing.length === 0 ? 'All is proven.' : 'Not proven'}</h2>
-            <ul className="text-second leading-[23px]">{missing.map((line) => <li key={line} className="flex gap-2"><span aria-hidden="true">–</span>{line}</li>)}</ul>
+            <ul className={missing.length > MANY ? 'text-tick leading-[18px]' : 'text-second leading-[23px]'}>{missing.map((line) => <li key={line} className="flex gap-2"><span aria-hidden="true">–</span>{line}</li>)}</ul>
             {!job.signed && job.work && Object.keys(puttingBack(job.state)).length > 0 && <Button variant="quiet" className="mt-1 w-full" data-act="put-back" onClick={() => void hand.add({ kind: 'state-asserted', body: { changes: puttingBack(job.state), why: 'seen' } })}>Seen: all of it is put back</Button>}
+            {!job.signed && apart && <Link href={stageHref('work', job.id)} className="mt-1 flex min-h-[48px] items-center justify-center bg-accent px-4 text-main font-semibold text-on-accent">Back to the steps on Work</Link>}
           </div>
           {deferredFindings(job).length > 0 && <div className="border-t border-rule-2 pt-1" aria-label="Put off"><h3 className="text-main font-semibold">Put off</h3>{deferredFindings(job).map((finding) => <p key={finding.findingId} className="text-second leading-tight">{finding.what}. <span className="font-semibold">{finding.risk}</span></p>)}</div>}
           {!job.signed && (<>
-          <label className="text-second text-ink-2">Note for the next person<textarea value={note} onChange={(event) => setNote(event.target.value)} rows={2} className="mt-1 block w-full border-2 border-ink-3 bg-sheet px-2 py-1 text-main text-ink" /></label>
+          <label className="text-second text-ink-2">Note for the next person<textarea value={note} onChange={(event) => setNote(event.target.value)} rows={missing.length > MANY ? 1 : 2} className="mt-1 block min-h-[44px] w-full border-2 border-ink-3 bg-sheet px-2 py-1 text-main text-ink" /></label>
           <label className="text-second text-ink-2">Signed by<input value={by} onChange={(event) => setBy(event.target.value)} className="mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-sheet px-2 text-main text-ink" /></label>
           </>)}
           {remains ? (
@@ -62,7 +68,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
           ) : openBypasses(job).length > 0 ? (
             <Notice kind="danger" title="Held: still bridged.">{openBypasses(job).map((bypass) => bypass.what).join(', ')}. Undo it on Work, under Wires.</Notice>
           ) : (
-            <Button variant={by.trim() ? 'act' : 'held'} tall disabled={!by.trim()} data-act="sign" onClick={() => void sign()}>{missing.length === 0 ? 'Sign' : `Sign with ${missing.length} not proven`}</Button>
+            <Button variant={!by.trim() ? 'held' : apart ? 'quiet' : 'act'} tall={!apart} disabled={!by.trim()} data-act="sign" onClick={() => void sign()}>{missing.length === 0 ? 'Sign' : `Sign with ${missing.length} not proven`}</Button>
           )}
         </aside>
       </main>
