@@ -146,9 +146,9 @@ export function demoJobs(now: number): DemoJob[] {
       .note({ symptoms: ['starvesUnderLoad'], raisers: ['mileage', 'dirtyFuel'], words: 'No power on the pass road', failingNow: 'yes' })
       .state({ battery: 'on' }, 38)
       .read('T24', 'T36')
-      .wait(6)
+      .wait(36)
       .work(['filter'], { ...traced, ignition: 'off', area: 'safe', height: 'raised', exhaust: 'cool', line: 'pressurised' }, 3)
-      .wait(42)
+      .wait(12)
       .add('wait-started', { waitId: 'soak', label: 'Oil soaking the rear union', minutes: 45 })
       .done(),
     new JobScript(byUnit('11'), now - 200 * minute, 'demo-job-11')

@@ -26,6 +26,8 @@ export function minutesText(minutes: number): string {
   return hours % 24 === 0 ? `${hours / 24} d` : `${Math.floor(hours / 24)} d ${hours % 24} h`
 }
 export const clockText = (at: number): string => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+/** A day as it stands in a record. */
+export const dateText = (at: number): string => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
 /** The day too, where it is not today’s. */
 export const dayClockText = (at: number, now: number): string => (new Date(at).toDateString() === new Date(now).toDateString() ? clockText(at) : `${new Date(at).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric' })}, ${clockText(at)}`)
 

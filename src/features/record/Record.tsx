@@ -9,7 +9,7 @@ import { Photos } from '../frame/Photos'
 import { StateStrip } from '../frame/StateStrip'
 import { saveJobFile, type JobInHand } from '../frame/useJob'
 import { decisionsOf, insideText } from './decisions'
-import { FINDING_WORDS, clockText, lowerFirst, shortOf, unitText } from '../frame/words'
+import { FINDING_WORDS, clockText, dateText, lowerFirst, shortOf, unitText } from '../frame/words'
 
 export function Record({ hand }: { hand: JobInHand }) {
   const { job, vehicle } = hand
@@ -28,7 +28,7 @@ export function Record({ hand }: { hand: JobInHand }) {
         <article aria-label="Record" className="space-y-4">
           <header>
             <h1 className="text-title">{job.signed ? 'Recorded' : 'Not signed yet'}: unit {job.unit}, {job.vehicleName}</h1>
-            <p className="text-main text-ink-2">{job.words}. Taken in {new Date(job.openedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })}, {clockText(job.openedAt)}.{vehicle.kind === 'simulated' ? ' Simulated vehicle: readings marked · come from stand-in instruments.' : ''}</p>
+            <p className="text-main text-ink-2">{job.words}. Taken in {dateText(job.openedAt)}, {clockText(job.openedAt)}.{vehicle.kind === 'simulated' ? ' Simulated vehicle: readings marked · come from stand-in instruments.' : ''}</p>
           </header>
           <Section title="Repaired">
             {job.finishedRepairs.length === 0 ? <p className="text-main">Nothing was repaired.</p> : job.finishedRepairs.map((id, at) => <p key={`${id}${at}`} className="text-main"><span className="font-semibold">{repairById(id).title}.</span> Old part {({ yes: 'was bad', no: 'was good', unknown: 'not judged' })[job.done.find((entry) => entry.repairId === id)?.partWasBad ?? 'unknown']}.</p>)}
@@ -123,7 +123,7 @@ function VehicleLine({ past, current }: { past: JobView[]; current: string }) {
       {past.map((job) => (
         <li key={job.id} className="relative pb-2 text-second leading-tight">
           <span className={`absolute -left-[26px] top-1 h-4 w-4 rounded-full border-2 border-ink ${job.signed ? 'bg-ink' : 'bg-ground'}`} style={{ borderRadius: '50%' }} />
-          <a href={`/job/record?id=${encodeURIComponent(job.id)}`} className={`inline-block min-h-[44px] ${job.id === current ? 'font-semibold' : ''}`}>{new Date(job.openedAt).toLocaleDateString('en-GB')}<span className="block text-ink-2">{job.words || 'no complaint noted'}</span></a>
+          <a href={`/job/record?id=${encodeURIComponent(job.id)}`} className={`inline-block min-h-[44px] ${job.id === current ? 'font-semibold' : ''}`}>{dateText(job.openedAt)}<span className="block text-ink-2">{job.words || 'no complaint noted'}</span></a>
         </li>
       ))}
     </ol>
