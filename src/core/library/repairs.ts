@@ -22,8 +22,8 @@ const NAMED_REPAIRS: Repair[] = [
   },
   {
     id: 'filter', title: 'Fit the new inline filter', part: 'Inline filter', needs: { filterJoint: 'parted' }, sets: { leakCheck: 'due' }, minutes: 8, money: 28, dear: false,
-    steps: ['Note the arrow on the old filter', 'Cap both line ends at once', 'Fit the new one, arrow to the engine, with new clips; one of plastic that conducts gets its ground', 'Empty the old one into the can and cut it open'],
-    tools: ['Line release tool', 'Two caps, 8 mm'], newParts: [{ name: 'Inline filter', count: 1 }, { name: 'Hose clip, rated', count: 2, oneTime: true }], caution: WET, figure: 'filterArrow', proves: ['T36', 'T27', 'T24', 'T39', 'T24-needle', 'T29-needle', 'T27-lp', 'T25-lift'], from: ['O25'],
+    steps: ['Note the arrow on the old filter', 'Cap both line ends at once', 'Fit the new one, arrow to the engine, with new clips', 'Empty the old one into the can and cut it open'],
+    tools: ['Line release tool', 'Two caps, 8 mm'], newParts: [{ name: 'Inline filter', count: 1 }, { name: 'Hose clip, rated', count: 2, oneTime: true }], caution: WET, looks: 'Plastic that conducts: its ground wire is on.', figure: 'filterArrow', proves: ['T36', 'T27', 'T24', 'T39', 'T24-needle', 'T29-needle', 'T27-lp', 'T25-lift'], from: ['O25'],
   },
   {
     id: 'plug', title: 'Renew plug X7', part: 'Plug X7', needs: { plug: 'parted', battery: 'off', vapour: 'clear', ...SHUT_TANK }, sets: {}, minutes: 25, money: 34, dear: false,
