@@ -43,7 +43,7 @@ function Beside({ step }: { step: PlanStep | null }) {
   if (!step) return <aside />
   const { newParts: parts = [], tools = [], orientation, looks, figure } = step.act
   return (
-    <aside className="space-y-3 text-main" aria-label="For this step">
+    <aside className="space-y-2 text-main" aria-label="For this step">
       {figure && <StepFigure id={figure} />}
       {parts.length > 0 && <div><h2 className="font-instrument text-second font-normal text-ink-2">New, for this step</h2><ul>{parts.map((part) => <li key={part.name} className="my-1 inline-block border-2 border-ink px-2 font-semibold">{part.count > 1 ? `${part.count} × ` : ''}{part.name}</li>)}</ul></div>}
       {tools.length > 0 && <div><h2 className="font-instrument text-second font-normal text-ink-2">In hand</h2><p>{tools.join(', ')}</p></div>}
