@@ -43,7 +43,8 @@ export function Shown({ hand }: { hand: JobInHand }) {
 function Stand({ hand, children }: { hand: JobInHand; children: React.ReactNode }) {
   const { job } = hand
   const now = useNow(1000)
-  if (now === null || leakStood(job, now)) return children
+  if (now === null) return <div className="min-h-[48px]" />
+  if (leakStood(job, now)) return children
   const stand = leakStandOf(job)
   const waitId = leakStandId(job)
   const begin = { kind: 'wait-started' as const, body: { waitId, label: 'Joints stand under pressure', minutes: LEAK_STAND_MINUTES, holds: false } }
