@@ -7,8 +7,8 @@ import { findTest, scopeOf, type Pace, type RaiserId, type SymptomId, type WayId
 import type { Complaint, Done, Evidence } from '../diagnosis'
 import { differenceFromSi, differenceToSi, toSi, unitKind } from '../shared'
 import type { MeterReading } from './meter'
-import { leakStandId } from './orders'
-import { pauseEnded } from './pauses'
+import { leakStandId, type Wait } from './orders'
+import { pauseEnded, type Pause } from './pauses'
 import { layoutKeyOf, type VehicleRecord } from './vehicleRecord'
 import { liveEvents, type BodyOf, type JobEvent } from '../records'
 
@@ -21,15 +21,6 @@ export interface Reading extends BodyOf<'reading-taken'> {
   epoch: number
   /** State of the vehicle when it was taken. */
   state: VehicleState
-}
-export interface Wait {
-  waitId: string
-  label: string
-  startedAt: number
-  endsAt: number
-  /** The next step waits for it. */
-  holds: boolean
-  ended: boolean
 }
 export interface WorkInHand {
   repairIds: string[]
@@ -94,7 +85,7 @@ export interface JobView {
   waits: Wait[]
   hazardsConfirmedAt: number | null
   /** The last long pause that an act beside the plan ended. */
-  away: { endedAt: number; minutes: number } | null
+  away: Pause | null
   waste: (BodyOf<'waste-noted'> & { at: number })[]
   /** What was found inside on opening, the last look at each. */
   inside: Map<string, BodyOf<'opening-noted'>['finding']>

@@ -4,7 +4,22 @@
  * were opened stand under pressure before they are looked at for the leak check.
  */
 import type { Minutes } from '../shared'
-import type { JobView, Wait } from './fold'
+
+export interface Wait {
+  waitId: string
+  label: string
+  startedAt: number
+  endsAt: number
+  /** The next step waits for it. */
+  holds: boolean
+  ended: boolean
+}
+interface Waits {
+  waits: Wait[]
+}
+interface Round {
+  epoch: number
+}
 
 const ORDER = 'order:'
 const LONGEST_ID = 80
@@ -13,10 +28,10 @@ export const orderWaitId = (itemId: string): string => `${ORDER}${itemId}`.slice
 export const isOrder = ({ waitId }: Pick<Wait, 'waitId'>): boolean => waitId.startsWith(ORDER)
 
 /** The order of a piece that is still to come; null where none is. */
-export const orderOf = ({ waits }: Pick<JobView, 'waits'>, itemId: string): Wait | null => waits.findLast((wait) => wait.waitId === orderWaitId(itemId) && !wait.ended) ?? null
+export const orderOf = ({ waits }: Waits, itemId: string): Wait | null => waits.findLast((wait) => wait.waitId === orderWaitId(itemId) && !wait.ended) ?? null
 
 /** When the last of these pieces comes, ms; null where none of them is on order. */
-export function lastArrival(job: Pick<JobView, 'waits'>, itemIds: string[]): number | null {
+export function lastArrival(job: Waits, itemIds: string[]): number | null {
   const times = itemIds.flatMap((itemId) => orderOf(job, itemId)?.endsAt ?? [])
   return times.length > 0 ? Math.max(...times) : null
 }
@@ -24,10 +39,10 @@ export function lastArrival(job: Pick<JobView, 'waits'>, itemIds: string[]): num
 /** How long joints stand under pressure before the second look; typical. */
 export const LEAK_STAND_MINUTES: Minutes = 5
 /** Each round of a job has its own. */
-export const leakStandId = ({ epoch }: Pick<JobView, 'epoch'>): string => `leakStand:${epoch}`
-export const leakStandOf = (job: Pick<JobView, 'waits' | 'epoch'>): Wait | null => job.waits.findLast((wait) => wait.waitId === leakStandId(job)) ?? null
+export const leakStandId = ({ epoch }: Round): string => `leakStand:${epoch}`
+export const leakStandOf = (job: Waits & Round): Wait | null => job.waits.findLast((wait) => wait.waitId === leakStandId(job)) ?? null
 /** Has it stood long enough, by the clock or by a person's word? */
-export const leakStood = (job: Pick<JobView, 'waits' | 'epoch'>, now: number): boolean => {
+export const leakStood = (job: Waits & Round, now: number): boolean => {
   const stand = leakStandOf(job)
   return stand !== null && (stand.ended || stand.endsAt <= now)
 }

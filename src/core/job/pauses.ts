@@ -4,7 +4,17 @@
  */
 import type { Minutes } from '../shared'
 import type { JobEvent } from '../records'
-import type { JobView } from './fold'
+
+/** A long pause that an act ended, ms and its minutes. */
+export interface Pause {
+  endedAt: number
+  minutes: Minutes
+}
+interface Stretch {
+  /** The last act, ms; 0 before any. */
+  lastAt: number
+  away: Pause | null
+}
 
 const MINUTE_MS = 60_000
 /** A gap after which the hazards are looked at anew. */
@@ -15,7 +25,7 @@ const STEP_TAKES = 2
 /** Ticks and steps of the plan: they cannot be made while the hazards are asked for. */
 const WORK_ACTS: readonly JobEvent['kind'][] = ['substep-ticked', 'step-done', 'check-done', 'hazards-confirmed', 'plan-made']
 /** The pause that an act ends which the plan did not ask for; null where it ends none. */
-export function pauseEnded(job: Pick<JobView, 'lastAt' | 'away'>, event: Pick<JobEvent, 'kind' | 'at'>): JobView['away'] {
+export function pauseEnded(job: Stretch, event: Pick<JobEvent, 'kind' | 'at'>): Pause | null {
   const minutes = (event.at - job.lastAt) / MINUTE_MS
   return job.lastAt > 0 && minutes > LONG_PAUSE_MINUTES && !WORK_ACTS.includes(event.kind) ? { endedAt: event.at, minutes } : job.away
 }
@@ -23,7 +33,7 @@ export function pauseEnded(job: Pick<JobView, 'lastAt' | 'away'>, event: Pick<Jo
 export type HazardsDue = { why: 'pause'; minutes: Minutes } | { why: 'handover'; to: string }
 
 /** Why the hazards have to be looked at again before the step goes on, at a time in ms; null where they need not. */
-export function hazardsDue(job: Pick<JobView, 'lastAt' | 'away' | 'handover' | 'hazardsConfirmedAt'>, stepMinutes: Minutes, now: number): HazardsDue | null {
+export function hazardsDue(job: Stretch & { handover: { at: number; to: string } | null; hazardsConfirmedAt: number | null }, stepMinutes: Minutes, now: number): HazardsDue | null {
   const confirmedAt = job.hazardsConfirmedAt ?? 0
   if (job.handover && job.handover.at > confirmedAt) return { why: 'handover', to: job.handover.to }
   const idle = (now - job.lastAt) / MINUTE_MS
