@@ -1,5 +1,6 @@
 /** A real browser on a real build: starts the server once per file, and Debian's chromium at 1280x800. */
 import { mkdtempSync, rmSync } from 'node:fs'
+import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Builder, By, until, type WebDriver } from 'selenium-webdriver'
@@ -28,7 +29,15 @@ export interface Session {
   close(): Promise<void>
 }
 
-let nextPort = 3210
+/** A port that nothing listens on now, whatever earlier runs left behind. */
+const freePort = (): Promise<number> =>
+  new Promise((resolve, reject) => {
+    const server = createServer()
+    server.once('error', reject).listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as AddressInfo
+      server.close(() => resolve(port))
+    })
+  })
 
 /** What was done on the page is kept before it is left: the store holds a lock for as long as it writes. */
 async function allKept(driver: WebDriver): Promise<void> {
@@ -39,7 +48,7 @@ async function allKept(driver: WebDriver): Promise<void> {
 }
 
 export async function openBrowser({ demo }: { demo: boolean }): Promise<Session> {
-  const port = nextPort++ + (process.pid % 500)
+  const port = await freePort()
   const { child, address } = await startServer({ demo, port, quiet: true })
   const profile = mkdtempSync(join(tmpdir(), 'stop-start-'))
   const downloads = mkdtempSync(join(tmpdir(), 'stop-start-saved-'))
