@@ -28,13 +28,16 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
   const { job } = hand
   const { claim, panel } = useClaim(hand)
   // What must never be goes before whatever the page has to say.
-  const never = useMemo(() => mustNotBe(hand)[0], [hand])
-  const alarm = danger || never !== undefined
+  const broken = useMemo(() => mustNotBe(hand)[0], [hand])
+  const alarm = danger || broken !== undefined
+  // Its words stand on the strip even where they usually do not: nothing is said to be wrong that cannot be put right here.
+  const rule = broken ? (Object.keys(broken.never) as Variable[]) : []
+  const usual = shown(job.layout)
   return (
     <section aria-label="Vehicle state" id="vehicle-state" tabIndex={-1} className="flex h-[60px] items-stretch overflow-clip border-t border-rule">
       <div className="flex w-[104px] shrink-0 items-center pl-6 pr-2 text-tick leading-tight text-ink-2">Vehicle state now</div>
-      {shown(job.layout).map((variable) => (
-        <Toggle key={variable} variable={variable} value={job.state[variable]} conflict={needs[variable] !== undefined && needs[variable] !== job.state[variable]} onAssert={(value) => claim({ [variable]: value }, 'seen')} />
+      {[...usual, ...rule.filter((variable) => !usual.includes(variable))].map((variable) => (
+        <Toggle key={variable} variable={variable} value={job.state[variable]} conflict={rule.includes(variable) || (needs[variable] !== undefined && needs[variable] !== job.state[variable])} onAssert={(value) => claim({ [variable]: value }, 'seen')} />
       ))}
       <div className="flex items-center border-l border-rule-2 px-3 leading-tight">
         <span>
@@ -43,7 +46,7 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
         </span>
       </div>
       <p aria-live="polite" className={`flex flex-1 min-w-[150px] items-center justify-end border-l border-rule-2 pl-3 pr-6 text-right text-tick leading-[19px] ${alarm ? 'font-semibold text-danger' : 'text-ink-2'}`}>
-        {never ? `${never} Put that right first.` : message}
+        {broken ? `${broken.reason} Put that right first.` : message}
       </p>
       {panel}
     </section>

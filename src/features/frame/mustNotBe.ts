@@ -1,5 +1,6 @@
+import type { Invariant } from '@/core/library'
 import { forbidden, plannerFor } from '@/core/procedure'
 import type { JobInHand } from './useJob'
 
-/** Why the vehicle must not stand as it is said to; empty where it may. */
-export const mustNotBe = ({ job, vehicle }: JobInHand): string[] => forbidden(plannerFor({ layout: vehicle.layout, ways: job.work?.ways ?? vehicle.ways }), job.state).map((invariant) => invariant.reason)
+/** Rules that the vehicle breaks as it is said to stand; empty where it may. */
+export const mustNotBe = ({ job, vehicle }: JobInHand): Invariant[] => forbidden(plannerFor({ layout: vehicle.layout, ways: job.work?.ways ?? vehicle.ways }), job.state)

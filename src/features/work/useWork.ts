@@ -62,7 +62,7 @@ function standingOf(hand: JobInHand, work: WorkInHand, plan: Plan, now: number |
     holds: [...conflicts.map((variable) => `${variableWord(variable)} ${step!.before[variable]}`), ...waitsHolding(job, now)],
     // Asked before a step is begun, not in its middle.
     stale: step && now !== null && !begun(work, step) ? vapourStale(job, step.act, now) : null,
-    forbidden: mustNotBe(hand),
+    forbidden: mustNotBe(hand).map((invariant) => invariant.reason),
     hazards: gates.length > 0 && now !== null ? hazardsDue(job, step?.minutes ?? 0, now) : null,
     gapMinutes,
     message: messageOf(hand, plan, step, conflicts),
