@@ -15,7 +15,19 @@ const CORE_MAY_USE = {
   bench: ['shared'],
   records: ['shared'],
   job: ['shared', 'physics', 'vehicle', 'library', 'sizing', 'procedure', 'diagnosis', 'bench', 'records'],
-  practice: ['shared', 'physics', 'vehicle', 'library', 'sizing', 'procedure', 'diagnosis', 'bench', 'records', 'job', 'simulate'],
+  practice: [
+    'shared',
+    'physics',
+    'vehicle',
+    'library',
+    'sizing',
+    'procedure',
+    'diagnosis',
+    'bench',
+    'records',
+    'job',
+    'simulate',
+  ],
 }
 const coreRules = Object.entries(CORE_MAY_USE).map(([folder, uses]) => ({
   name: `core-${folder}`,
@@ -42,18 +54,44 @@ module.exports = {
       from: { path: '^src/(core/([^/]+)|app|features|workers|data|ui)/', pathNot: '\\.test\\.ts$' },
       to: { path: '^src/core/([^/]+)/', pathNot: ['^src/core/[^/]+/index\\.ts$', '^src/core/$2/'] },
     },
-    { name: 'ui-knows-no-domain', severity: 'error', from: { path: '^src/ui/' }, to: { path: '^src/(app|features|workers|data|core)/' } },
-    { name: 'data-below-features', severity: 'error', from: { path: '^src/data/' }, to: { path: '^src/(app|features|workers|ui)/' } },
-    { name: 'workers-below-features', severity: 'error', from: { path: '^src/workers/' }, to: { path: '^src/(app|features|data|ui)/' } },
+    {
+      name: 'ui-knows-no-domain',
+      severity: 'error',
+      from: { path: '^src/ui/' },
+      to: { path: '^src/(app|features|workers|data|core)/' },
+    },
+    {
+      name: 'data-below-features',
+      severity: 'error',
+      from: { path: '^src/data/' },
+      to: { path: '^src/(app|features|workers|ui)/' },
+    },
+    {
+      name: 'workers-below-features',
+      severity: 'error',
+      from: { path: '^src/workers/' },
+      to: { path: '^src/(app|features|data|ui)/' },
+    },
     {
       name: 'features-apart',
-      comment: 'Features never import each other; what two need moves down (features/frame holds the head and the state strip).',
+      comment:
+        'Features never import each other; what two need moves down (features/frame holds the head and the state strip).',
       severity: 'error',
       from: { path: '^src/features/([^/]+)/', pathNot: '^src/features/frame/' },
       to: { path: '^src/features/([^/]+)/', pathNot: ['^src/features/$1/', '^src/features/frame/'] },
     },
-    { name: 'frame-uses-no-feature', severity: 'error', from: { path: '^src/features/frame/' }, to: { path: '^src/features/', pathNot: '^src/features/frame/' } },
-    { name: 'features-below-app', severity: 'error', from: { path: '^src/features/' }, to: { path: '^src/app/' } },
+    {
+      name: 'frame-uses-no-feature',
+      severity: 'error',
+      from: { path: '^src/features/frame/' },
+      to: { path: '^src/features/', pathNot: '^src/features/frame/' },
+    },
+    {
+      name: 'features-below-app',
+      severity: 'error',
+      from: { path: '^src/features/' },
+      to: { path: '^src/app/' },
+    },
     {
       name: 'radix-and-charts-in-ui-only',
       severity: 'error',
@@ -65,6 +103,9 @@ module.exports = {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default'],
+    },
   },
 }

@@ -7,6 +7,7 @@ export default defineConfig({
     include: ['src/**/*.test.ts', 'tests/**/*.test.ts'],
     exclude: ['tests/journeys/**', 'node_modules/**'],
     environment: 'node',
-    testTimeout: 30_000, hookTimeout: 60_000,
+    testTimeout: 30_000,
+    hookTimeout: 60_000,
   },
 })

@@ -18,9 +18,14 @@ function filesUnder(folder) {
 
 function sourcesHash() {
   const hash = createHash('sha256')
-  const single = ['package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json'].map((name) => join(ROOT, name))
+  const single = ['package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json'].map((name) =>
+    join(ROOT, name),
+  )
   for (const file of [...single, ...filesUnder(join(ROOT, 'src')).sort()]) {
-    hash.update(file).update(String(statSync(file).size)).update(readFileSync(file))
+    hash
+      .update(file)
+      .update(String(statSync(file).size))
+      .update(readFileSync(file))
   }
   return hash.digest('hex')
 }
@@ -55,7 +60,9 @@ async function answers(address) {
 /** Starts the server and resolves with its child process once the first page answers. */
 export async function startServer({ demo, port = PORT, quiet = false }) {
   if (!(await portIsFree(port))) {
-    throw new Error(`Port ${port} is in use. Stop what runs there, or choose another: PORT=3100 npm run demo. (Jobs are kept per address: another port shows another store.)`)
+    throw new Error(
+      `Port ${port} is in use. Stop what runs there, or choose another: PORT=3100 npm run demo. (Jobs are kept per address: another port shows another store.)`,
+    )
   }
   const child = spawn(process.execPath, [packageBin('next'), 'start', '-p', String(port)], {
     cwd: ROOT,
@@ -64,7 +71,10 @@ export async function startServer({ demo, port = PORT, quiet = false }) {
   })
   const address = `http://localhost:${port}/`
   for (let attempt = 0; attempt < 120; attempt += 1) {
-    if (child.exitCode !== null) throw new Error('The server stopped before its first page. Run again, or remove the folder .next first.')
+    if (child.exitCode !== null)
+      throw new Error(
+        'The server stopped before its first page. Run again, or remove the folder .next first.',
+      )
     if (await answers(address)) return { child, address }
     await new Promise((wake) => setTimeout(wake, 250))
   }

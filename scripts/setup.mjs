@@ -42,13 +42,16 @@ function npm(args, options) {
 }
 
 function lockHash() {
-  return createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex')
+  return createHash('sha256')
+    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .digest('hex')
 }
 
 /** Installs the locked packages unless the stamp of the last install matches the lock. */
 export function ensurePackages() {
   const major = Number(process.versions.node.split('.')[0])
-  if (major < MINIMUM_NODE) throw new Error(`Node ${MINIMUM_NODE} or newer is needed; this is ${process.versions.node}.`)
+  if (major < MINIMUM_NODE)
+    throw new Error(`Node ${MINIMUM_NODE} or newer is needed; this is ${process.versions.node}.`)
   const wanted = lockHash()
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) return
   console.log('Installing packages (about two minutes the first time).')
@@ -56,7 +59,9 @@ export function ensurePackages() {
   // The lock may lack optional packages of other platforms, and `npm ci` then refuses it.
   const clean = npm(['ci', ...quiet], { stdio: 'ignore' }) === 0
   if (!clean && npm(['install', '--no-save', ...quiet]) !== 0) {
-    throw new Error('The packages could not be installed. Check the connection to the package registry and run again.')
+    throw new Error(
+      'The packages could not be installed. Check the connection to the package registry and run again.',
+    )
   }
   mkdirSync(dirname(STAMP), { recursive: true })
   writeFileSync(STAMP, wanted)
@@ -69,7 +74,9 @@ export function ensureBrowser() {
   const root = process.getuid?.() === 0
   const apt = (args) => (root ? run('apt-get', args) : run('sudo', ['apt-get', ...args]))
   if (apt(['update', '-qq']) !== 0 || apt(['install', '-y', '-qq', 'chromium', 'chromium-driver']) !== 0) {
-    throw new Error('chromium and chromium-driver could not be installed. Install both Debian packages and run again.')
+    throw new Error(
+      'chromium and chromium-driver could not be installed. Install both Debian packages and run again.',
+    )
   }
 }
 

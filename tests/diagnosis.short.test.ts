@@ -27,19 +27,29 @@ describe('the engine on vehicles that do not share its equations', () => {
   it('names the right repair first for most, and is seldom sure and wrong', () => {
     expect(engine).toHaveLength(LAYOUTS.length * PER_LAYOUT)
     expect(engine.filter((one) => one.first?.right).length).toBeGreaterThanOrEqual(0.8 * engine.length)
-    expect(engine.filter((one) => one.first && one.first.stated >= 0.9 && !one.first.right).length).toBeLessThanOrEqual(1)
+    expect(
+      engine.filter((one) => one.first && one.first.stated >= 0.9 && !one.first.right).length,
+    ).toBeLessThanOrEqual(1)
     engine.forEach((one) => expect(one.first?.stated ?? 0).toBeLessThanOrEqual(0.99))
   })
-  it('cures them, and costs less over the unavoidable than swapping parts', () => {
-    expect(engine.filter((one) => one.cured).length).toBeGreaterThanOrEqual(0.9 * engine.length)
-    const swap = LAYOUTS.flatMap((layoutId) => played(layoutId, 'swap'))
-    const mean = (list: Outcome[]) => list.reduce((sum, one) => sum + one.over, 0) / list.length
-    expect(mean(engine)).toBeLessThan(0.5 * mean(swap))
-  }, MOST_MS)
-  it('plays the same vehicle the same way twice', () => {
-    const first = engine[0]!
-    expect(play(caseOf(first.layoutId, 'standard', first.seed)!, 'engine')).toEqual(first)
-  }, MOST_MS)
+  it(
+    'cures them, and costs less over the unavoidable than swapping parts',
+    () => {
+      expect(engine.filter((one) => one.cured).length).toBeGreaterThanOrEqual(0.9 * engine.length)
+      const swap = LAYOUTS.flatMap((layoutId) => played(layoutId, 'swap'))
+      const mean = (list: Outcome[]) => list.reduce((sum, one) => sum + one.over, 0) / list.length
+      expect(mean(engine)).toBeLessThan(0.5 * mean(swap))
+    },
+    MOST_MS,
+  )
+  it(
+    'plays the same vehicle the same way twice',
+    () => {
+      const first = engine[0]!
+      expect(play(caseOf(first.layoutId, 'standard', first.seed)!, 'engine')).toEqual(first)
+    },
+    MOST_MS,
+  )
   it('prints every share with its interval', () => {
     expect(report(engine)).toContain(`| all, standard | ${LAYOUTS.length * PER_LAYOUT} |`)
   })

@@ -12,7 +12,12 @@ const { faults: FAULTS } = libraryOf(LAYOUTS.A01)
 /** Where a reading confirms a repair: the segments of what it covers, and the stations at their ends. */
 const placesOf = (repairId: string) => {
   const segments = FAULTS.filter((fault) => fault.repairs[0] === repairId).map((fault) => fault.segment)
-  return [...segments, ...LAYOUTS.A01.segments.filter((segment) => segments.includes(segment.id)).flatMap((segment) => [segment.from, segment.to])]
+  return [
+    ...segments,
+    ...LAYOUTS.A01.segments
+      .filter((segment) => segments.includes(segment.id))
+      .flatMap((segment) => [segment.from, segment.to]),
+  ]
 }
 const planner = plannerOf()
 
@@ -25,7 +30,12 @@ function traceToVerdict(vehicle: TruthVehicle): { repairId: string; probability:
     const tests = state.evidence.map((item) => item.testId)
     if (act.kind === 'stuck') return { repairId: 'none', probability: 0, tests }
     if (act.kind === 'repair') return { repairId: act.repairId, probability: act.probability, tests }
-    state = answer(state, act, { kind: 'reading', value: standInById(vehicle, act.test.id), faultPresent: 'yes' }, planner)
+    state = answer(
+      state,
+      act,
+      { kind: 'reading', value: standInById(vehicle, act.test.id), faultPresent: 'yes' },
+      planner,
+    )
   }
   throw new Error('The trace never ends')
 }
@@ -61,8 +71,15 @@ describe('one hidden fault, from the complaint to the repair that cures it', () 
     const complaint = complaintOf(vehicle)
     expect(complaint.symptoms.length, 'the fault must be felt').toBeGreaterThan(0)
     const answer = traceToVerdict(vehicle)
-    expect(FAULTS.find((fault) => fault.id === faultId)!.repairs, `named ${answer.repairId} after ${answer.tests.join(' ')}`).toContain(answer.repairId)
-    if (repairById(answer.repairId).dear) expect(answer.tests.some((id) => placesOf(answer.repairId).includes(testById(id).at)), 'a dear repair is confirmed at the part').toBe(true)
+    expect(
+      FAULTS.find((fault) => fault.id === faultId)!.repairs,
+      `named ${answer.repairId} after ${answer.tests.join(' ')}`,
+    ).toContain(answer.repairId)
+    if (repairById(answer.repairId).dear)
+      expect(
+        answer.tests.some((id) => placesOf(answer.repairId).includes(testById(id).at)),
+        'a dear repair is confirmed at the part',
+      ).toBe(true)
     // A bound against wandering: gummed injectors need 21, since spark, compression and air look alike at first.
     expect(answer.tests.length).toBeLessThanOrEqual(24)
     expect(answer.probability).toBeLessThanOrEqual(0.99)

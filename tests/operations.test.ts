@@ -5,10 +5,43 @@
  */
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { OPERATIONS, REPAIRS, actOnLayout, libraryOf, othersFor, usualWays, variablesIn, type Act, type Setting, type WayId } from '@/core/library'
-import { actFor, forbidden, planRepairs, plannerFor, prices, PUT_BACK, reach, type Plan, type PlanStep } from '@/core/procedure'
+import {
+  OPERATIONS,
+  REPAIRS,
+  actOnLayout,
+  libraryOf,
+  othersFor,
+  usualWays,
+  variablesIn,
+  type Act,
+  type Setting,
+  type WayId,
+} from '@/core/library'
+import {
+  actFor,
+  forbidden,
+  planRepairs,
+  plannerFor,
+  prices,
+  PUT_BACK,
+  reach,
+  type Plan,
+  type PlanStep,
+} from '@/core/procedure'
 import { seededRandom } from '@/core/shared'
-import { DRIVEN_IN, LAYOUTS, LAYOUT_IDS, SCOPES, inScope, matches, only, pack, patternOf, type LayoutId, type VehicleState } from '@/core/vehicle'
+import {
+  DRIVEN_IN,
+  LAYOUTS,
+  LAYOUT_IDS,
+  SCOPES,
+  inScope,
+  matches,
+  only,
+  pack,
+  patternOf,
+  type LayoutId,
+  type VehicleState,
+} from '@/core/vehicle'
 
 interface Entry {
   id: string
@@ -18,7 +51,9 @@ interface Entry {
   cures: string[]
   minutes: [number, number]
 }
-const HANDBOOK = JSON.parse(readFileSync(new URL('./reference/operations.json', import.meta.url), 'utf8')) as Entry[]
+const HANDBOOK = JSON.parse(
+  readFileSync(new URL('./reference/operations.json', import.meta.url), 'utf8'),
+) as Entry[]
 const ACTS: Act[] = [...OPERATIONS, ...REPAIRS]
 const carriers = (id: string) => ACTS.filter((act) => act.from?.includes(id))
 
@@ -29,32 +64,52 @@ const ELSEWHERE: Record<string, string> = {
 
 /** Layouts on which the handbook has an entry and we have no act for it, and why. */
 const NARROWER: Record<string, { without: LayoutId[]; why: string }> = {
-  O26: { without: LAYOUT_IDS.filter((layout) => layout !== 'A13'), why: 'a canister element or a tank screen is our filter or strainer there' },
+  O26: {
+    without: LAYOUT_IDS.filter((layout) => layout !== 'A13'),
+    why: 'a canister element or a tank screen is our filter or strainer there',
+  },
   O40: { without: ['A05', 'A06'], why: 'no pump hangs in their tank' },
   O51: { without: ['A13'], why: 'lines of an aircraft are flushed by its approved data' },
   O53: { without: ['A13'], why: 'no liner in an aircraft’s tank but by its approved data' },
-  O84: { without: ['A05', 'A06', 'A08', 'A09'], why: 'their line is let off where the tap is shut, and made again as it is opened' },
+  O84: {
+    without: ['A05', 'A06', 'A08', 'A09'],
+    why: 'their line is let off where the tap is shut, and made again as it is opened',
+  },
 }
 
 describe('every operation of the handbook', () => {
-  it.each(HANDBOOK.map((entry) => [entry.id, entry] as const))('%s is carried by an act on its layouts, or is elsewhere', (id, entry) => {
-    if (ELSEWHERE[id]) return expect(carriers(id)).toEqual([])
-    const acts = carriers(id)
-    expect(acts.length).toBeGreaterThan(0)
-    const reaches = entry.architectures.filter((layout) => acts.some((act) => ('layouts' in act && act.layouts ? (act.layouts as LayoutId[]).includes(layout) : true)))
-    expect(reaches, `${id} on ${entry.architectures.join()}`).toEqual(entry.architectures.filter((layout) => !NARROWER[id]?.without.includes(layout)))
-  })
+  it.each(HANDBOOK.map((entry) => [entry.id, entry] as const))(
+    '%s is carried by an act on its layouts, or is elsewhere',
+    (id, entry) => {
+      if (ELSEWHERE[id]) return expect(carriers(id)).toEqual([])
+      const acts = carriers(id)
+      expect(acts.length).toBeGreaterThan(0)
+      const reaches = entry.architectures.filter((layout) =>
+        acts.some((act) =>
+          'layouts' in act && act.layouts ? (act.layouts as LayoutId[]).includes(layout) : true,
+        ),
+      )
+      expect(reaches, `${id} on ${entry.architectures.join()}`).toEqual(
+        entry.architectures.filter((layout) => !NARROWER[id]?.without.includes(layout)),
+      )
+    },
+  )
   it('every act that claims an entry claims one that is there', () => {
     const ids = new Set(HANDBOOK.map((entry) => entry.id))
-    for (const act of ACTS) for (const id of act.from ?? []) expect(ids.has(id), `${act.id} from ${id}`).toBe(true)
+    for (const act of ACTS)
+      for (const id of act.from ?? []) expect(ids.has(id), `${act.id} from ${id}`).toBe(true)
   })
   it('minutes of an operation lie near the handbook’s span: a step of an entry that we split is a part of it', () => {
-    const own = OPERATIONS.filter((act) => act.from?.length === 1 && HANDBOOK.find((entry) => entry.id === act.from![0])!.minutes[1] > 3)
+    const own = OPERATIONS.filter(
+      (act) => act.from?.length === 1 && HANDBOOK.find((entry) => entry.id === act.from![0])!.minutes[1] > 3,
+    )
     expect(own.length).toBeGreaterThan(25)
     for (const act of own) {
       const [low, high] = HANDBOOK.find((entry) => entry.id === act.from![0])!.minutes
       // Where we split an entry into steps, the steps share its minutes.
-      const shared = OPERATIONS.filter((other) => other.from?.includes(act.from![0]!) && other.way === act.way).length
+      const shared = OPERATIONS.filter(
+        (other) => other.from?.includes(act.from![0]!) && other.way === act.way,
+      ).length
       expect(act.minutes, act.id).toBeGreaterThanOrEqual(low / 4 / Math.max(1, shared))
       expect(act.minutes, act.id).toBeLessThanOrEqual(2 * high)
     }
@@ -65,45 +120,94 @@ describe('every operation of the handbook', () => {
 const numberOf = (id: string) => /^F\d+/.exec(id)?.[0] ?? ''
 /** Faults that no repair of ours puts right by the handbook's operation, and why. */
 const OTHERWISE: Record<string, string> = {
-  F14: 'a cap of the right kind is put on', F18: 'a cap is put on', F22: 'the pickup unit comes out whole', F30s: 'ours, a suction hose drawn flat: not the handbook’s F30', F39: 'a suction line is renewed in hose', F48: 'the vacuum hose is put back on, no fuel is opened',
-  F90: 'the whole module; the jet alone goes beside it', F93: 'the return is cooled; a speed controller goes beside a pump', F94: 'the line is moved or shielded, not renewed',
+  F14: 'a cap of the right kind is put on',
+  F18: 'a cap is put on',
+  F22: 'the pickup unit comes out whole',
+  F30s: 'ours, a suction hose drawn flat: not the handbook’s F30',
+  F39: 'a suction line is renewed in hose',
+  F48: 'the vacuum hose is put back on, no fuel is opened',
+  F90: 'the whole module; the jet alone goes beside it',
+  F93: 'the return is cooled; a speed controller goes beside a pump',
+  F94: 'the line is moved or shielded, not renewed',
 }
 
 describe('what the handbook’s operations cure', () => {
   const cures = new Map<string, Set<string>>()
-  for (const entry of HANDBOOK) for (const fault of entry.cures) cures.set(fault, new Set([...(cures.get(fault) ?? []), entry.id]))
-  const ours = LAYOUT_IDS.flatMap((layout) => SCOPES.flatMap((scope) => libraryOf(inScope(LAYOUTS[layout], scope)).faults.map((fault) => ({ layout, fault }))))
+  for (const entry of HANDBOOK)
+    for (const fault of entry.cures) cures.set(fault, new Set([...(cures.get(fault) ?? []), entry.id]))
+  const ours = LAYOUT_IDS.flatMap((layout) =>
+    SCOPES.flatMap((scope) =>
+      libraryOf(inScope(LAYOUTS[layout], scope)).faults.map((fault) => ({ layout, fault })),
+    ),
+  )
   const held = [...new Set(ours.map(({ fault }) => numberOf(fault.id)))].filter((number) => cures.has(number))
   it('covers most faults', () => expect(held.length).toBeGreaterThan(80))
   it.each(held)('%s is put right by a repair that carries one of them', (number) => {
-    for (const { layout, fault } of ours.filter((one) => numberOf(one.fault.id) === number && !OTHERWISE[one.fault.id.split('@')[0]!])) {
-      const repairs = REPAIRS.filter((repair) => fault.repairs.includes(repair.id) || (repair.standsFor && fault.repairs.includes(repair.standsFor)))
+    for (const { layout, fault } of ours.filter(
+      (one) => numberOf(one.fault.id) === number && !OTHERWISE[one.fault.id.split('@')[0]!],
+    )) {
+      const repairs = REPAIRS.filter(
+        (repair) =>
+          fault.repairs.includes(repair.id) || (repair.standsFor && fault.repairs.includes(repair.standsFor)),
+      )
       const carried = repairs.flatMap((repair) => repair.from ?? [])
-      expect(carried.some((id) => cures.get(number)!.has(id)), `${layout} ${fault.id}: ${fault.repairs.join()} carry ${carried.join()}, wanted ${[...cures.get(number)!].join()}`).toBe(true)
+      expect(
+        carried.some((id) => cures.get(number)!.has(id)),
+        `${layout} ${fault.id}: ${fault.repairs.join()} carry ${carried.join()}, wanted ${[...cures.get(number)!].join()}`,
+      ).toBe(true)
     }
   })
 })
 
 /** The handbook's flags, read off our state. UNIT_EXP and SEAT_OUT are by way; CAP_OPEN is no state of ours: each step that opens the cap shuts it. */
 const FLAGS: Record<string, (state: VehicleState) => boolean> = {
-  AUTH_A13: (s) => s.authority === 'given', KEY_OFF: (s) => s.ignition === 'off', COLD: (s) => s.exhaust === 'cool', IGN_CTRL: (s) => s.area === 'safe', BONDED: (s) => s.area === 'safe',
-  VAPOUR_CLEAR: (s) => s.vapour === 'clear', PUMP_LOCK: (s) => s.pumpCircuit === 'locked', BAT_ISO: (s) => s.battery === 'off', P_LOW: (s) => s.line === 'off', HP_SAFE: (s) => s.highSide === 'low', FLOW_STOP: (s) => s.feedTap === 'shut',
-  CAP_OPEN: () => false, TANK_LOW: (s) => s.fuelLevel === 'below flange', TANK_EMPTY: (s) => s.tankInside !== 'fuel', TANK_GASFREE: (s) => s.tankAir === 'gas free', TANK_OUT: (s) => s.tank === 'lowered', TANK_CLEAN: (s) => s.tankInside === 'clean',
-  UNIT_EXP: (s) => s.wayIn === 'open', UNIT_OUT: (s) => s.module === 'out', LINE_OPEN: (s) => s.filterJoint === 'parted' || s.moduleHoses === 'parted' || s.reliefJoint === 'parted', LIFTED: (s) => s.height === 'raised',
-  SEAT_OUT: (s) => s.seat === 'out', EXH_OUT: (s) => s.exhaustPath === 'out', BED_UP: (s) => s.bed === 'tilted', BED_OFF: (s) => s.bed === 'off', PRIMED: (s) => s.feed === 'primed', LEAK_OK: (s) => s.leakCheck === 'passed', GAUGE_OK: (s) => s.gaugeMarks === 'proven', ROAD_OK: () => true,
+  AUTH_A13: (s) => s.authority === 'given',
+  KEY_OFF: (s) => s.ignition === 'off',
+  COLD: (s) => s.exhaust === 'cool',
+  IGN_CTRL: (s) => s.area === 'safe',
+  BONDED: (s) => s.area === 'safe',
+  VAPOUR_CLEAR: (s) => s.vapour === 'clear',
+  PUMP_LOCK: (s) => s.pumpCircuit === 'locked',
+  BAT_ISO: (s) => s.battery === 'off',
+  P_LOW: (s) => s.line === 'off',
+  HP_SAFE: (s) => s.highSide === 'low',
+  FLOW_STOP: (s) => s.feedTap === 'shut',
+  CAP_OPEN: () => false,
+  TANK_LOW: (s) => s.fuelLevel === 'below flange',
+  TANK_EMPTY: (s) => s.tankInside !== 'fuel',
+  TANK_GASFREE: (s) => s.tankAir === 'gas free',
+  TANK_OUT: (s) => s.tank === 'lowered',
+  TANK_CLEAN: (s) => s.tankInside === 'clean',
+  UNIT_EXP: (s) => s.wayIn === 'open',
+  UNIT_OUT: (s) => s.module === 'out',
+  LINE_OPEN: (s) => s.filterJoint === 'parted' || s.moduleHoses === 'parted' || s.reliefJoint === 'parted',
+  LIFTED: (s) => s.height === 'raised',
+  SEAT_OUT: (s) => s.seat === 'out',
+  EXH_OUT: (s) => s.exhaustPath === 'out',
+  BED_UP: (s) => s.bed === 'tilted',
+  BED_OFF: (s) => s.bed === 'off',
+  PRIMED: (s) => s.feed === 'primed',
+  LEAK_OK: (s) => s.leakCheck === 'passed',
+  GAUGE_OK: (s) => s.gaugeMarks === 'proven',
+  ROAD_OK: () => true,
 }
 
 /** Does a state meet one precondition on a layout? `X@A04,A09` binds there only; `X|Y` either; `!X` not. */
 function holds(need: string, layout: LayoutId, state: VehicleState): boolean {
   const [flags, on] = need.split('@')
   if (on && !on.split(',').includes(layout)) return true
-  return flags!.split('|').some((flag) => (flag.startsWith('!') ? !FLAGS[flag.slice(1)]!(state) : FLAGS[flag]!(state)))
+  return flags!
+    .split('|')
+    .some((flag) => (flag.startsWith('!') ? !FLAGS[flag.slice(1)]!(state) : FLAGS[flag]!(state)))
 }
 
 /** What a step of ours does not want though an entry behind it does, and why. */
 const REASONS: Record<string, Record<string, string>> = {
   '*': { CAP_OPEN: 'the step opens and shuts the cap itself' },
-  refuel: { BONDED: 'the nozzle or the can on the neck is the bond, the step says so', IGN_CTRL: 'filled outdoors, away from any flame' },
+  refuel: {
+    BONDED: 'the nozzle or the can on the neck is the bond, the step says so',
+    IGN_CTRL: 'filled outdoors, away from any flame',
+  },
   seatIn: { BAT_ISO: 'its plugs were mated before the battery went on; only bolts are left' },
   selector: { UNIT_OUT: 'an aircraft’s selector lies in the line, not in the tank' },
 }
@@ -113,15 +217,28 @@ function misses(setting: Setting, step: PlanStep): string[] {
   return (step.act.from ?? []).flatMap((id) => {
     const entry = HANDBOOK.find((candidate) => candidate.id === id)!
     if (!entry.architectures.includes(setting.layout)) return []
-    return entry.needs.filter((need) => !excused(step.act.id, need) && !holds(need, setting.layout, step.before)).map((need) => `${step.act.id} (${id}) without ${need}`)
+    return entry.needs
+      .filter((need) => !excused(step.act.id, need) && !holds(need, setting.layout, step.before))
+      .map((need) => `${step.act.id} (${id}) without ${need}`)
   })
 }
 
-const SETTINGS: Setting[] = LAYOUT_IDS.flatMap((layout): Setting[] => [{ layout, ways: usualWays(layout) }, ...(['A01', 'A04', 'A11'].includes(layout) ? [{ layout, ways: [...usualWays(layout), 'joint', 'exhaustAside'] as WayId[] }] : [])])
+const SETTINGS: Setting[] = LAYOUT_IDS.flatMap((layout): Setting[] => [
+  { layout, ways: usualWays(layout) },
+  ...(['A01', 'A04', 'A11'].includes(layout)
+    ? [{ layout, ways: [...usualWays(layout), 'joint', 'exhaustAside'] as WayId[] }]
+    : []),
+])
 
 /** Every repair that the layout may come to: by its faults in any scope, and what stands for them or goes beside. */
 function repairsOf(layout: LayoutId): string[] {
-  const named = [...new Set(SCOPES.flatMap((scope) => libraryOf(inScope(LAYOUTS[layout], scope)).repairs.map((repair) => repair.id)))]
+  const named = [
+    ...new Set(
+      SCOPES.flatMap((scope) =>
+        libraryOf(inScope(LAYOUTS[layout], scope)).repairs.map((repair) => repair.id),
+      ),
+    ),
+  ]
   const { instead, beside } = othersFor(LAYOUTS[layout], named)
   return [...named, ...instead.map((repair) => repair.id), ...beside.map((repair) => repair.id)]
 }
@@ -136,7 +253,10 @@ function sound(setting: Setting, start: VehicleState, repairs: string[]): Plan {
   let state = start
   for (const step of plan.steps) {
     expect(step.before).toEqual(state)
-    expect(matches(pack(state), patternOf(only(step.act.needs, planner.variables))), `${step.operationId} needs`).toBe(true)
+    expect(
+      matches(pack(state), patternOf(only(step.act.needs, planner.variables))),
+      `${step.operationId} needs`,
+    ).toBe(true)
     expect(forbidden(planner, step.after), step.operationId).toEqual([])
     state = step.after
   }
@@ -148,13 +268,17 @@ function sound(setting: Setting, start: VehicleState, repairs: string[]): Plan {
 /** Whatever comes out goes back or is replaced; what is put on comes off; one-time pieces are on the list. */
 function accounted(plan: Plan) {
   for (const step of plan.steps) {
-    if (!step.repairId && step.act.twin && (step.act.out?.length || step.act.on?.length)) expect(step.twin, `${step.operationId} is undone`).not.toBeNull()
-    for (const part of step.act.newParts ?? []) expect(plan.have.newParts.map((one) => one.name)).toContain(part.name)
+    if (!step.repairId && step.act.twin && (step.act.out?.length || step.act.on?.length))
+      expect(step.twin, `${step.operationId} is undone`).not.toBeNull()
+    for (const part of step.act.newParts ?? [])
+      expect(plan.have.newParts.map((one) => one.name)).toContain(part.name)
     for (const tool of step.act.tools ?? []) expect(plan.have.tools).toContain(tool)
   }
 }
 
-describe.each(SETTINGS.map((setting) => [`${setting.layout} by ${setting.ways.join(', ')}`, setting] as const))('%s', (_name, setting) => {
+describe.each(
+  SETTINGS.map((setting) => [`${setting.layout} by ${setting.ways.join(', ')}`, setting] as const),
+)('%s', (_name, setting) => {
   const repairs = repairsOf(setting.layout)
   it('plans every repair that it may come to, soundly, and the handbook’s preconditions hold at every step', () => {
     expect(repairs.length).toBeGreaterThan(15)
@@ -182,7 +306,18 @@ describe.each(SETTINGS.map((setting) => [`${setting.layout} by ${setting.ways.jo
   })
   it('the search that looks only where the goal lies finds what the plain one finds', () => {
     const planner = plannerFor(setting)
-    const goals = [...repairs.filter((_, at) => at % 9 === 0).map((id) => actFor(planner, REPAIRS.find((one) => one.id === id)!).needs), { battery: 'off' as const, height: 'raised' as const, gauge: 'fitted' as const }]
+    const goals = [
+      ...repairs
+        .filter((_, at) => at % 9 === 0)
+        .map(
+          (id) =>
+            actFor(
+              planner,
+              REPAIRS.find((one) => one.id === id)!,
+            ).needs,
+        ),
+      { battery: 'off' as const, height: 'raised' as const, gauge: 'fitted' as const },
+    ]
     const begun = reach(planner, DRIVEN_IN, goals[0]!)?.end ?? DRIVEN_IN
     for (const start of [DRIVEN_IN, begun]) {
       const plain = prices(planner, start, [...goals, PUT_BACK])
@@ -195,8 +330,15 @@ describe.each(SETTINGS.map((setting) => [`${setting.layout} by ${setting.ways.jo
   })
   it('random states on the way and random sets of repairs: sound, and together never dearer than one after the other', () => {
     const random = seededRandom(1000 + LAYOUT_IDS.indexOf(setting.layout))
-    const pick = <T,>(list: readonly T[]) => list[Math.floor(random.next() * list.length)]!
-    const apart = new Set(['lineTank', 'cleanTank', 'cleanSoftTank', 'cleanPlasticTank', 'newTank', 'specialistTank'])
+    const pick = <T>(list: readonly T[]) => list[Math.floor(random.next() * list.length)]!
+    const apart = new Set([
+      'lineTank',
+      'cleanTank',
+      'cleanSoftTank',
+      'cleanPlasticTank',
+      'newTank',
+      'specialistTank',
+    ])
     const free = repairs.filter((id) => !apart.has(id))
     for (let round = 0; round < 4; round += 1) {
       const begun = sound(setting, DRIVEN_IN, withWhatItNeeds(pick(repairs)))
@@ -204,7 +346,10 @@ describe.each(SETTINGS.map((setting) => [`${setting.layout} by ${setting.ways.jo
       const set = [...new Set([pick(free), pick(free)])]
       const together = sound(setting, start, set)
       accounted(together)
-      const apartMinutes = set.reduce((sum, id, at) => sum + sound(setting, at === 0 ? start : DRIVEN_IN, [id]).minutes, 0)
+      const apartMinutes = set.reduce(
+        (sum, id, at) => sum + sound(setting, at === 0 ? start : DRIVEN_IN, [id]).minutes,
+        0,
+      )
       expect(together.minutes, set.join()).toBeLessThanOrEqual(apartMinutes + 1e-6)
     }
   })
@@ -213,10 +358,19 @@ describe.each(SETTINGS.map((setting) => [`${setting.layout} by ${setting.ways.jo
 describe('acts on a layout', () => {
   it('an aircraft’s acts want the authority, and no other’s do', () => {
     for (const act of ACTS) expect('authority' in actOnLayout('A01', act).needs, act.id).toBe(false)
-    expect(actOnLayout('A13', REPAIRS.find((one) => one.id === 'carburettor')!).needs.authority).toBe('given')
+    expect(
+      actOnLayout(
+        'A13',
+        REPAIRS.find((one) => one.id === 'carburettor')!,
+      ).needs.authority,
+    ).toBe('given')
   })
   it('what opens the fuel leaves air where it must be bled, and only there', () => {
     const filter = REPAIRS.find((one) => one.id === 'filter')!
-    expect([actOnLayout('A08', filter).sets.feed, actOnLayout('A10', filter).sets.feed, actOnLayout('A01', filter).sets.feed]).toEqual(['air', 'air', undefined])
+    expect([
+      actOnLayout('A08', filter).sets.feed,
+      actOnLayout('A10', filter).sets.feed,
+      actOnLayout('A01', filter).sets.feed,
+    ]).toEqual(['air', 'air', undefined])
   })
 })

@@ -30,8 +30,15 @@ type Look = keyof typeof LOOKS
 
 function compared(faultId: string | null, severity: number): Record<Look, number> {
   const names = Object.keys(LOOKS) as Look[]
-  const observer = observerOf(model, names.map((name) => LOOKS[name]))
-  const theta = faultId ? faulty(model, [{ fault: libraryOf(LAYOUTS.A01).faults.find((fault) => fault.id === faultId)!, severity }]) : model.nominal.slice()
+  const observer = observerOf(
+    model,
+    names.map((name) => LOOKS[name]),
+  )
+  const theta = faultId
+    ? faulty(model, [
+        { fault: libraryOf(LAYOUTS.A01).faults.find((fault) => fault.id === faultId)!, severity },
+      ])
+    : model.nominal.slice()
   const { values } = observe(observer, theta, false)
   return Object.fromEntries(names.map((name, at) => [name, values[at]!])) as Record<Look, number>
 }
@@ -41,23 +48,78 @@ const verdictOf = (ratio: number): Verdict => (ratio < 0.94 ? 'low' : ratio > 1.
 
 describe('signature separation at load, pressure low', () => {
   it.each([
-    { cause: 'feed resistance high', faultId: 'F77', severity: 0.75, expected: { volts: 'low', speed: 'low', free: 'low', pumped: 'low', suction: 'ok' } },
-    { cause: 'ground resistance high', faultId: 'F78', severity: 0.75, expected: { volts: 'low', speed: 'low', free: 'low', pumped: 'low', suction: 'ok' } },
-    { cause: 'pump worn', faultId: 'F23', severity: 0.8, expected: { volts: 'ok', pumped: 'low', deadhead: 'low', suction: 'ok' } },
-    { cause: 'pump stiff', faultId: 'F25', severity: 0.5, expected: { current: 'high', speed: 'low', free: 'low', pumped: 'low', suction: 'ok' } },
-    { cause: 'strainer blocked', faultId: 'F19', severity: 0.9, expected: { volts: 'ok', free: 'low', pumped: 'low' } },
-    { cause: 'filter blocked', faultId: 'F41', severity: 0.95, expected: { volts: 'ok', current: 'high', pumped: 'low', deadhead: 'ok', suction: 'ok' } },
-    { cause: 'regulator low', faultId: 'F44', severity: 0.2, expected: { volts: 'ok', current: 'low', deadhead: 'ok', suction: 'ok', rail: 'low' } },
-    { cause: 'module hose split', faultId: 'F32', severity: 0.8, expected: { free: 'low', deadhead: 'low', back: 'low', rail: 'low' } },
-    { cause: 'relief weak', faultId: 'F29', severity: 0.1, expected: { volts: 'ok', current: 'low', free: 'ok', deadhead: 'low', rail: 'low' } },
-  ] as { cause: string; faultId: string; severity: number; expected: Partial<Record<Look, Verdict>> }[])('$cause', ({ faultId, severity, expected }) => {
-    const sound = compared(null, 0)
-    const sick = compared(faultId, severity)
-    const seen = Object.fromEntries(
-      (Object.keys(expected) as Look[]).map((look) => [look, look === 'suction' ? (Math.abs(sick.suction - sound.suction) < 4e3 ? 'ok' : 'low') : verdictOf(sick[look] / sound[look])]),
-    )
-    expect(seen).toEqual(expected)
-  })
+    {
+      cause: 'feed resistance high',
+      faultId: 'F77',
+      severity: 0.75,
+      expected: { volts: 'low', speed: 'low', free: 'low', pumped: 'low', suction: 'ok' },
+    },
+    {
+      cause: 'ground resistance high',
+      faultId: 'F78',
+      severity: 0.75,
+      expected: { volts: 'low', speed: 'low', free: 'low', pumped: 'low', suction: 'ok' },
+    },
+    {
+      cause: 'pump worn',
+      faultId: 'F23',
+      severity: 0.8,
+      expected: { volts: 'ok', pumped: 'low', deadhead: 'low', suction: 'ok' },
+    },
+    {
+      cause: 'pump stiff',
+      faultId: 'F25',
+      severity: 0.5,
+      expected: { current: 'high', speed: 'low', free: 'low', pumped: 'low', suction: 'ok' },
+    },
+    {
+      cause: 'strainer blocked',
+      faultId: 'F19',
+      severity: 0.9,
+      expected: { volts: 'ok', free: 'low', pumped: 'low' },
+    },
+    {
+      cause: 'filter blocked',
+      faultId: 'F41',
+      severity: 0.95,
+      expected: { volts: 'ok', current: 'high', pumped: 'low', deadhead: 'ok', suction: 'ok' },
+    },
+    {
+      cause: 'regulator low',
+      faultId: 'F44',
+      severity: 0.2,
+      expected: { volts: 'ok', current: 'low', deadhead: 'ok', suction: 'ok', rail: 'low' },
+    },
+    {
+      cause: 'module hose split',
+      faultId: 'F32',
+      severity: 0.8,
+      expected: { free: 'low', deadhead: 'low', back: 'low', rail: 'low' },
+    },
+    {
+      cause: 'relief weak',
+      faultId: 'F29',
+      severity: 0.1,
+      expected: { volts: 'ok', current: 'low', free: 'ok', deadhead: 'low', rail: 'low' },
+    },
+  ] as { cause: string; faultId: string; severity: number; expected: Partial<Record<Look, Verdict>> }[])(
+    '$cause',
+    ({ faultId, severity, expected }) => {
+      const sound = compared(null, 0)
+      const sick = compared(faultId, severity)
+      const seen = Object.fromEntries(
+        (Object.keys(expected) as Look[]).map((look) => [
+          look,
+          look === 'suction'
+            ? Math.abs(sick.suction - sound.suction) < 4e3
+              ? 'ok'
+              : 'low'
+            : verdictOf(sick[look] / sound[look]),
+        ]),
+      )
+      expect(seen).toEqual(expected)
+    },
+  )
   it('wear leaves free flow nearly alone where only the leakage grew: a free-flow pass hides it', () => {
     const theta = model.nominal.slice()
     theta[model.parameterIndex.get('pump.leakage')!] = 2.5
@@ -71,7 +133,11 @@ describe('signature separation at load, pressure low', () => {
 
 describe('residual pressure separates the leaks, on truth vehicles', () => {
   const holds = (faultIds: string[], clamped: 'none' | 'feed' | 'return') => {
-    const vehicle = truthVehicle(77, specificationOf(), faultIds.map((faultId) => ({ faultId, severity: 0.75 })))
+    const vehicle = truthVehicle(
+      77,
+      specificationOf(),
+      faultIds.map((faultId) => ({ faultId, severity: 0.75 })),
+    )
     const series = leakDownSeries(vehicle, clamped, 300)
     return series.at(-1)! / series[0]! > 0.6
   }
@@ -82,6 +148,10 @@ describe('residual pressure separates the leaks, on truth vehicles', () => {
     { fault: 'check valve and regulator', faultIds: ['F28', 'F47'], none: false, feed: false, back: false },
     { fault: 'nothing', faultIds: [], none: true, feed: true, back: true },
   ])('$fault', ({ faultIds, none, feed, back }) => {
-    expect([holds(faultIds, 'none'), holds(faultIds, 'feed'), holds(faultIds, 'return')]).toEqual([none, feed, back])
+    expect([holds(faultIds, 'none'), holds(faultIds, 'feed'), holds(faultIds, 'return')]).toEqual([
+      none,
+      feed,
+      back,
+    ])
   })
 })

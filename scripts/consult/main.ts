@@ -6,10 +6,30 @@
 import { readFileSync } from 'node:fs'
 import { createInterface } from 'node:readline'
 import { deriveSome, nominalTable } from '@/core/diagnosis'
-import { answer, openConsultation, pricerOf, propose, type Act, type Consultation, type Reply } from '@/core/practice'
+import {
+  answer,
+  openConsultation,
+  pricerOf,
+  propose,
+  type Act,
+  type Consultation,
+  type Reply,
+} from '@/core/practice'
 import { plannerOf } from '@/core/procedure'
 import { DRIVEN_IN, vehicleModel } from '@/core/vehicle'
-import { Refusal, actMessage, complaintOf, inTestUnit, layoutFrom, oddsOf, replySchema, specificationFrom, stateFrom, vehicleFileSchema, type VehicleFile } from './messages'
+import {
+  Refusal,
+  actMessage,
+  complaintOf,
+  inTestUnit,
+  layoutFrom,
+  oddsOf,
+  replySchema,
+  specificationFrom,
+  stateFrom,
+  vehicleFileSchema,
+  type VehicleFile,
+} from './messages'
 
 const say = (message: object) => process.stdout.write(`${JSON.stringify(message)}\n`)
 
@@ -22,7 +42,10 @@ function readVehicle(path: string | undefined): VehicleFile {
     throw new Refusal(`${path} cannot be read as JSON: ${(problem as Error).message}`)
   }
   const file = vehicleFileSchema.safeParse(data)
-  if (!file.success) throw new Refusal(`${path}: ${file.error.issues[0]!.message} at ${file.error.issues[0]!.path.join('.') || 'top level'}`)
+  if (!file.success)
+    throw new Refusal(
+      `${path}: ${file.error.issues[0]!.message} at ${file.error.issues[0]!.path.join('.') || 'top level'}`,
+    )
   return file.data
 }
 
@@ -35,7 +58,10 @@ function replyOf(line: string, act: Act, file: VehicleFile): Reply | 'stop' {
     throw new Refusal(`Not JSON: ${(problem as Error).message}. One message a line.`)
   }
   const parsed = replySchema.safeParse(data)
-  if (!parsed.success) throw new Refusal('Not a reply. Send one of: {"reading":9.1,"unit":"V"}, {"observation":"weak"}, {"notPossible":"no tool"}, {"repaired":{"cured":false,"partWasBad":"no"}}, {"stop":true}.')
+  if (!parsed.success)
+    throw new Refusal(
+      'Not a reply. Send one of: {"reading":9.1,"unit":"V"}, {"observation":"weak"}, {"notPossible":"no tool"}, {"repaired":{"cured":false,"partWasBad":"no"}}, {"stop":true}.',
+    )
   const reply = parsed.data
   if ('stop' in reply) return 'stop'
   if ('repaired' in reply) {
@@ -45,15 +71,37 @@ function replyOf(line: string, act: Act, file: VehicleFile): Reply | 'stop' {
   }
   if (act.kind !== 'test') throw new Refusal('A repair is proposed: answer with "repaired".')
   if ('notPossible' in reply) return { kind: 'not-possible' }
-  if ('reading' in reply) return { kind: 'reading', value: { kind: 'number', entered: inTestUnit(act.test, reply.reading, reply.unit) }, faultPresent: reply.faultPresent }
+  if ('reading' in reply)
+    return {
+      kind: 'reading',
+      value: { kind: 'number', entered: inTestUnit(act.test, reply.reading, reply.unit) },
+      faultPresent: reply.faultPresent,
+    }
   const { reading } = act.test
-  if (reading.kind !== 'observation' || !reading.outcomes.some((outcome) => outcome.id === reply.observation)) {
-    throw new Refusal(reading.kind === 'observation' ? `One of: ${reading.outcomes.map((outcome) => outcome.id).join(', ')}.` : `${act.test.id} is a number in ${reading.unit}: answer with "reading" and "unit".`)
+  if (
+    reading.kind !== 'observation' ||
+    !reading.outcomes.some((outcome) => outcome.id === reply.observation)
+  ) {
+    throw new Refusal(
+      reading.kind === 'observation'
+        ? `One of: ${reading.outcomes.map((outcome) => outcome.id).join(', ')}.`
+        : `${act.test.id} is a number in ${reading.unit}: answer with "reading" and "unit".`,
+    )
   }
-  return { kind: 'reading', value: { kind: 'outcome', outcome: reply.observation }, faultPresent: reply.faultPresent }
+  return {
+    kind: 'reading',
+    value: { kind: 'outcome', outcome: reply.observation },
+    faultPresent: reply.faultPresent,
+  }
 }
 
-const summary = ({ minutes, money, readings, repairs, epoch }: Consultation) => ({ minutes: Number(minutes.toFixed(1)), money: Number(money.toFixed(1)), tests: readings, repairs, epoch })
+const summary = ({ minutes, money, readings, repairs, epoch }: Consultation) => ({
+  minutes: Number(minutes.toFixed(1)),
+  money: Number(money.toFixed(1)),
+  tests: readings,
+  repairs,
+  epoch,
+})
 
 async function consult(): Promise<number> {
   const file = readVehicle(process.argv[2])

@@ -4,7 +4,8 @@ import './globals.css'
 
 export const metadata: Metadata = {
   title: 'Stop Start',
-  description: 'From complaint to record: find the fault in a fuel system, prove it, repair it, forget nothing.',
+  description:
+    'From complaint to record: find the fault in a fuel system, prove it, repair it, forget nothing.',
 }
 
 /** Sets day or night before the first paint, so that a dark bay is not flashed white. */

@@ -14,16 +14,26 @@ export async function loadInstruments(): Promise<Instrument[]> {
   return parsed.success ? parsed.data.instruments : []
 }
 
-export async function saveInstruments(instruments: Instrument[]): Promise<{ ok: true } | { ok: false; problem: string; at: string }> {
+export async function saveInstruments(
+  instruments: Instrument[],
+): Promise<{ ok: true } | { ok: false; problem: string; at: string }> {
   const parsed = documentSchema.safeParse({ version: 1, instruments })
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!
-    return { ok: false, problem: issue.message, at: issue.path.slice(2).map(String).join('.') || 'the instrument' }
+    return {
+      ok: false,
+      problem: issue.message,
+      at: issue.path.slice(2).map(String).join('.') || 'the instrument',
+    }
   }
   try {
     await settings.setItem(KEY, parsed.data)
   } catch (problem) {
-    return { ok: false, problem: problem instanceof Error ? problem.message : String(problem), at: 'this browser’s database' }
+    return {
+      ok: false,
+      problem: problem instanceof Error ? problem.message : String(problem),
+      at: 'this browser’s database',
+    }
   }
   announceChange()
   return { ok: true }

@@ -16,7 +16,10 @@ export async function keepPhoto(file: Blob): Promise<KeptPhoto> {
   try {
     picture = await createImageBitmap(file, { imageOrientation: 'from-image' })
   } catch {
-    return { ok: false, problem: 'It is no picture that this browser can read. Take it again as JPEG or PNG.' }
+    return {
+      ok: false,
+      problem: 'It is no picture that this browser can read. Take it again as JPEG or PNG.',
+    }
   }
   const scale = Math.min(1, LONGEST_PX / Math.max(picture.width, picture.height))
   const canvas = document.createElement('canvas')
@@ -30,7 +33,10 @@ export async function keepPhoto(file: Blob): Promise<KeptPhoto> {
   try {
     await photos.setItem(photoId, blob)
   } catch (problem) {
-    return { ok: false, problem: `Not kept: ${problem instanceof Error ? problem.message : String(problem)}. Free some space.` }
+    return {
+      ok: false,
+      problem: `Not kept: ${problem instanceof Error ? problem.message : String(problem)}. Free some space.`,
+    }
   }
   return { ok: true, photoId }
 }
@@ -41,16 +47,19 @@ const CHUNK = 0x8000
 async function asBase64(blob: Blob): Promise<string> {
   const bytes = new Uint8Array(await blob.arrayBuffer())
   let text = ''
-  for (let at = 0; at < bytes.length; at += CHUNK) text += String.fromCharCode(...bytes.subarray(at, at + CHUNK))
+  for (let at = 0; at < bytes.length; at += CHUNK)
+    text += String.fromCharCode(...bytes.subarray(at, at + CHUNK))
   return btoa(text)
 }
 
 /** The pictures of these ids that are on this tablet, as they go in a file. */
 export async function photosForFile(photoIds: string[]): Promise<FilePhoto[]> {
-  const found = await Promise.all(photoIds.map(async (photoId): Promise<FilePhoto[]> => {
-    const blob = await loadPhoto(photoId)
-    return blob ? [{ photoId, type: blob.type as FilePhoto['type'], base64: await asBase64(blob) }] : []
-  }))
+  const found = await Promise.all(
+    photoIds.map(async (photoId): Promise<FilePhoto[]> => {
+      const blob = await loadPhoto(photoId)
+      return blob ? [{ photoId, type: blob.type as FilePhoto['type'], base64: await asBase64(blob) }] : []
+    }),
+  )
   return found.flat()
 }
 

@@ -1,7 +1,19 @@
 import 'fake-indexeddb/auto'
 import localforage from 'localforage'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { addDemoData, append, exportJob, importJob, listJobs, listVehicles, loadLog, openWaits, removeDemoData, saveVehicle, unwrittenEvents } from './store'
+import {
+  addDemoData,
+  append,
+  exportJob,
+  importJob,
+  listJobs,
+  listVehicles,
+  loadLog,
+  openWaits,
+  removeDemoData,
+  saveVehicle,
+  unwrittenEvents,
+} from './store'
 import { loadPhoto } from './photos'
 import { DEMO_VEHICLES, demoJobs } from '@/core/practice'
 import { foldJob, stageOf, unproven } from '@/core/job'
@@ -17,12 +29,32 @@ afterEach(() => {
   vi.unstubAllGlobals()
 })
 
-const open = (jobId: string) => append(jobId, [{ kind: 'job-opened', body: { vehicleId: DEMO_VEHICLES[0]!.id, unit: '07', vehicleName: 'Larch', words: '', neededBy: null } }], 'Ida')
+const open = (jobId: string) =>
+  append(
+    jobId,
+    [
+      {
+        kind: 'job-opened',
+        body: {
+          vehicleId: DEMO_VEHICLES[0]!.id,
+          unit: '07',
+          vehicleName: 'Larch',
+          words: '',
+          neededBy: null,
+        },
+      },
+    ],
+    'Ida',
+  )
 
 describe('the store', () => {
   it('appends side by side without losing one', async () => {
     await open('job-1')
-    await Promise.all(Array.from({ length: 12 }, (_, n) => append('job-1', [{ kind: 'complaint-remains', body: { words: String(n), run: 'same' } }], 'Ida')))
+    await Promise.all(
+      Array.from({ length: 12 }, (_, n) =>
+        append('job-1', [{ kind: 'complaint-remains', body: { words: String(n), run: 'same' } }], 'Ida'),
+      ),
+    )
     const log = await loadLog('job-1')
     expect(log.ok && log.value.map((event) => event.seq)).toEqual([...Array(13).keys()])
   })
@@ -31,27 +63,38 @@ describe('the store', () => {
     const instance = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
       throw new Error('no room left')
     })
-    const failed = await append('job-1', [{ kind: 'complaint-remains', body: { words: 'kept', run: 'same' } }], 'Ida')
+    const failed = await append(
+      'job-1',
+      [{ kind: 'complaint-remains', body: { words: 'kept', run: 'same' } }],
+      'Ida',
+    )
     expect(failed).toMatchObject({ ok: false, error: { kind: 'not-written' } })
     expect(unwrittenEvents('job-1')).toHaveLength(1)
     const file = await exportJob('job-1')
     expect(file.ok && file.value).toContain('kept')
     instance.mockRestore()
     vi.restoreAllMocks()
-    expect((await append('job-1', [{ kind: 'complaint-remains', body: { words: 'next', run: 'same' } }], 'Ida')).ok).toBe(true)
+    expect(
+      (await append('job-1', [{ kind: 'complaint-remains', body: { words: 'next', run: 'same' } }], 'Ida'))
+        .ok,
+    ).toBe(true)
     expect(unwrittenEvents('job-1')).toHaveLength(0)
     const log = await loadLog('job-1')
     expect(log.ok && log.value).toHaveLength(3)
   })
   it('waits that run are known of all jobs that are not signed, each until it is ended or taken back', async () => {
-    const wait = (waitId: string) => ({ kind: 'wait-started' as const, body: { waitId, label: `${waitId} soaks`, minutes: 30 } })
+    const wait = (waitId: string) => ({
+      kind: 'wait-started' as const,
+      body: { waitId, label: `${waitId} soaks`, minutes: 30 },
+    })
     for (const jobId of ['job-1', 'job-2', 'job-3']) await open(jobId)
     await append('job-1', [wait('union'), wait('tank')], 'Ida')
     await append('job-1', [{ kind: 'wait-ended', body: { waitId: 'tank' } }], 'Ida')
     const kept = await append('job-2', [wait('seal')], 'Ida')
     await append('job-3', [wait('liner')], 'Ida')
     await append('job-3', [{ kind: 'job-signed', body: { unproven: [], note: '' } }], 'Ida')
-    const labels = async () => (await openWaits()).map(({ jobId, unit, wait: one }) => `${jobId} ${unit} ${one.label}`).sort()
+    const labels = async () =>
+      (await openWaits()).map(({ jobId, unit, wait: one }) => `${jobId} ${unit} ${one.label}`).sort()
     expect(await labels()).toEqual(['job-1 07 union soaks', 'job-2 07 seal soaks'])
     const started = kept.ok ? kept.value.at(-1)!.id : ''
     await append('job-2', [{ kind: 'event-undone', body: { eventId: started, reason: 'wrong unit' } }], 'Ida')
@@ -69,7 +112,12 @@ describe('the store', () => {
     await photos.setItem('p-1', new Blob([bytes], { type: 'image/jpeg' }))
     await saveVehicle(DEMO_VEHICLES[0]!)
     await open('job-1')
-    for (const photoId of ['p-1', 'p-elsewhere']) await append('job-1', [{ kind: 'photo-kept', body: { photoId, operationId: null, note: '', arrows: [] } }], 'Ida')
+    for (const photoId of ['p-1', 'p-elsewhere'])
+      await append(
+        'job-1',
+        [{ kind: 'photo-kept', body: { photoId, operationId: null, note: '', arrows: [] } }],
+        'Ida',
+      )
     const file = await exportJob('job-1')
     if (!file.ok) throw new Error('no file')
     await jobs.clear()
@@ -107,7 +155,9 @@ describe('demo jobs', () => {
     const folded = demoJobs(now).map(({ events }) => foldJob(events[0]!.jobId, events))
     const stages = folded.map(stageOf)
     expect(stages).toEqual(expect.arrayContaining(['complaint', 'trace', 'work', 'record']))
-    expect(folded.find((job) => stageOf(job) === 'work')!.waits.some((wait) => !wait.ended && wait.endsAt > now)).toBe(true)
+    expect(
+      folded.find((job) => stageOf(job) === 'work')!.waits.some((wait) => !wait.ended && wait.endsAt > now),
+    ).toBe(true)
     expect(folded.every((job) => job.readings.every((reading) => reading.source === 'stand-in'))).toBe(true)
   })
 })

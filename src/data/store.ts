@@ -4,7 +4,18 @@
  * in memory, says so, and they can be saved as a file.
  */
 import localforage from 'localforage'
-import { appendEvent, liveEvents, mergeLogs, readEvent, readJobFile, writeJobFile, type Author, type BodyOf, type EventKind, type JobEvent } from '@/core/records'
+import {
+  appendEvent,
+  liveEvents,
+  mergeLogs,
+  readEvent,
+  readJobFile,
+  writeJobFile,
+  type Author,
+  type BodyOf,
+  type EventKind,
+  type JobEvent,
+} from '@/core/records'
 import { foldJob, vehicleSchema, type JobView, type VehicleRecord, type Wait } from '@/core/job'
 import type { DemoJob } from '@/core/practice'
 import { photosForFile, takePhotos } from './photos'
@@ -18,7 +29,10 @@ interface StoredJob {
   events: unknown[]
 }
 
-export type StoreProblem = { kind: 'not-written'; reason: string } | { kind: 'not-found'; what: string } | { kind: 'damaged'; problem: string; at: string }
+export type StoreProblem =
+  | { kind: 'not-written'; reason: string }
+  | { kind: 'not-found'; what: string }
+  | { kind: 'damaged'; problem: string; at: string }
 type Outcome<T> = { ok: true; value: T } | { ok: false; error: StoreProblem }
 
 /** Events that the database refused; kept until a write succeeds or a file is saved. */
@@ -43,7 +57,8 @@ const queues = new Map<string, Promise<unknown>>()
 
 /** One at a time by name: across pages where the browser has locks, else within this page. */
 function locked<T>(name: string, work: () => Promise<T>): Promise<T> {
-  if (typeof navigator !== 'undefined' && navigator.locks) return navigator.locks.request(`stop-start ${name}`, work)
+  if (typeof navigator !== 'undefined' && navigator.locks)
+    return navigator.locks.request(`stop-start ${name}`, work)
   const turn = (queues.get(name) ?? Promise.resolve()).then(work, work)
   queues.set(name, turn)
   return turn
@@ -58,14 +73,22 @@ export async function loadLog(jobId: string): Promise<Outcome<JobEvent[]>> {
   const events: JobEvent[] = []
   for (const [at, raw] of stored.events.entries()) {
     const event = readEvent(raw)
-    if (!event.ok) return { ok: false, error: { kind: 'damaged', problem: event.error.problem, at: `event ${at + 1}, ${event.error.at}` } }
+    if (!event.ok)
+      return {
+        ok: false,
+        error: { kind: 'damaged', problem: event.error.problem, at: `event ${at + 1}, ${event.error.at}` },
+      }
     events.push(event.value)
   }
   return { ok: true, value: mergeLogs(events, unwrittenEvents(jobId)) }
 }
 
 /** Appends events to a job under its lock. On failure they stay in memory and the reason comes back. */
-export function append<K extends EventKind>(jobId: string, additions: { kind: K; body: BodyOf<K> }[], by: string): Promise<Outcome<JobEvent[]>> {
+export function append<K extends EventKind>(
+  jobId: string,
+  additions: { kind: K; body: BodyOf<K> }[],
+  by: string,
+): Promise<Outcome<JobEvent[]>> {
   return locked(jobId, async () => {
     const device = await deviceId()
     const stored = (await jobs.getItem<StoredJob>(jobId)) ?? { vehicleId: '', events: [] }
@@ -130,15 +153,29 @@ export interface OpenWait {
   wait: Wait
 }
 /** Events that say which waits run. */
-const OF_WAITS: ReadonlySet<string> = new Set<EventKind>(['job-opened', 'complaint-remains', 'plan-made', 'step-done', 'proof-noted', 'wait-started', 'wait-ended', 'job-signed', 'event-undone'])
+const OF_WAITS: ReadonlySet<string> = new Set<EventKind>([
+  'job-opened',
+  'complaint-remains',
+  'plan-made',
+  'step-done',
+  'proof-noted',
+  'wait-started',
+  'wait-ended',
+  'job-signed',
+  'event-undone',
+])
 
 /** Waits that nobody has ended, of all jobs that are not signed. Of each log only what decides is read: this is asked for on every page. */
 export async function openWaits(): Promise<OpenWait[]> {
   const found: OpenWait[] = []
   await jobs.iterate<StoredJob, void>((stored, jobId) => {
-    const events = stored.events.filter((raw) => OF_WAITS.has((raw as { kind?: string }).kind ?? '')).map(readEvent).flatMap((event) => (event.ok ? [event.value] : []))
+    const events = stored.events
+      .filter((raw) => OF_WAITS.has((raw as { kind?: string }).kind ?? ''))
+      .map(readEvent)
+      .flatMap((event) => (event.ok ? [event.value] : []))
     const job = foldJob(jobId, events)
-    if (!job.signed) found.push(...job.waits.filter((wait) => !wait.ended).map((wait) => ({ jobId, unit: job.unit, wait })))
+    if (!job.signed)
+      found.push(...job.waits.filter((wait) => !wait.ended).map((wait) => ({ jobId, unit: job.unit, wait })))
   })
   return found
 }
@@ -154,12 +191,22 @@ export async function listVehicles(): Promise<VehicleRecord[]> {
 
 export async function loadVehicle(id: string): Promise<Outcome<VehicleRecord>> {
   const parsed = vehicleSchema.safeParse(await vehicles.getItem(id))
-  return parsed.success ? { ok: true, value: parsed.data } : { ok: false, error: { kind: 'not-found', what: `vehicle ${id}` } }
+  return parsed.success
+    ? { ok: true, value: parsed.data }
+    : { ok: false, error: { kind: 'not-found', what: `vehicle ${id}` } }
 }
 
 export async function saveVehicle(vehicle: VehicleRecord): Promise<Outcome<VehicleRecord>> {
   const parsed = vehicleSchema.safeParse(vehicle)
-  if (!parsed.success) return { ok: false, error: { kind: 'damaged', problem: parsed.error.issues[0]!.message, at: parsed.error.issues[0]!.path.map(String).join('.') } }
+  if (!parsed.success)
+    return {
+      ok: false,
+      error: {
+        kind: 'damaged',
+        problem: parsed.error.issues[0]!.message,
+        at: parsed.error.issues[0]!.path.map(String).join('.'),
+      },
+    }
   try {
     await vehicles.setItem(vehicle.id, parsed.data)
     announceChange()
@@ -175,17 +222,26 @@ export async function exportJob(jobId: string): Promise<Outcome<string>> {
   if (!log.ok) return log
   const job = foldJob(jobId, log.value)
   const photos = await photosForFile(job.photos.map((photo) => photo.photoId))
-  return { ok: true, value: writeJobFile({ jobId, vehicle: await vehicles.getItem(job.vehicleId), events: log.value, photos }) }
+  return {
+    ok: true,
+    value: writeJobFile({ jobId, vehicle: await vehicles.getItem(job.vehicleId), events: log.value, photos }),
+  }
 }
 
-export type ImportOutcome = { ok: true; jobId: string; added: number; photosLost: number } | { ok: false; problem: string; at: string }
+export type ImportOutcome =
+  { ok: true; jobId: string; added: number; photosLost: number } | { ok: false; problem: string; at: string }
 
 /** Takes a job from a file: new, or merged with the one that is here. A refused file changes nothing. */
 export async function importJob(content: string): Promise<ImportOutcome> {
   const file = readJobFile(content)
   if (!file.ok) return { ok: false, problem: file.error.problem, at: file.error.at }
   const vehicle = vehicleSchema.safeParse(file.value.vehicle)
-  if (!vehicle.success) return { ok: false, problem: vehicle.error.issues[0]!.message, at: `vehicle.${vehicle.error.issues[0]!.path.map(String).join('.')}` }
+  if (!vehicle.success)
+    return {
+      ok: false,
+      problem: vehicle.error.issues[0]!.message,
+      at: `vehicle.${vehicle.error.issues[0]!.path.map(String).join('.')}`,
+    }
   return locked(file.value.jobId, async () => {
     const here = await jobs.getItem<StoredJob>(file.value.jobId)
     const before = (here?.events ?? []) as JobEvent[]
@@ -226,7 +282,9 @@ export const demoState = (): Promise<'present' | 'removed' | null> => settings.g
 /** On the first visit of a demo server the demo data are put in; later visits respect what the person chose. */
 export async function firstVisit(demo: () => Promise<DemoJob[]>): Promise<void> {
   if ((await demoState()) !== null) return
-  const answer = await fetch('/api/start').then((reply) => (reply.ok ? (reply.json() as Promise<{ demo: boolean }>) : { demo: false })).catch(() => ({ demo: false }))
+  const answer = await fetch('/api/start')
+    .then((reply) => (reply.ok ? (reply.json() as Promise<{ demo: boolean }>) : { demo: false }))
+    .catch(() => ({ demo: false }))
   if (answer.demo) await locked('demo', async () => addDemoData(await demo()))
 }
 

@@ -15,5 +15,11 @@ interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
 }
 
 export function Button({ variant = 'plain', tall = false, className = '', type = 'button', ...rest }: Props) {
-  return <button type={type} className={`${VARIANTS[variant]} ${tall ? 'min-h-[72px]' : 'min-h-[48px]'} px-4 text-main ${className}`} {...rest} />
+  return (
+    <button
+      type={type}
+      className={`${VARIANTS[variant]} ${tall ? 'min-h-[72px]' : 'min-h-[48px]'} px-4 text-main ${className}`}
+      {...rest}
+    />
+  )
 }

@@ -16,7 +16,13 @@ interface Props {
 /** Two to six joined buttons, one of them taken; the taken one is inverted, never coloured alone. */
 export function ChoiceGroup({ label, options, value, onChange, tall = false }: Props) {
   return (
-    <ToggleGroup.Root type="single" aria-label={label} value={value ?? ''} onValueChange={(id) => id && onChange(id)} className="flex flex-wrap border-2 border-ink">
+    <ToggleGroup.Root
+      type="single"
+      aria-label={label}
+      value={value ?? ''}
+      onValueChange={(id) => id && onChange(id)}
+      className="flex flex-wrap border-2 border-ink"
+    >
       {options.map((option) => (
         <ToggleGroup.Item
           key={option.id}
@@ -46,9 +52,19 @@ const COLUMNS = { 2: 'grid grid-cols-2', 3: 'grid grid-cols-3', 4: 'grid grid-co
 /** Any number of them, set apart; a taken one is inverted and ticked. */
 export function ManyChoices({ label, options, value, onChange, columns = 2, dense = false }: ManyProps) {
   return (
-    <ToggleGroup.Root type="multiple" aria-label={label} value={value} onValueChange={onChange} className={`${COLUMNS[columns]} ${dense ? 'gap-1.5' : 'gap-2'}`}>
+    <ToggleGroup.Root
+      type="multiple"
+      aria-label={label}
+      value={value}
+      onValueChange={onChange}
+      className={`${COLUMNS[columns]} ${dense ? 'gap-1.5' : 'gap-2'}`}
+    >
       {options.map((option) => (
-        <ToggleGroup.Item key={option.id} value={option.id} className={`${dense ? 'min-h-[44px]' : 'min-h-[48px]'} border-2 border-ink-3 text-left leading-tight ${columns === 4 ? 'px-2 text-second' : 'px-3 text-main'} data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:text-ground`}>
+        <ToggleGroup.Item
+          key={option.id}
+          value={option.id}
+          className={`${dense ? 'min-h-[44px]' : 'min-h-[48px]'} border-2 border-ink-3 text-left leading-tight ${columns === 4 ? 'px-2 text-second' : 'px-3 text-main'} data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:text-ground`}
+        >
           {option.label}
         </ToggleGroup.Item>
       ))}

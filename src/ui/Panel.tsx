@@ -15,10 +15,15 @@ export function Panel({ open, onOpenChange, title, children }: Props) {
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ground/80" />
-        <Dialog.Content aria-describedby={undefined} className="fixed left-1/2 top-1/2 z-50 max-h-[760px] w-[820px] max-w-[96vw] -translate-x-1/2 -translate-y-1/2 overflow-auto border-t-[5px] border-accent bg-sheet p-6">
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed left-1/2 top-1/2 z-50 max-h-[760px] w-[820px] max-w-[96vw] -translate-x-1/2 -translate-y-1/2 overflow-auto border-t-[5px] border-accent bg-sheet p-6"
+        >
           <div className="mb-4 flex items-start justify-between gap-6">
             <Dialog.Title className="text-title">{title}</Dialog.Title>
-            <Dialog.Close className="min-h-[48px] border-2 border-ink px-4 text-main font-semibold">Close</Dialog.Close>
+            <Dialog.Close className="min-h-[48px] border-2 border-ink px-4 text-main font-semibold">
+              Close
+            </Dialog.Close>
           </div>
           {children}
         </Dialog.Content>
@@ -28,11 +33,24 @@ export function Panel({ open, onOpenChange, title, children }: Props) {
 }
 
 /** The whole screen for one thing, with a title for those who do not see it. */
-export function WholeScreen({ open, onClose, title, children }: { open: boolean; onClose: () => void; title: string; children: ReactNode }) {
+export function WholeScreen({
+  open,
+  onClose,
+  title,
+  children,
+}: {
+  open: boolean
+  onClose: () => void
+  title: string
+  children: ReactNode
+}) {
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
-        <Dialog.Content aria-describedby={undefined} className="fixed inset-0 z-50 flex flex-col bg-ground px-6 pt-3">
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed inset-0 z-50 flex flex-col bg-ground px-6 pt-3"
+        >
           <Dialog.Title className="sr-only">{title}</Dialog.Title>
           {open && children}
         </Dialog.Content>

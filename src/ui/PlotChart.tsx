@@ -6,7 +6,8 @@ import { Line } from 'react-chartjs-2'
 
 Chart.register(LinearScale, PointElement, LineElement, Annotation)
 // Fingers on a chart: the plug-in touches the window and is loaded in the browser only.
-if (typeof window !== 'undefined') void import('chartjs-plugin-zoom').then(({ default: zoom }) => Chart.register(zoom))
+if (typeof window !== 'undefined')
+  void import('chartjs-plugin-zoom').then(({ default: zoom }) => Chart.register(zoom))
 
 export interface PlotLine {
   label: string
@@ -76,11 +77,16 @@ const lettering: Plugin<'line'> = {
         ctx.fillStyle = token('--ink-2')
         ctx.fillText(panel.label, from, y.top + 12)
       }
-      const last = panel.lines.find((line) => line.look === 'pen')?.points.findLast((point) => Number.isFinite(point.y))
+      const last = panel.lines
+        .find((line) => line.look === 'pen')
+        ?.points.findLast((point) => Number.isFinite(point.y))
       if (!panel.rides || !last) return
       ctx.fillStyle = token('--ink')
       ctx.font = `600 19px "${FAMILY}"`
-      const at = Math.min(chart.chartArea.right, Math.max(chart.chartArea.left, chart.scales.x!.getPixelForValue(last.x)))
+      const at = Math.min(
+        chart.chartArea.right,
+        Math.max(chart.chartArea.left, chart.scales.x!.getPixelForValue(last.x)),
+      )
       const up = Math.min(y.bottom - 8, Math.max(y.top + 8, y.getPixelForValue(last.y)))
       ctx.beginPath()
       ctx.moveTo(at + 1, up)
@@ -96,8 +102,15 @@ const lettering: Plugin<'line'> = {
 
 const HATCH_PX = 6
 /** A stretch as a hatched bar over the whole height, its word beside it. */
-function hatched(chart: Chart<'line'>, { from, to, word }: { from: number; to: number; word: string }, k: number): void {
-  const { ctx, chartArea: { top, bottom, right } } = chart
+function hatched(
+  chart: Chart<'line'>,
+  { from, to, word }: { from: number; to: number; word: string },
+  k: number,
+): void {
+  const {
+    ctx,
+    chartArea: { top, bottom, right },
+  } = chart
   const [left, end] = [chart.scales.x!.getPixelForValue(from), chart.scales.x!.getPixelForValue(to)]
   ctx.save()
   ctx.strokeStyle = token('--ink')
@@ -126,8 +139,49 @@ function hatched(chart: Chart<'line'>, { from, to, word }: { from: number; to: n
 const LETTERING = [lettering]
 
 const annotationsOf = ({ panels, uprights = [] }: PlotProps): Record<string, AnnotationOptions> => ({
-  ...Object.fromEntries(panels.flatMap((panel, k) => (panel.sound ? [[`sound${k}`, { type: 'box', yScaleID: `y${k}`, xScaleID: 'x', yMin: panel.sound.low, yMax: panel.sound.high, backgroundColor: `${token('--sound')}99`, borderWidth: 0, drawTime: 'beforeDatasetsDraw' } satisfies AnnotationOptions]] : []))),
-  ...Object.fromEntries(uprights.map((upright, k) => [`upright${k}`, { type: 'line', xScaleID: 'x', xMin: upright.at, xMax: upright.at, borderColor: token('--accent'), borderWidth: 3, label: { display: upright.word !== '', content: upright.word, position: 'end', backgroundColor: token('--accent'), color: token('--on-accent'), font: { family: FAMILY, size: 18, weight: 600 }, borderRadius: 0 } } satisfies AnnotationOptions])),
+  ...Object.fromEntries(
+    panels.flatMap((panel, k) =>
+      panel.sound
+        ? [
+            [
+              `sound${k}`,
+              {
+                type: 'box',
+                yScaleID: `y${k}`,
+                xScaleID: 'x',
+                yMin: panel.sound.low,
+                yMax: panel.sound.high,
+                backgroundColor: `${token('--sound')}99`,
+                borderWidth: 0,
+                drawTime: 'beforeDatasetsDraw',
+              } satisfies AnnotationOptions,
+            ],
+          ]
+        : [],
+    ),
+  ),
+  ...Object.fromEntries(
+    uprights.map((upright, k) => [
+      `upright${k}`,
+      {
+        type: 'line',
+        xScaleID: 'x',
+        xMin: upright.at,
+        xMax: upright.at,
+        borderColor: token('--accent'),
+        borderWidth: 3,
+        label: {
+          display: upright.word !== '',
+          content: upright.word,
+          position: 'end',
+          backgroundColor: token('--accent'),
+          color: token('--on-accent'),
+          font: { family: FAMILY, size: 18, weight: 600 },
+          borderRadius: 0,
+        },
+      } satisfies AnnotationOptions,
+    ]),
+  ),
 })
 
 function optionsOf(props: PlotProps): ChartOptions<'line'> {
@@ -135,16 +189,71 @@ function optionsOf(props: PlotProps): ChartOptions<'line'> {
   const font = { family: FAMILY, size: 16 }
   const ticks = { font, color: token('--ink-2') }
   return {
-    panels, stretches: props.stretches, animation: false, responsive: true, maintainAspectRatio: false, parsing: false, normalized: true, spanGaps: false,
+    panels,
+    stretches: props.stretches,
+    animation: false,
+    responsive: true,
+    maintainAspectRatio: false,
+    parsing: false,
+    normalized: true,
+    spanGaps: false,
     layout: { padding: { right: panels.some((panel) => panel.rides) ? PLOT_RIGHT : 14, top: 2 } },
     plugins: {
-      legend: { display: false }, tooltip: { enabled: false }, annotation: { annotations: annotationsOf(props), clip: false },
-      ...(zoomable ? { zoom: { zoom: { wheel: { enabled: true }, pinch: { enabled: true }, mode: 'x' as const }, pan: { enabled: true, mode: 'x' as const } } } : {}),
+      legend: { display: false },
+      tooltip: { enabled: false },
+      annotation: { annotations: annotationsOf(props), clip: false },
+      ...(zoomable
+        ? {
+            zoom: {
+              zoom: { wheel: { enabled: true }, pinch: { enabled: true }, mode: 'x' as const },
+              pan: { enabled: true, mode: 'x' as const },
+            },
+          }
+        : {}),
     },
     scales: {
-      x: { type: 'linear', min: x.low, max: x.high, ticks: { ...ticks, maxTicksLimit: 9, maxRotation: 0, includeBounds: false, ...(x.step ? { stepSize: x.step } : {}), ...(x.tick ? { callback: (value: string | number) => x.tick!(Number(value)) } : {}) }, grid: { color: token('--grid') }, title: { display: x.label !== '', text: x.label, font: { family: FAMILY, size: 18 }, color: token('--ink-2'), padding: 0 } },
+      x: {
+        type: 'linear',
+        min: x.low,
+        max: x.high,
+        ticks: {
+          ...ticks,
+          maxTicksLimit: 9,
+          maxRotation: 0,
+          includeBounds: false,
+          ...(x.step ? { stepSize: x.step } : {}),
+          ...(x.tick ? { callback: (value: string | number) => x.tick!(Number(value)) } : {}),
+        },
+        grid: { color: token('--grid') },
+        title: {
+          display: x.label !== '',
+          text: x.label,
+          font: { family: FAMILY, size: 18 },
+          color: token('--ink-2'),
+          padding: 0,
+        },
+      },
       // Stacked axes are laid out from the bottom up.
-      ...Object.fromEntries(panels.map((panel, k) => [`y${k}`, { type: 'linear', position: 'left', stack: 'panels', stackWeight: panel.weight, offset: panels.length > 1, weight: panels.length - k, min: panel.low, max: panel.high, grid: { color: token('--grid') }, ticks: { ...ticks, maxTicksLimit: 7, ...(panel.step ? { stepSize: panel.step } : {}) }, afterFit: (axis: { width: number }) => { axis.width = PLOT_LEFT } }])),
+      ...Object.fromEntries(
+        panels.map((panel, k) => [
+          `y${k}`,
+          {
+            type: 'linear',
+            position: 'left',
+            stack: 'panels',
+            stackWeight: panel.weight,
+            offset: panels.length > 1,
+            weight: panels.length - k,
+            min: panel.low,
+            max: panel.high,
+            grid: { color: token('--grid') },
+            ticks: { ...ticks, maxTicksLimit: 7, ...(panel.step ? { stepSize: panel.step } : {}) },
+            afterFit: (axis: { width: number }) => {
+              axis.width = PLOT_LEFT
+            },
+          },
+        ]),
+      ),
     },
   } as unknown as ChartOptions<'line'>
 }
@@ -153,7 +262,11 @@ function optionsOf(props: PlotProps): ChartOptions<'line'> {
 export function PlotChart(props: PlotProps) {
   const { title, panels, height, onChart } = props
   const chart = useRef<Chart<'line'> | null>(null)
-  const light = useSyncExternalStore(watchLight, () => document.documentElement.dataset.light ?? 'day', () => 'server')
+  const light = useSyncExternalStore(
+    watchLight,
+    () => document.documentElement.dataset.light ?? 'day',
+    () => 'server',
+  )
   useEffect(() => {
     onChart?.(chart.current)
     return () => onChart?.(null)
@@ -161,7 +274,13 @@ export function PlotChart(props: PlotProps) {
   if (light === 'server') return <div style={{ height }} />
   const looks = {
     pen: { borderColor: token('--ink'), borderWidth: 2.5, pointRadius: 0 },
-    dots: { borderColor: token('--ink'), backgroundColor: token('--ink'), borderWidth: 0, showLine: false, pointRadius: 2.5 },
+    dots: {
+      borderColor: token('--ink'),
+      backgroundColor: token('--ink'),
+      borderWidth: 0,
+      showLine: false,
+      pointRadius: 2.5,
+    },
     fit: { borderColor: token('--accent'), borderWidth: 3.5, pointRadius: 0 },
     limit: { borderColor: token('--ink-2'), borderWidth: 2, borderDash: [6, 5], pointRadius: 0 },
   }
@@ -171,7 +290,16 @@ export function PlotChart(props: PlotProps) {
         ref={(drawn) => {
           chart.current = (drawn as Chart<'line'> | null | undefined) ?? null
         }}
-        data={{ datasets: panels.flatMap((panel, k) => panel.lines.map((line) => ({ label: line.label, data: line.points, yAxisID: `y${k}`, ...looks[line.look] }))) }}
+        data={{
+          datasets: panels.flatMap((panel, k) =>
+            panel.lines.map((line) => ({
+              label: line.label,
+              data: line.points,
+              yAxisID: `y${k}`,
+              ...looks[line.look],
+            })),
+          ),
+        }}
         options={optionsOf(props)}
         plugins={LETTERING}
         redraw={false}

@@ -15,8 +15,18 @@ export function WordToggle({ label, words, value, onChange, conflict = false, cl
       <span className="whitespace-nowrap text-tick leading-5 text-ink-2">{label}</span>
       <span className="flex">
         {words.map((word) => (
-          <button key={word.id} type="button" aria-pressed={word.id === value} onClick={() => word.id !== value && onChange(word.id)} className="-mb-2 -mt-3 flex min-h-[44px] min-w-[36px] items-center text-second">
-            <span className={`w-full whitespace-nowrap px-1.5 text-center ${word.id === value ? `font-semibold ${conflict ? 'bg-danger text-on-danger' : 'bg-ink text-ground'}` : 'text-ink-2'}`}>{word.label}</span>
+          <button
+            key={word.id}
+            type="button"
+            aria-pressed={word.id === value}
+            onClick={() => word.id !== value && onChange(word.id)}
+            className="-mb-2 -mt-3 flex min-h-[44px] min-w-[36px] items-center text-second"
+          >
+            <span
+              className={`w-full whitespace-nowrap px-1.5 text-center ${word.id === value ? `font-semibold ${conflict ? 'bg-danger text-on-danger' : 'bg-ink text-ground'}` : 'text-ink-2'}`}
+            >
+              {word.label}
+            </span>
           </button>
         ))}
       </span>

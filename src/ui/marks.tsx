@@ -31,13 +31,31 @@ export function HatchDefs() {
       <pattern id="hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
         <rect width="3" height="7" fill="var(--ink)" />
       </pattern>
-      <pattern id="hatch-dense" width="4.6" height="4.6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <pattern
+        id="hatch-dense"
+        width="4.6"
+        height="4.6"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
         <rect width="3.2" height="4.6" fill="var(--ink)" />
       </pattern>
-      <pattern id="hatch-thin" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <pattern
+        id="hatch-thin"
+        width="7"
+        height="7"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
         <rect width="1" height="7" fill="var(--ink-3)" />
       </pattern>
-      <pattern id="hatch-danger" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <pattern
+        id="hatch-danger"
+        width="7"
+        height="7"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
         <rect width="3" height="7" fill="var(--danger)" />
       </pattern>
     </defs>

@@ -17,7 +17,20 @@ const START: Record<'trace' | 'plan' | 'standIn', () => Worker> = {
   plan: () => new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }),
   standIn: () => new Worker(new URL('./standIn.worker.ts', import.meta.url), { type: 'module' }),
 }
-const SERVES: Record<RequestKind, keyof typeof START> = { rank: 'trace', preview: 'trace', whySuspect: 'trace', sound: 'trace', network: 'trace', plan: 'plan', survey: 'plan', ways: 'plan', additions: 'plan', way: 'plan', demo: 'standIn', standIn: 'standIn' }
+const SERVES: Record<RequestKind, keyof typeof START> = {
+  rank: 'trace',
+  preview: 'trace',
+  whySuspect: 'trace',
+  sound: 'trace',
+  network: 'trace',
+  plan: 'plan',
+  survey: 'plan',
+  ways: 'plan',
+  additions: 'plan',
+  way: 'plan',
+  demo: 'standIn',
+  standIn: 'standIn',
+}
 
 const lines = new Map<keyof typeof START, Line>()
 const stageListeners = new Set<(stage: TableStage) => void>()
@@ -35,13 +48,16 @@ function lineTo(name: keyof typeof START): Line {
   const line: Line = { worker: START[name](), waiting: new Map() }
   line.worker.addEventListener('message', (event: MessageEvent<Reply>) => {
     const reply = event.data
-    if (reply.id === -1 && 'stage' in reply) return stageListeners.forEach((listener) => listener(reply.stage))
+    if (reply.id === -1 && 'stage' in reply)
+      return stageListeners.forEach((listener) => listener(reply.stage))
     line.waiting.get(reply.id)?.(reply)
     line.waiting.delete(reply.id)
   })
   line.worker.addEventListener('error', (event) => {
     lines.delete(name)
-    line.waiting.forEach((settle, id) => settle({ id, ok: false, problem: event.message || 'The computation stopped' }))
+    line.waiting.forEach((settle, id) =>
+      settle({ id, ok: false, problem: event.message || 'The computation stopped' }),
+    )
   })
   lines.set(name, line)
   return line
@@ -53,7 +69,9 @@ export function ask<K extends RequestKind>(kind: K, request: RequestOf<K>): Prom
     const id = nextId++
     line.waiting.set(id, (reply) => {
       if ('stage' in reply) return
-      resolve(reply.ok ? { ok: true, value: reply.answer as AnswerOf<K> } : { ok: false, problem: reply.problem })
+      resolve(
+        reply.ok ? { ok: true, value: reply.answer as AnswerOf<K> } : { ok: false, problem: reply.problem },
+      )
     })
     line.worker.postMessage({ id, kind, request } satisfies Envelope)
   })

@@ -8,7 +8,11 @@ export interface FileEvents {
   failed: (problem: string) => void
 }
 
-export function readLoggerFile(file: File, order: LoggerOrder | null, events: FileEvents): { cancel: () => void } {
+export function readLoggerFile(
+  file: File,
+  order: LoggerOrder | null,
+  events: FileEvents,
+): { cancel: () => void } {
   const worker = new Worker(new URL('./loggerFile.worker.ts', import.meta.url), { type: 'module' })
   worker.addEventListener('message', ({ data }: MessageEvent<FileMessage>) => {
     if (data.kind === 'progress') return events.progress(data.share, data.rows)

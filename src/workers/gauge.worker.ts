@@ -3,12 +3,17 @@ import { standInRun, standInText, type StandInOrder } from '@/core/practice'
 
 /** One message a beat. */
 const BEAT_MS = 50
-export type GaugeMessage = { kind: 'text'; text: string } | { kind: 'ended' } | { kind: 'lost'; problem: string }
+export type GaugeMessage =
+  { kind: 'text'; text: string } | { kind: 'ended' } | { kind: 'lost'; problem: string }
 
 addEventListener('message', (event: MessageEvent<StandInOrder>) => {
   try {
     const run = standInRun(event.data)
-    if (!run) return postMessage({ kind: 'lost', problem: 'This vehicle has nothing there that the stand-in could read.' } satisfies GaugeMessage)
+    if (!run)
+      return postMessage({
+        kind: 'lost',
+        problem: 'This vehicle has nothing there that the stand-in could read.',
+      } satisfies GaugeMessage)
     const pieces = standInText(run, (run.pace * BEAT_MS) / 1e3)
     const timer = setInterval(() => {
       const piece = pieces.next()
@@ -17,6 +22,9 @@ addEventListener('message', (event: MessageEvent<StandInOrder>) => {
       postMessage({ kind: 'ended' } satisfies GaugeMessage)
     }, BEAT_MS)
   } catch (problem) {
-    postMessage({ kind: 'lost', problem: problem instanceof Error ? problem.message : String(problem) } satisfies GaugeMessage)
+    postMessage({
+      kind: 'lost',
+      problem: problem instanceof Error ? problem.message : String(problem),
+    } satisfies GaugeMessage)
   }
 })

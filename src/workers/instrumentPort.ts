@@ -6,7 +6,8 @@
 import type { StandInOrder } from '@/core/practice'
 import type { GaugeMessage } from './gauge.worker'
 
-export type PortSource = { kind: 'stand-in'; order: StandInOrder; by: 'tablet' | 'gateway' } | { kind: 'gateway'; address: string }
+export type PortSource =
+  { kind: 'stand-in'; order: StandInOrder; by: 'tablet' | 'gateway' } | { kind: 'gateway'; address: string }
 
 export interface PortEvents {
   text: (piece: string) => void
@@ -23,10 +24,21 @@ export function openPort(source: PortSource, events: PortEvents): OpenPort {
   if (source.kind === 'stand-in' && source.by === 'tablet') return openWorker(source.order, events)
   let inner: OpenPort = { close: () => undefined }
   const abort = new AbortController()
-  const request = source.kind === 'gateway' ? fetch(source.address, { signal: abort.signal }) : fetch('/api/gauge', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(source.order), signal: abort.signal })
+  const request =
+    source.kind === 'gateway'
+      ? fetch(source.address, { signal: abort.signal })
+      : fetch('/api/gauge', {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(source.order),
+          signal: abort.signal,
+        })
   void read(request, events).catch((problem: unknown) => {
     if (abort.signal.aborted) return
-    if (source.kind === 'gateway') return events.lost(`${source.address} does not answer: ${problem instanceof Error ? problem.message : String(problem)}`)
+    if (source.kind === 'gateway')
+      return events.lost(
+        `${source.address} does not answer: ${problem instanceof Error ? problem.message : String(problem)}`,
+      )
     events.byTablet()
     inner = openWorker(source.order, events)
   })

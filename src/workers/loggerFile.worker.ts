@@ -1,13 +1,23 @@
 /** Reads a logger file piece by piece, so that neither page nor memory feels its size. Cancelled by ending the worker. */
 import Papa from 'papaparse'
-import { LoggerImport, LineReader, type LoggerOrder, type LoggerRecording, type LineSample, type Signals } from '@/core/bench'
+import {
+  LoggerImport,
+  LineReader,
+  type LoggerOrder,
+  type LoggerRecording,
+  type LineSample,
+  type Signals,
+} from '@/core/bench'
 
 export interface FileOrder {
   file: File
   /** Null for a file of instrument lines: it names its channels itself. */
   order: LoggerOrder | null
 }
-export type FileMessage = { kind: 'progress'; share: number; rows: number } | { kind: 'read'; recording: LoggerRecording } | { kind: 'failed'; problem: string }
+export type FileMessage =
+  | { kind: 'progress'; share: number; rows: number }
+  | { kind: 'read'; recording: LoggerRecording }
+  | { kind: 'failed'; problem: string }
 
 const PIECE_BYTES = 1024 * 1024
 const say = (message: FileMessage, transfer: Transferable[] = []) => postMessage(message, { transfer })
@@ -15,14 +25,19 @@ const say = (message: FileMessage, transfer: Transferable[] = []) => postMessage
 addEventListener('message', (event: MessageEvent<FileOrder>) => {
   const { file, order } = event.data
   if (order) readRows(file, order)
-  else void readLines(file).catch((problem: unknown) => say({ kind: 'failed', problem: problem instanceof Error ? problem.message : String(problem) }))
+  else
+    void readLines(file).catch((problem: unknown) =>
+      say({ kind: 'failed', problem: problem instanceof Error ? problem.message : String(problem) }),
+    )
 })
 
 function readRows(file: File, order: LoggerOrder): void {
   const into = new LoggerImport(order)
   let line = 0
   Papa.parse<string[]>(file, {
-    delimiter: order.shape.separator, skipEmptyLines: false, chunkSize: PIECE_BYTES,
+    delimiter: order.shape.separator,
+    skipEmptyLines: false,
+    chunkSize: PIECE_BYTES,
     chunk: ({ data, meta }) => {
       for (const fields of data) {
         line += 1
@@ -48,12 +63,28 @@ async function readLines(file: File): Promise<void> {
   samples.push(...reader.end())
   const signals = reader.head.channels.map((head): Signals[number] => {
     const own = samples.filter((sample) => sample.channel === head.id)
-    return { head, series: { seconds: Float64Array.from(own, (sample) => sample.seconds), values: Float64Array.from(own, (sample) => sample.value) } }
+    return {
+      head,
+      series: {
+        seconds: Float64Array.from(own, (sample) => sample.seconds),
+        values: Float64Array.from(own, (sample) => sample.value),
+      },
+    }
   })
-  if (reader.head.standIn) return say({ kind: 'failed', problem: 'it holds the signal of a stand-in, which no vehicle gave' })
-  finish({ signals, thinned: false, rows: samples.length, problems: reader.bad.map((bad) => ({ line: bad.line, problem: 'value', text: bad.text })), problemCount: reader.badCount })
+  if (reader.head.standIn)
+    return say({ kind: 'failed', problem: 'it holds the signal of a stand-in, which no vehicle gave' })
+  finish({
+    signals,
+    thinned: false,
+    rows: samples.length,
+    problems: reader.bad.map((bad) => ({ line: bad.line, problem: 'value', text: bad.text })),
+    problemCount: reader.badCount,
+  })
 }
 
 function finish(recording: LoggerRecording): void {
-  say({ kind: 'read', recording }, recording.signals.flatMap(({ series }) => [series.seconds.buffer, series.values.buffer] as ArrayBuffer[]))
+  say(
+    { kind: 'read', recording },
+    recording.signals.flatMap(({ series }) => [series.seconds.buffer, series.values.buffer] as ArrayBuffer[]),
+  )
 }

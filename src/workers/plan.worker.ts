@@ -1,12 +1,23 @@
 /** Plans and ways: path searches of some hundred milliseconds, off the page. */
 import { surveyOf } from '@/core/library'
-import { additions, compareWays, planRepairs, plannerFor, reach, standings, surveyMinutes, surveyOrder } from '@/core/procedure'
+import {
+  additions,
+  compareWays,
+  planRepairs,
+  plannerFor,
+  reach,
+  standings,
+  surveyMinutes,
+  surveyOrder,
+} from '@/core/procedure'
 import { layoutOf } from '@/core/vehicle'
 import { serve } from './serve'
 
 serve({
-  plan: ({ start, repairIds, setting, pace, already }) => planRepairs(plannerFor(setting, pace), start, repairIds, already),
-  additions: ({ start, repairIds, setting, pace, candidates }) => additions(plannerFor(setting, pace), start, repairIds, candidates),
+  plan: ({ start, repairIds, setting, pace, already }) =>
+    planRepairs(plannerFor(setting, pace), start, repairIds, already),
+  additions: ({ start, repairIds, setting, pace, candidates }) =>
+    additions(plannerFor(setting, pace), start, repairIds, candidates),
   ways: ({ start, repairIds, setting, pace }) => compareWays(setting, pace, start, repairIds),
   survey: ({ layout, setting, start, findings, repaired }) => {
     const items = surveyOf(layoutOf(layout))

@@ -1,5 +1,20 @@
 /** Requests and answers of the workers: plain data. */
-import type { Complaint, Contradiction, Done, Evidence, Choice, KnownFigure, Pair, ProfileValue, ProvocationRank, SegmentShare, SoundBand, Suspect, TestExplanation, Workshop } from '@/core/diagnosis'
+import type {
+  Complaint,
+  Contradiction,
+  Done,
+  Evidence,
+  Choice,
+  KnownFigure,
+  Pair,
+  ProfileValue,
+  ProvocationRank,
+  SegmentShare,
+  SoundBand,
+  Suspect,
+  TestExplanation,
+  Workshop,
+} from '@/core/diagnosis'
 import type { DemoJob } from '@/core/practice'
 import type { Pace, Setting, SurveyFinding, WayId } from '@/core/library'
 import type { Minutes } from '@/core/shared'
@@ -56,18 +71,49 @@ export interface WorkerRequests {
   rank: { request: RankRequest; answer: Ranking }
   /** Suspects if this were read. */
   preview: { request: RankRequest; answer: { suspects: Suspect[] } }
-  whySuspect: { request: RankRequest & { repairId: string }; answer: { againstName: string; effects: { evidenceId: string; testId: string; bits: number; without: number }[] } }
+  whySuspect: {
+    request: RankRequest & { repairId: string }
+    answer: {
+      againstName: string
+      effects: { evidenceId: string; testId: string; bits: number; without: number }[]
+    }
+  }
   /** What a sound vehicle reads at each of some tests, in the test's own unit. */
-  sound: { request: LayoutKey & { specification: Specification; known: KnownFigure[]; testIds: string[] }; answer: Record<string, SoundBand> }
+  sound: {
+    request: LayoutKey & { specification: Specification; known: KnownFigure[]; testIds: string[] }
+    answer: Record<string, SoundBand>
+  }
   /** The sound vehicle in the scene of a test, as a file of the network format. */
   network: { request: LayoutKey & { specification: Specification; testId: string }; answer: string }
   demo: { request: { now: number }; answer: DemoJob[] }
-  survey: { request: { layout: LayoutKey; setting: Setting; start: VehicleState; findings: [string, SurveyFinding][]; repaired: string[] }; answer: { steps: SurveyStep[]; minutes: Minutes } }
+  survey: {
+    request: {
+      layout: LayoutKey
+      setting: Setting
+      start: VehicleState
+      findings: [string, SurveyFinding][]
+      repaired: string[]
+    }
+    answer: { steps: SurveyStep[]; minutes: Minutes }
+  }
   plan: { request: PlanRequest; answer: { ok: true; value: Plan } | { ok: false; error: PlanFailure } }
   ways: { request: PlanRequest; answer: WayPlan[] }
   additions: { request: PlanRequest & { candidates: string[] }; answer: Addition[] }
-  way: { request: { setting: Setting; start: VehicleState; goal: VehicleState }; answer: { minutes: number; steps: string[] } | null }
-  standIn: { request: LayoutKey & { seed: number; specification: Specification; hidden: HiddenFault[]; repaired: string[]; testId: string; attempt: number }; answer: StandInReading }
+  way: {
+    request: { setting: Setting; start: VehicleState; goal: VehicleState }
+    answer: { minutes: number; steps: string[] } | null
+  }
+  standIn: {
+    request: LayoutKey & {
+      seed: number
+      specification: Specification
+      hidden: HiddenFault[]
+      repaired: string[]
+      testId: string
+      attempt: number
+    }
+    answer: StandInReading
+  }
 }
 export type RequestKind = keyof WorkerRequests
 export type RequestOf<K extends RequestKind> = WorkerRequests[K]['request']
@@ -78,4 +124,7 @@ export interface Envelope {
   kind: RequestKind
   request: unknown
 }
-export type Reply = { id: number; ok: true; answer: unknown } | { id: number; ok: false; problem: string } | { id: -1; stage: TableStage }
+export type Reply =
+  | { id: number; ok: true; answer: unknown }
+  | { id: number; ok: false; problem: string }
+  | { id: -1; stage: TableStage }

@@ -11,7 +11,11 @@ export function serve(handlers: Handlers): void {
       if (!handler) throw new Error(`This worker does not answer "${kind}"`)
       postMessage({ id, ok: true, answer: handler(request) } satisfies Reply)
     } catch (problem) {
-      postMessage({ id, ok: false, problem: problem instanceof Error ? problem.message : String(problem) } satisfies Reply)
+      postMessage({
+        id,
+        ok: false,
+        problem: problem instanceof Error ? problem.message : String(problem),
+      } satisfies Reply)
     }
   })
 }

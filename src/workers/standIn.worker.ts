@@ -6,5 +6,10 @@ import { serve } from './serve'
 
 serve({
   demo: ({ now }) => demoJobs(now),
-  standIn: ({ layoutId, edits, scope, seed, specification, hidden, repaired: done, testId, attempt }) => standInById(repaired(truthVehicle(seed, specification, hidden, layoutOf({ layoutId, edits, scope })), done), testId, attempt),
+  standIn: ({ layoutId, edits, scope, seed, specification, hidden, repaired: done, testId, attempt }) =>
+    standInById(
+      repaired(truthVehicle(seed, specification, hidden, layoutOf({ layoutId, edits, scope })), done),
+      testId,
+      attempt,
+    ),
 })

@@ -3,8 +3,27 @@
  * that the screen is usable, then derivatives and pairs in slices between requests.
  */
 import {
-  addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, leadingPair, nominalTable, posteriorOf, profileOf, provocationsFor, segmentShares, soundBandOf, suspectsOf, surprises, withKnown,
-  type Choice, type Complaint, type Done, type Posterior, type Table,
+  addPairs,
+  chooseNext,
+  contradictions,
+  deriveSome,
+  explainSuspect,
+  explainTest,
+  leadingPair,
+  nominalTable,
+  posteriorOf,
+  profileOf,
+  provocationsFor,
+  segmentShares,
+  soundBandOf,
+  suspectsOf,
+  surprises,
+  withKnown,
+  type Choice,
+  type Complaint,
+  type Done,
+  type Posterior,
+  type Table,
 } from '@/core/diagnosis'
 import { answeredCase } from '@/core/physics'
 import { testById } from '@/core/library'
@@ -22,7 +41,12 @@ let held: { key: string; table: Table; derived: number; pricers: Map<string, Pri
 let growing = false
 let lastComplaint: { complaint: Complaint; done: Done[] } | null = null
 
-function tableFor({ layoutId, edits, scope, specification }: LayoutKey & Pick<RankRequest, 'specification'>): Table {
+function tableFor({
+  layoutId,
+  edits,
+  scope,
+  specification,
+}: LayoutKey & Pick<RankRequest, 'specification'>): Table {
   const key = JSON.stringify([layoutId, edits, scope, specification])
   if (held?.key === key) return held.table
   const model = vehicleModel(layoutOf({ layoutId, edits, scope }), specification)
@@ -47,7 +71,9 @@ function grow() {
     if (held.table.stage === 'derivatives' && lastComplaint) {
       const { table } = held
       const first = posteriorOf(table, lastComplaint.complaint, [], lastComplaint.done)
-      const likeliest = [...first.classWeights.keys()].filter((at) => table.classes[at]!.faults.length === 1).sort((one, other) => first.classWeights[other]! - first.classWeights[one]!)
+      const likeliest = [...first.classWeights.keys()]
+        .filter((at) => table.classes[at]!.faults.length === 1)
+        .sort((one, other) => first.classWeights[other]! - first.classWeights[one]!)
       addPairs(table, likeliest.slice(0, PAIRED_SUSPECTS))
       announce('pairs')
     }
@@ -79,11 +105,23 @@ function rank(request: RankRequest): Ranking {
   const posterior = posteriorFor(request)
   const planner = plannerFor({ layout: request.layoutId, ways: request.ways })
   const cost = pricerFor(request)(request.state)
-  const chosen = chooseNext(posterior, { workshop: request.workshop, reachMinutes: cost.tests, repairMinutes: cost.repairs, engineRuns: request.engineRuns, skipped: request.skipped, tried: request.done.map((entry) => entry.repairId) })
+  const chosen = chooseNext(posterior, {
+    workshop: request.workshop,
+    reachMinutes: cost.tests,
+    repairMinutes: cost.repairs,
+    engineRuns: request.engineRuns,
+    skipped: request.skipped,
+    tried: request.done.map((entry) => entry.repairId),
+  })
   const ranked = chosen.candidates.find((candidate) => candidate.why === 'ranked')?.testId ?? null
   // Before the scatter of the figures is known no repair is named: the next reading is, and the ranking comes again by itself.
-  const choice: Choice = posterior.table.stage === 'nominal' && ranked ? { ...chosen, verdict: { kind: 'test', testId: ranked } } : chosen
-  const shown = request.testId ?? (choice.verdict.kind === 'test' || choice.verdict.kind === 'confirm' ? choice.verdict.testId : ranked)
+  const choice: Choice =
+    posterior.table.stage === 'nominal' && ranked
+      ? { ...chosen, verdict: { kind: 'test', testId: ranked } }
+      : chosen
+  const shown =
+    request.testId ??
+    (choice.verdict.kind === 'test' || choice.verdict.kind === 'confirm' ? choice.verdict.testId : ranked)
   const way = shown ? reach(planner, request.state, testById(shown).needs) : null
   return {
     stage: posterior.table.stage,
@@ -96,7 +134,12 @@ function rank(request: RankRequest): Ranking {
     contradictions: contradictions(posterior, request.complaint, request.done),
     provocations: provocationsFor(posterior),
     shownTest: shown ? explainTest(posterior, shown) : null,
-    way: way?.steps.map(({ operation }) => ({ operationId: operation.id, title: operation.title, minutes: operation.minutes })) ?? null,
+    way:
+      way?.steps.map(({ operation }) => ({
+        operationId: operation.id,
+        title: operation.title,
+        minutes: operation.minutes,
+      })) ?? null,
     milliseconds: performance.now() - at,
   }
 }
@@ -114,8 +157,10 @@ serve({
     const { model } = tableFor(vehicle)
     const { scene } = testById(testId)
     const answered = answeredCase(buildNetwork(model, model.nominal, scene), `${model.layout.id} ${scene}`)
-    if (!answered.ok) throw new Error(`This scene has no steady answer: ${answered.error.kind} at ${answered.error.at}`)
+    if (!answered.ok)
+      throw new Error(`This scene has no steady answer: ${answered.error.kind} at ${answered.error.at}`)
     return JSON.stringify({ cases: [answered.value] }, null, 1)
   },
-  whySuspect: (request) => explainSuspect(posteriorFor(request), request.repairId, request.complaint, request.done),
+  whySuspect: (request) =>
+    explainSuspect(posteriorFor(request), request.repairId, request.complaint, request.done),
 })

@@ -9,14 +9,36 @@ import type { VehicleRecord } from '@/core/job'
 import { Hands, jobFileOf, SOON } from '../support/bench'
 
 const base = DEMO_VEHICLES.find((candidate) => candidate.unit === '04')!
-const withFault = (unit: string, faultId: string, severity: number, seed = 72): VehicleRecord => ({ ...base, id: `vehicle-${unit}`, unit, name: 'Cairn post van', truth: { seed, hidden: [{ faultId, severity }] } })
+const withFault = (unit: string, faultId: string, severity: number, seed = 72): VehicleRecord => ({
+  ...base,
+  id: `vehicle-${unit}`,
+  unit,
+  name: 'Cairn post van',
+  truth: { seed, hidden: [{ faultId, severity }] },
+})
 /** Places at which the float, on its way up, finds no contact. */
 function gapsOf(vehicle: VehicleRecord): number {
-  const ohms = standInRun({ vehicle, repaired: [], taking: { kind: 'sweep', testId: 'T68', clamped: 'none' }, attempt: 0 })!.channels[0]!.values
-  return ohms.slice(0, ohms.length / 2).filter((value, k) => Number.isNaN(value) && !Number.isNaN(ohms[k - 1] ?? NaN)).length
+  const ohms = standInRun({
+    vehicle,
+    repaired: [],
+    taking: { kind: 'sweep', testId: 'T68', clamped: 'none' },
+    attempt: 0,
+  })!.channels[0]!.values
+  return ohms
+    .slice(0, ohms.length / 2)
+    .filter((value, k) => Number.isNaN(value) && !Number.isNaN(ohms[k - 1] ?? NaN)).length
 }
-const worn = Array.from({ length: 40 }, (_, k) => withFault('62', 'F82', 0.8, 100 + k)).find((vehicle) => gapsOf(vehicle) === 2)!
-const real: VehicleRecord = { ...base, id: 'vehicle-63', unit: '63', name: 'Tarn sweeper', kind: 'real', truth: undefined }
+const worn = Array.from({ length: 40 }, (_, k) => withFault('62', 'F82', 0.8, 100 + k)).find(
+  (vehicle) => gapsOf(vehicle) === 2,
+)!
+const real: VehicleRecord = {
+  ...base,
+  id: 'vehicle-63',
+  unit: '63',
+  name: 'Tarn sweeper',
+  kind: 'real',
+  truth: undefined,
+}
 
 let hands: Hands
 beforeAll(async () => {
@@ -35,7 +57,12 @@ it('a leak-down with one side clamped after the other ends at the injectors', as
     expect(await hands.record()).toBe('It leaks.')
     await hands.keep()
   }
-  await expect.poll(async () => (await hands.shown('section[aria-label="Pinch isolation"]')).getAttribute('data-leaks'), SOON).toBe('rail')
+  await expect
+    .poll(
+      async () => (await hands.shown('section[aria-label="Pinch isolation"]')).getAttribute('data-leaks'),
+      SOON,
+    )
+    .toBe('rail')
   await hands.sees('The rail side leaks.')
   await hands.session.go('/job/trace?id=job-61')
   await hands.entries(3)
@@ -77,7 +104,12 @@ it('flags move by key, the whole screen reads at cursors, and a capture leaves a
   const flag = await hands.shown('[data-flag="B"]')
   const before = Number(await flag.getAttribute('aria-valuenow'))
   await flag.sendKeys(Key.chord(Key.SHIFT, Key.ARROW_LEFT), Key.ARROW_LEFT)
-  await expect.poll(async () => Number(await (await hands.shown('[data-flag="B"]')).getAttribute('aria-valuenow')), SOON).toBeLessThan(before - 5)
+  await expect
+    .poll(
+      async () => Number(await (await hands.shown('[data-flag="B"]')).getAttribute('aria-valuenow')),
+      SOON,
+    )
+    .toBeLessThan(before - 5)
   await hands.act('full')
   await hands.sees('II less I')
   await hands.act('closer')
@@ -111,22 +143,37 @@ it('on a real vehicle no stand-in plays; a hand reads, by an own instrument that
   await hands.sees('doubtful')
   await hands.press('Close')
   await hands.press('By hand')
-  for (const [name, value] of [['start', '310'], ['later', '120']] as const) await (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
+  for (const [name, value] of [
+    ['start', '310'],
+    ['later', '120'],
+  ] as const)
+    await (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
   await expect.poll(() => hands.text('[data-said]'), SOON).toBe('It leaks.')
   await hands.keep()
   await hands.sees('Doubtful instrument.')
   await hands.session.go('/job/trace?id=job-63')
   await hands.entries(1)
-  expect((await hands.driver.findElements(By.css('aside[aria-label="Suspects and evidence"]'))).length).toBe(1)
+  expect((await hands.driver.findElements(By.css('aside[aria-label="Suspects and evidence"]'))).length).toBe(
+    1,
+  )
 })
 
 it('a gauge gateway of the workshop’s own reads a real vehicle, and what it reads is evidence', async () => {
   const gateway = createServer((_, reply) => {
     reply.writeHead(200, { 'content-type': 'text/plain', 'access-control-allow-origin': '*' })
-    reply.write(writeHead({ name: 'Gauge trolley', standIn: false, channels: [{ id: 'rail', quantity: 'pressure', unit: 'bar', accuracy: { relative: 0.005, absolute: 0.02 } }] }))
+    reply.write(
+      writeHead({
+        name: 'Gauge trolley',
+        standIn: false,
+        channels: [
+          { id: 'rail', quantity: 'pressure', unit: 'bar', accuracy: { relative: 0.005, absolute: 0.02 } },
+        ],
+      }),
+    )
     let k = 0
     const pen = setInterval(() => {
-      for (const end = k + 10; k < end; k += 1) reply.write(writeLine({ seconds: k / 20, channel: 'rail', value: 301e3 + 900 * Math.sin(k) }, 'bar'))
+      for (const end = k + 10; k < end; k += 1)
+        reply.write(writeLine({ seconds: k / 20, channel: 'rail', value: 301e3 + 900 * Math.sin(k) }, 'bar'))
       if (k < 240) return
       clearInterval(pen)
       reply.end('12.1 rail lots bar\n')
@@ -137,10 +184,14 @@ it('a gauge gateway of the workshop’s own reads a real vehicle, and what it re
     await hands.session.go('/job/bench?id=job-63')
     await hands.choose('steady')
     await hands.act('sources')
-    await (await hands.shown('input[name="gateway"]')).sendKeys(`http://localhost:${(gateway.address() as AddressInfo).port}/`)
+    await (
+      await hands.shown('input[name="gateway"]')
+    ).sendKeys(`http://localhost:${(gateway.address() as AddressInfo).port}/`)
     await hands.press('Use it')
     expect(await hands.record()).toBe('The pressure is right.')
-    await expect.poll(async () => (await hands.shown('main[data-pen]')).getAttribute('data-signal'), SOON).toBe('vehicle')
+    await expect
+      .poll(async () => (await hands.shown('main[data-pen]')).getAttribute('data-signal'), SOON)
+      .toBe('vehicle')
     await hands.sees('One line could not be read.')
     await hands.keep()
     await hands.session.go('/job/trace?id=job-63')

@@ -27,18 +27,21 @@ it('from two readings to a signed record on the suction side', async () => {
   await hands.goneOf('[data-segment="addedFilter1"]')
   await hands.entries(2)
   expect(await hands.traceOn(2)).toContain('First filter clogged')
-  expect(await hands.repair('bleed', async () => {
-    // Ways to bleed laid side by side for this line; the primer's strokes are counted.
-    await hands.act('bleeding')
-    await hands.shown('[data-bleed="vacuum"]')
-    await hands.act('bleed-vacuum')
-    await hands.act('bleed-primer')
-    for (let k = 0; k < 21; k += 1) await (await hands.shown('button[aria-label^="Strokes"][aria-label$="more"]')).click()
-    await hands.sees('Over 100 strokes.')
-    await hands.act('bled-firm')
-    await hands.sees('105 strokes, 0 cranks: firm.')
-    await hands.press('Close')
-  })).toBe('firstFilter')
+  expect(
+    await hands.repair('bleed', async () => {
+      // Ways to bleed laid side by side for this line; the primer's strokes are counted.
+      await hands.act('bleeding')
+      await hands.shown('[data-bleed="vacuum"]')
+      await hands.act('bleed-vacuum')
+      await hands.act('bleed-primer')
+      for (let k = 0; k < 21; k += 1)
+        await (await hands.shown('button[aria-label^="Strokes"][aria-label$="more"]')).click()
+      await hands.sees('Over 100 strokes.')
+      await hands.act('bled-firm')
+      await hands.sees('105 strokes, 0 cranks: firm.')
+      await hands.press('Close')
+    }),
+  ).toBe('firstFilter')
   await hands.signProven('31')
   await hands.session.go('/job/bench?id=demo-job-31')
   // Nothing holds pressure here that could be timed; feed pressure and vacuum are what the bench offers.

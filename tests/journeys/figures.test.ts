@@ -20,7 +20,9 @@ afterAll(() => hands?.session.close())
 it('the line is off when the gauge says so', async () => {
   await hands.session.go('/job/trace?id=demo-job-11')
   await hands.entries(2)
-  await hands.driver.findElement(By.xpath('//div[@role="group"][@aria-label="Line"]//button[normalize-space(.)="off"]')).click()
+  await hands.driver
+    .findElement(By.xpath('//div[@role="group"][@aria-label="Line"]//button[normalize-space(.)="off"]'))
+    .click()
   const field = await hands.shown('input[name="pressureOff"]')
   await expect.poll(() => hands.isHeld('[data-act="figures"]'), SOON).toBe(true)
   await field.sendKeys('40')
@@ -55,7 +57,10 @@ it('a fault that does not show is made to fail first, and the maker’s figure g
   }
   const { reading } = testById(await hands.nextTestId())
   if (reading.kind !== 'number') throw new Error('no figure is asked for')
-  const [low, high] = [0.4, 0.6].map((share) => reading.low + share * (reading.high - reading.low)) as [number, number]
+  const [low, high] = [0.4, 0.6].map((share) => reading.low + share * (reading.high - reading.low)) as [
+    number,
+    number,
+  ]
   await hands.press('why this one')
   const [from, to] = await hands.driver.findElements(By.css('section[aria-label="The maker’s limits"] input'))
   await from!.sendKeys(String(high))

@@ -45,7 +45,16 @@ it('asks back for a value that cannot be, and refuses a damaged file with its pl
   await field.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE)
 
   const path = join(tmpdir(), 'damaged.stop-start-job.json')
-  writeFileSync(path, JSON.stringify({ format: 'stop-start-job', version: 1, jobId: 'x', vehicle: {}, events: [{ kind: 'reading-taken', v: 1, id: 'e1' }] }))
+  writeFileSync(
+    path,
+    JSON.stringify({
+      format: 'stop-start-job',
+      version: 1,
+      jobId: 'x',
+      vehicle: {},
+      events: [{ kind: 'reading-taken', v: 1, id: 'e1' }],
+    }),
+  )
   await hands.session.go('/')
   await hands.sees('can move now')
   await hands.driver.findElement(By.css('input[type="file"]')).sendKeys(path)

@@ -13,7 +13,11 @@ beforeAll(async () => {
 })
 afterAll(() => hands?.session.close())
 
-const press = (...keys: string[]) => hands.driver.actions().sendKeys(...keys).perform()
+const press = (...keys: string[]) =>
+  hands.driver
+    .actions()
+    .sendKeys(...keys)
+    .perform()
 const focusedText = () => hands.driver.executeScript<string>('return document.activeElement.textContent')
 
 async function tabTo(text: string): Promise<void> {
@@ -26,7 +30,8 @@ async function tabTo(text: string): Promise<void> {
 
 async function tabToLink(part: string): Promise<void> {
   for (let guard = 0; guard < 120; guard += 1) {
-    if ((await hands.driver.executeScript<string>('return document.activeElement.href ?? ""')).includes(part)) return
+    if ((await hands.driver.executeScript<string>('return document.activeElement.href ?? ""')).includes(part))
+      return
     await press(Key.TAB)
   }
   throw new Error(`Tab never reaches the link to ${part}`)
@@ -49,7 +54,11 @@ it('takes a job up, pins a reading, undoes it, changes stage and light', async (
   await press(Key.ENTER)
   await hands.sees('What it cannot show')
   await press(Key.ESCAPE)
-  const truth = truthVehicle(DEMO_VEHICLES[0]!.truth!.seed, DEMO_VEHICLES[0]!.specification, DEMO_VEHICLES[0]!.truth!.hidden)
+  const truth = truthVehicle(
+    DEMO_VEHICLES[0]!.truth!.seed,
+    DEMO_VEHICLES[0]!.specification,
+    DEMO_VEHICLES[0]!.truth!.hidden,
+  )
   await hands.tableWhole()
   const testId = await hands.nextTestId()
   const reading = standInById(truth, testId)
@@ -57,7 +66,8 @@ it('takes a job up, pins a reading, undoes it, changes stage and light', async (
   if (reading.kind === 'number') await press(String(reading.entered.value), Key.ENTER)
   else {
     const { reading: kind } = testById(testId)
-    const label = kind.kind === 'observation' ? kind.outcomes.find((entry) => entry.id === reading.outcome)!.label : ''
+    const label =
+      kind.kind === 'observation' ? kind.outcomes.find((entry) => entry.id === reading.outcome)!.label : ''
     await press(Key.TAB)
     for (let guard = 0; guard < 8 && (await focusedText()) !== label; guard += 1) await press(Key.ARROW_RIGHT)
     await press(Key.SPACE)
@@ -68,7 +78,9 @@ it('takes a job up, pins a reading, undoes it, changes stage and light', async (
   await press('u')
   await hands.entries(0)
   await press('d')
-  await expect.poll(() => hands.driver.executeScript('return document.documentElement.dataset.light'), SOON).toBe('night')
+  await expect
+    .poll(() => hands.driver.executeScript('return document.documentElement.dataset.light'), SOON)
+    .toBe('night')
   await press('4')
   await hands.sees('Nothing is chosen to repair.')
   await press('1')

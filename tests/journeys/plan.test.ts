@@ -22,14 +22,28 @@ async function photograph(): Promise<void> {
   writeFileSync(path, await hands.driver.takeScreenshot(), 'base64')
   await hands.driver.findElement(By.css('input[name="photo"]')).sendKeys(path)
   const mark = await hands.shown('[data-mark] img')
-  await hands.driver.actions().move({ origin: mark, x: -80, y: -40 }).press().move({ origin: mark, x: 60, y: 30 }).release().perform()
+  await hands.driver
+    .actions()
+    .move({ origin: mark, x: -80, y: -40 })
+    .press()
+    .move({ origin: mark, x: 60, y: 30 })
+    .release()
+    .perform()
   await hands.sees('Arrow back')
   await (await hands.shown('input[name="photoNote"]')).sendKeys('Float arm to the left.')
   await hands.act('keep-photo')
   await hands.shown('section[aria-label="Photos"] [data-photo]')
 }
 
-const wayMinutes = async () => Object.fromEntries(await Promise.all((await hands.driver.findElements(By.css('[data-way]'))).map(async (row) => [(await row.getAttribute('data-way'))!, await row.getText()])))
+const wayMinutes = async () =>
+  Object.fromEntries(
+    await Promise.all(
+      (await hands.driver.findElements(By.css('[data-way]'))).map(async (row) => [
+        (await row.getAttribute('data-way'))!,
+        await row.getText(),
+      ]),
+    ),
+  )
 
 it('lays the ways in of this vehicle side by side, and keeps the choice with its reason', async () => {
   expect(vehicle.ways).not.toContain('benchHatch')
@@ -50,7 +64,9 @@ it('lays the ways in of this vehicle side by side, and keeps the choice with its
 
 it('says what more costs while it is open, and lists what must be in hand', async () => {
   await hands.press('Change plan')
-  await expect.poll(() => hands.text('[data-addition="sender"]'), SOON).toMatch(/\d+ min now, \d h \d\d later/)
+  await expect
+    .poll(() => hands.text('[data-addition="sender"]'), SOON)
+    .toMatch(/\d+ min now, \d h \d\d later/)
   await hands.press('Close')
   await hands.act('ready')
   await hands.sees('One-time pieces')
@@ -63,7 +79,9 @@ it('says what more costs while it is open, and lists what must be in hand', asyn
   await hands.act('keep-order')
   await hands.sees('On order, here')
   await hands.press('Close')
-  await expect.poll(() => hands.text('section[aria-label="Vehicle state"]'), SOON).toMatch(/Parts come \w{3} \d+, \d\d:\d\d: begin \w{3} \d+/)
+  await expect
+    .poll(() => hands.text('section[aria-label="Vehicle state"]'), SOON)
+    .toMatch(/Parts come \w{3} \d+, \d\d:\d\d: begin \w{3} \d+/)
   await hands.act('calls')
   await expect.poll(() => hands.text('[data-call="moduleOrPump"]'), SOON).toContain('Whole module')
   await hands.act('call-module')
@@ -87,12 +105,17 @@ it('holds the first joint until all is in hand, and the next person looks at the
   await hands.press('Sealant cures')
   await hands.act('begin-wait')
   await hands.sees('Held: sealant cures')
-  await hands.driver.findElement(By.xpath('//section[@aria-label="Tray"]//span[text()="Sealant cures"]/following-sibling::button[1]')).click()
+  await hands.driver
+    .findElement(
+      By.xpath('//section[@aria-label="Tray"]//span[text()="Sealant cures"]/following-sibling::button[1]'),
+    )
+    .click()
   await hands.sees('then step')
 
   await hands.act('handover')
   const page = await hands.text('[data-sheet="handover"]')
-  for (const words of ['Tank open: module out', 'Load bed tilted', 'Bed bolts', 'Breathing plug', 'Next']) expect(page).toContain(words)
+  for (const words of ['Tank open: module out', 'Load bed tilted', 'Bed bolts', 'Breathing plug', 'Next'])
+    expect(page).toContain(words)
   await (await hands.shown('input[name="taker"]')).sendKeys('Ove, night shift')
   await hands.act('take-over')
   await hands.sees('Ove, night shift takes over')
@@ -114,10 +137,23 @@ it('holds the first joint until all is in hand, and the next person looks at the
   await hands.act('start')
   await hands.doAllSteps()
   await hands.sees('Everything is back in place')
-  for (const [name, value] of [['litres', '27'], ['container', 'Can 2, labelled'], ['whereTo', 'Waste oil store']] as const) await (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
+  for (const [name, value] of [
+    ['litres', '27'],
+    ['container', 'Can 2, labelled'],
+    ['whereTo', 'Waste oil store'],
+  ] as const)
+    await (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
   await hands.act('waste')
   await hands.sees('27 L clean')
   await hands.session.go('/job/record?id=demo-job-11')
-  for (const words of ['Fleet desk agreed (phone) to', 'Recommended was: pump alone', 'Strainer: missing.', 'Handed over to Ove, night shift', '27 L clean in can 2', 'Pump module on order, due']) await hands.sees(words)
+  for (const words of [
+    'Fleet desk agreed (phone) to',
+    'Recommended was: pump alone',
+    'Strainer: missing.',
+    'Handed over to Ove, night shift',
+    '27 L clean in can 2',
+    'Pump module on order, due',
+  ])
+    await hands.sees(words)
   await hands.shown('section[aria-label="Photos"] [data-photo] img')
 })

@@ -12,7 +12,8 @@ afterAll(() => session?.close())
 
 const rows = async () => (await session.driver.findElements(By.css('[data-job]'))).length
 /** The heading, empty while the page has none yet. */
-const heading = async () => (await session.driver.findElements(By.css('h1')))[0]?.getText().catch(() => '') ?? ''
+const heading = async () =>
+  (await session.driver.findElements(By.css('h1')))[0]?.getText().catch(() => '') ?? ''
 const until = (what: () => Promise<boolean>) => session.driver.wait(what, 10_000)
 
 it('opens on an empty day; demo data can be put in and taken out', async () => {
@@ -25,11 +26,16 @@ it('opens on an empty day; demo data can be put in and taken out', async () => {
 })
 
 it('solves a posted network and refuses what is not one, naming the place', async () => {
-  const [first] = JSON.parse(readFileSync(new URL('../reference/hydraulics.json', import.meta.url), 'utf8')).cases
+  const [first] = JSON.parse(
+    readFileSync(new URL('../reference/hydraulics.json', import.meta.url), 'utf8'),
+  ).cases
   const post = (body: string) => fetch(session.address('/api/solve'), { method: 'POST', body })
   const solved = await post(JSON.stringify(first))
   expect(solved.status).toBe(200)
-  expect((await solved.json()).solution.nodes.OUT.pressurePa).toBeCloseTo(first.expected.nodes.OUT.p_kPa * 1000, -1)
+  expect((await solved.json()).solution.nodes.OUT.pressurePa).toBeCloseTo(
+    first.expected.nodes.OUT.p_kPa * 1000,
+    -1,
+  )
   expect((await post('{"nodes": [')).status).toBe(400)
   const refused = await post(JSON.stringify({ ...first, links: [{ ...first.links[0], D_mm: 0 }] }))
   expect(refused.status).toBe(422)

@@ -59,6 +59,7 @@ it('is put back, filled and run, and the record tells the days', async () => {
   await hands.sees('Everything is back in place')
   expect(await over()).not.toContain('61: ')
   await hands.session.go('/job/record?id=journey-tank')
-  for (const words of ['Clean the tank: bare steel', 'Line the cleaned tank', 'Extinguisher in its place']) await hands.sees(words)
+  for (const words of ['Clean the tank: bare steel', 'Line the cleaned tank', 'Extinguisher in its place'])
+    await hands.sees(words)
   expect(await hands.session.problems()).toEqual([])
 })

@@ -11,12 +11,22 @@ beforeAll(async () => {
   hands = await Hands.at(bus)
   await hands.session.go('/')
   await hands.takeIn(jobFileOf('journey-bus', bus, ['cranksNoStart']), 'journey-bus')
-  await hands.takeIn(jobFileOf('journey-line', ownVehicle('64', 'A01', 'F39'), ['cranksNoStart']), 'journey-line')
+  await hands.takeIn(
+    jobFileOf('journey-line', ownVehicle('64', 'A01', 'F39'), ['cranksNoStart']),
+    'journey-line',
+  )
   await hands.takeIn(jobFileOf('journey-down', pickUp, ['cranksNoStart']), 'journey-down')
 })
 afterAll(() => hands?.session.close())
 
-const strip = async (label: string, word: string) => (await hands.driver.findElement(By.xpath(`//section[@aria-label="Vehicle state"]//*[@aria-label=${JSON.stringify(label)}]//*[normalize-space(.)=${JSON.stringify(word)}]`))).click()
+const strip = async (label: string, word: string) =>
+  (
+    await hands.driver.findElement(
+      By.xpath(
+        `//section[@aria-label="Vehicle state"]//*[@aria-label=${JSON.stringify(label)}]//*[normalize-space(.)=${JSON.stringify(word)}]`,
+      ),
+    )
+  ).click()
 
 it('module through a hatch: an unsafe order is refused with its reason, and a find on the way is put off with its risk', async () => {
   await hands.session.go('/job/plan?id=journey-bus&repair=module')
@@ -24,10 +34,21 @@ it('module through a hatch: an unsafe order is refused with its reason, and a fi
   // What must mate is worked out from measures before anything is open; what does not fit holds the opening.
   await hands.act('ready')
   await hands.act('fit')
-  for (const [name, value] of [['hose-bore', '9,5'], ['hose-pipe', '7.94'], ['wire-length', '7'], ['wire-area', '2.5'], ['wire-fuse', '15']] as const) await (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
+  for (const [name, value] of [
+    ['hose-bore', '9,5'],
+    ['hose-pipe', '7.94'],
+    ['wire-length', '7'],
+    ['wire-area', '2.5'],
+    ['wire-fuse', '15'],
+  ] as const)
+    await (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
   await hands.shown('[data-fit="hose"][data-verdict="no"]')
   await hands.shown('[data-fit="wire"][data-verdict="fits"]')
-  for (const [name, value] of [['connector-oldPins', 'pump +, pump −, sender'], ['connector-newPins', 'pump −, pump +, sender']] as const) await (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
+  for (const [name, value] of [
+    ['connector-oldPins', 'pump +, pump −, sender'],
+    ['connector-newPins', 'pump −, pump +, sender'],
+  ] as const)
+    await (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
   await hands.sees('Not on the same place: pin 1 pump +, pin 2 pump −.')
   await hands.act('fit-hose')
   await hands.sees('Hose on pipe: does not fit')
@@ -35,7 +56,11 @@ it('module through a hatch: an unsafe order is refused with its reason, and a fi
   await bore.clear()
   await bore.sendKeys('7,9')
   await hands.act('fit-hose')
-  await hands.driver.wait(async () => !(await hands.text('body')).includes('Hose on pipe: does not fit'), 20_000, 'it still holds')
+  await hands.driver.wait(
+    async () => !(await hands.text('body')).includes('Hose on pipe: does not fit'),
+    20_000,
+    'it still holds',
+  )
   for (const gone of ['[data-sheet="fit"]', '[data-ready]']) {
     await hands.driver.actions().sendKeys(Key.ESCAPE).perform()
     await hands.goneOf(gone)
@@ -70,14 +95,27 @@ it('module through a hatch: an unsafe order is refused with its reason, and a fi
   await (await hands.shown('input[name="bypass"]')).sendKeys('Cut-off switch')
   await hands.act('bypass')
   await hands.shown('[data-bypass]')
-  for (const [name, value] of [['pin', '2'], ['labelled', 'sender'], ['goesTo', 'ground G2'], ['ohm', '0,4']] as const) await (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
+  for (const [name, value] of [
+    ['pin', '2'],
+    ['labelled', 'sender'],
+    ['goesTo', 'ground G2'],
+    ['ohm', '0,4'],
+  ] as const)
+    await (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
   await hands.act('terminal')
   await hands.sees('ground G2, not as labelled')
   await hands.press('Close')
   await hands.doAllSteps()
   await hands.sees('Still bridged.')
   await hands.act('prove')
-  for (const words of ['Vent hose cracked at the tank', 'Held: still bridged.', 'pump relay or fuse', 'module plug and hoses', `it rises by ${Math.round(1 / bus.specification.tankCapacityM3.value)} % of its scale`]) await hands.sees(words)
+  for (const words of [
+    'Vent hose cracked at the tank',
+    'Held: still bridged.',
+    'pump relay or fuse',
+    'module plug and hoses',
+    `it rises by ${Math.round(1 / bus.specification.tankCapacityM3.value)} % of its scale`,
+  ])
+    await hands.sees(words)
   await expect.poll(() => hands.has('[data-act="sign"]'), SOON).toBe(false)
   await hands.session.go('/job/work?id=journey-bus')
   await hands.act('wires')
@@ -89,7 +127,14 @@ it('module through a hatch: an unsafe order is refused with its reason, and a fi
   await hands.session.go('/job/prove?id=journey-bus')
   await hands.shown('[data-act="sign"]')
   await hands.session.go('/job/record?id=journey-bus')
-  for (const words of ['Cut-off switch was bridged, undone.', 'Put off: Smells after filling', 'Hose on pipe: fits.', 'X7 pin 2: labelled sender, goes to ground G2, 0.4 Ω', 'came to']) await hands.sees(words)
+  for (const words of [
+    'Cut-off switch was bridged, undone.',
+    'Put off: Smells after filling',
+    'Hose on pipe: fits.',
+    'X7 pin 2: labelled sender, goes to ground G2, 0.4 Ω',
+    'came to',
+  ])
+    await hands.sees(words)
 })
 
 it('a hard line is copied: measured, cut and bent by marks, kept over a reload', async () => {
@@ -98,7 +143,8 @@ it('a hard line is copied: measured, cut and bent by marks, kept over a reload',
   await hands.begin()
   await hands.doAllSteps(undefined, 'repair:frontLine')
   await hands.act('line-copy')
-  const type = async (name: string, value: string) => (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
+  const type = async (name: string, value: string) =>
+    (await hands.shown(`input[name="${name}"]`)).sendKeys(value)
   await type('leg0', '300')
   await hands.act('add-leg')
   await type('bend0', '90')

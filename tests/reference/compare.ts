@@ -36,7 +36,16 @@ function withMotor(data: CaseData): CaseData {
   const plus = /^vsense (\S+) (\S+)/m.exec(netlist)
   const minus = plus && new RegExp(`^\\S+ ${plus[2]} (\\S+) V=`, 'm').exec(netlist)
   const { k_V_s_per_rad, T0_Nm, b_Nm_s, c_Nm_s2 } = motor
-  const component = { id: 'motor', type: 'M', n1: motor.n1 ?? plus?.[1] ?? 'me', n2: motor.n2 ?? minus?.[1] ?? 'mminus', k_V_s_per_rad, T0_Nm, b_Nm_s, c_Nm_s2 }
+  const component = {
+    id: 'motor',
+    type: 'M',
+    n1: motor.n1 ?? plus?.[1] ?? 'me',
+    n2: motor.n2 ?? minus?.[1] ?? 'mminus',
+    k_V_s_per_rad,
+    T0_Nm,
+    b_Nm_s,
+    c_Nm_s2,
+  }
   return { ...data, components: [...data.components, component] }
 }
 
@@ -59,12 +68,24 @@ function compareHydraulics(comparison: NetworkComparison, expected: CaseData, so
   }
 }
 
-function compareElectrics(comparison: NetworkComparison, data: CaseData, solution: Solution, siblings: CaseData[]) {
+function compareElectrics(
+  comparison: NetworkComparison,
+  data: CaseData,
+  solution: Solution,
+  siblings: CaseData[],
+) {
   const expected = data.expected ?? {}
-  for (const [id, volt] of Object.entries(expected.node_V ?? {})) comparison.of(`volts at ${id}`, volt, solution.wires[id], 'V')
-  for (const [id, amp] of Object.entries(expected.branch_A ?? {})) comparison.of(`current in ${id}`, amp, solution.currents[id], 'A')
+  for (const [id, volt] of Object.entries(expected.node_V ?? {}))
+    comparison.of(`volts at ${id}`, volt, solution.wires[id], 'V')
+  for (const [id, amp] of Object.entries(expected.branch_A ?? {}))
+    comparison.of(`current in ${id}`, amp, solution.currents[id], 'A')
   for (const reading of expected.readings ?? []) {
-    comparison.of(`reading ${reading.name}`, reading.V, (solution.wires[reading.red] ?? NaN) - (solution.wires[reading.black] ?? NaN), 'V')
+    comparison.of(
+      `reading ${reading.name}`,
+      reading.V,
+      (solution.wires[reading.red] ?? NaN) - (solution.wires[reading.black] ?? NaN),
+      'V',
+    )
   }
   const motor = Object.values(solution.motors)[0]
   comparison.of('motor speed, rad/s', expected.speed_rad_s, motor?.speedRadPerS, 'none')
@@ -74,13 +95,29 @@ function compareElectrics(comparison: NetworkComparison, data: CaseData, solutio
   compareGauge(comparison, data, solution, siblings)
 }
 
-function compareGauge(comparison: NetworkComparison, data: CaseData, solution: Solution, siblings: CaseData[]) {
+function compareGauge(
+  comparison: NetworkComparison,
+  data: CaseData,
+  solution: Solution,
+  siblings: CaseData[],
+) {
   const coil = solution.currents.rcoil
   if (coil === undefined || !data.expected) return
   comparison.of('coil current', data.expected.coil_mA, coil * 1000, 'mA')
-  comparison.of('apparent sender circuit', data.expected.apparent_sender_circuit_ohm, solution.wires.gout! / coil, 'none')
+  comparison.of(
+    'apparent sender circuit',
+    data.expected.apparent_sender_circuit_ohm,
+    solution.wires.gout! / coil,
+    'none',
+  )
   const ends = gaugeEnds(data, siblings)
-  if (ends) comparison.of('indicated fraction', data.expected.indicated_fraction_linear_in_current, (coil - ends.empty) / (ends.full - ends.empty), 'none')
+  if (ends)
+    comparison.of(
+      'indicated fraction',
+      data.expected.indicated_fraction_linear_in_current,
+      (coil - ends.empty) / (ends.full - ends.empty),
+      'none',
+    )
 }
 
 /** Coil currents of the same sound loop at empty and full, from the file's own sound cases. */

@@ -9,7 +9,8 @@ import { bitsPerCost, compareSequential, problemOf } from './sequential'
 import { fileSchema } from './report'
 import { compareTransient } from './transients'
 
-const load = (family: string) => fileSchema.parse(JSON.parse(readFileSync(new URL(`./${family}.json`, import.meta.url), 'utf8'))).cases
+const load = (family: string) =>
+  fileSchema.parse(JSON.parse(readFileSync(new URL(`./${family}.json`, import.meta.url), 'utf8'))).cases
 
 describe.each(['hydraulics', 'electrical'])('%s agrees with the independent solver', (family) => {
   const cases = load(family)
@@ -18,7 +19,10 @@ describe.each(['hydraulics', 'electrical'])('%s agrees with the independent solv
     const report = compareCase(data, cases)
     expect(report.failure).toBeNull()
     expect(report.compared).toBeGreaterThan(5)
-    expect(report.worst!.ratio, `${report.worst!.what}: ${report.worst!.expected} against ${report.worst!.found}`).toBeLessThanOrEqual(1)
+    expect(
+      report.worst!.ratio,
+      `${report.worst!.what}: ${report.worst!.expected} against ${report.worst!.found}`,
+    ).toBeLessThanOrEqual(1)
   })
 })
 
@@ -26,14 +30,17 @@ describe.each([
   ['bayes', compareBayes, 30],
   ['sequential', compareSequential, 20],
   ['transients', compareTransient, 6],
-] as const)('%s agrees with the independent solver, through the functions of the application', (family, compare, least) => {
-  it.each(load(family).map((data) => [String(data.id), data] as const))('%s', (_id, data) => {
-    const report = compare(data)
-    expect(report.failure).toBeNull()
-    expect(report.compared).toBeGreaterThan(least)
-    expect(report.worst!.ratio, report.worst!.what).toBeLessThanOrEqual(1)
-  })
-})
+] as const)(
+  '%s agrees with the independent solver, through the functions of the application',
+  (family, compare, least) => {
+    it.each(load(family).map((data) => [String(data.id), data] as const))('%s', (_id, data) => {
+      const report = compare(data)
+      expect(report.failure).toBeNull()
+      expect(report.compared).toBeGreaterThan(least)
+      expect(report.worst!.ratio, report.worst!.what).toBeLessThanOrEqual(1)
+    })
+  },
+)
 
 describe('the exact policy', () => {
   it('is never dearer than the rules of thumb, and asking for more tests never costs more', () => {

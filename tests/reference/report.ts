@@ -37,11 +37,31 @@ export class Comparison {
   word(what: string, expected: string, found: string) {
     this.compared += 1
     const ratio = expected === found ? 0 : Infinity
-    if (!this.worst || ratio > this.worst.ratio) this.worst = { what: `${what} (${expected} expected, ${found} found)`, expected: 0, found: ratio, ratio }
+    if (!this.worst || ratio > this.worst.ratio)
+      this.worst = {
+        what: `${what} (${expected} expected, ${found} found)`,
+        expected: 0,
+        found: ratio,
+        ratio,
+      }
   }
   report(data: CaseData, effort: string): CaseReport {
-    return { id: String(data.id), title: String(data.title ?? ''), compared: this.compared, worst: this.worst, effort, failure: this.compared === 0 ? 'nothing to compare: the case expects no figure' : null }
+    return {
+      id: String(data.id),
+      title: String(data.title ?? ''),
+      compared: this.compared,
+      worst: this.worst,
+      effort,
+      failure: this.compared === 0 ? 'nothing to compare: the case expects no figure' : null,
+    }
   }
 }
 
-export const failed = (data: CaseData, failure: string): CaseReport => ({ id: String(data.id), title: String(data.title ?? ''), compared: 0, worst: null, effort: '', failure })
+export const failed = (data: CaseData, failure: string): CaseReport => ({
+  id: String(data.id),
+  title: String(data.title ?? ''),
+  compared: 0,
+  worst: null,
+  effort: '',
+  failure,
+})

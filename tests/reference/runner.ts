@@ -11,13 +11,21 @@ import { compareSequential } from './sequential'
 import { compareTransient } from './transients'
 
 /** A file without a family is a file of networks. */
-const FAMILIES: Record<string, (data: CaseData, siblings: CaseData[]) => CaseReport> = { hydraulics: compareCase, electrical: compareCase, bayes: compareBayes, sequential: compareSequential, transients: compareTransient }
+const FAMILIES: Record<string, (data: CaseData, siblings: CaseData[]) => CaseReport> = {
+  hydraulics: compareCase,
+  electrical: compareCase,
+  bayes: compareBayes,
+  sequential: compareSequential,
+  transients: compareTransient,
+}
 
 function line(report: CaseReport): string {
   if (report.failure) return `FAIL  ${report.id}  ${report.failure}`
   const { worst } = report
   const verdict = worst && worst.ratio > 1 ? 'FAIL' : 'ok  '
-  const detail = worst ? `${worst.what}: expected ${worst.expected}, found ${worst.found.toPrecision(7)} (${(100 * worst.ratio).toFixed(2)} % of tolerance)` : 'nothing compared'
+  const detail = worst
+    ? `${worst.what}: expected ${worst.expected}, found ${worst.found.toPrecision(7)} (${(100 * worst.ratio).toFixed(2)} % of tolerance)`
+    : 'nothing compared'
   return `${verdict}  ${report.id}  ${report.compared} figures, ${report.effort}, worst ${detail}`
 }
 
@@ -31,12 +39,18 @@ function runFile(path: string): boolean | null {
   }
   const file = fileSchema.safeParse(data)
   if (!file.success) {
-    console.error(`${path}: not a reference file (${file.error.issues[0]!.message} at ${file.error.issues[0]!.path.join('.') || 'top level'})`)
+    console.error(
+      `${path}: not a reference file (${file.error.issues[0]!.message} at ${file.error.issues[0]!.path.join('.') || 'top level'})`,
+    )
     return null
   }
-  const family = Object.keys(FAMILIES).find((name) => file.data.family?.startsWith(name)) ?? (file.data.family ? null : 'hydraulics')
+  const family =
+    Object.keys(FAMILIES).find((name) => file.data.family?.startsWith(name)) ??
+    (file.data.family ? null : 'hydraulics')
   if (!family) {
-    console.error(`${path}: the family "${file.data.family}" is not solved here yet; this runner solves ${Object.keys(FAMILIES).join(', ')}.`)
+    console.error(
+      `${path}: the family "${file.data.family}" is not solved here yet; this runner solves ${Object.keys(FAMILIES).join(', ')}.`,
+    )
     return null
   }
   console.log(`\n${path}`)
@@ -44,7 +58,9 @@ function runFile(path: string): boolean | null {
   reports.forEach((report) => console.log(line(report)))
   const failed = reports.filter((report) => report.failure || (report.worst?.ratio ?? 0) > 1)
   const worst = Math.max(0, ...reports.map((report) => report.worst?.ratio ?? 0))
-  console.log(`${reports.length - failed.length} of ${reports.length} cases agree; worst ${(100 * worst).toFixed(2)} % of tolerance`)
+  console.log(
+    `${reports.length - failed.length} of ${reports.length} cases agree; worst ${(100 * worst).toFixed(2)} % of tolerance`,
+  )
   return failed.length === 0
 }
 

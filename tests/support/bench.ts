@@ -18,8 +18,23 @@ export const SOON = { timeout: 15_000, interval: 100 }
 /** A simulated vehicle with a job of its own, as a file that Today takes in. */
 export function jobFileOf(jobId: string, vehicle: VehicleRecord, symptoms: string[]): string {
   const log = new LogBuilder(jobId, { device: 'journey', by: 'Ida' })
-    .add(Date.now(), 'job-opened', { vehicleId: vehicle.id, unit: vehicle.unit, vehicleName: vehicle.name, words: '', neededBy: null })
-    .add(Date.now(), 'complaint-noted', { symptoms, raisers: [], failingNow: 'yes', words: '', conditions: [], lastFill: '', lamps: '', history: '' })
+    .add(Date.now(), 'job-opened', {
+      vehicleId: vehicle.id,
+      unit: vehicle.unit,
+      vehicleName: vehicle.name,
+      words: '',
+      neededBy: null,
+    })
+    .add(Date.now(), 'complaint-noted', {
+      symptoms,
+      raisers: [],
+      failingNow: 'yes',
+      words: '',
+      conditions: [],
+      lastFill: '',
+      lamps: '',
+      history: '',
+    })
   const path = join(mkdtempSync(join(tmpdir(), 'stop-start-job-')), `${jobId}.stop-start-job.json`)
   writeFileSync(path, writeJobFile({ jobId, vehicle, events: log.events, photos: [] }))
   return path
@@ -32,7 +47,15 @@ export class Hands {
   ) {}
   static async at(vehicle: VehicleRecord, scope: Scope = 'engine'): Promise<Hands> {
     const session = await openBrowser({ demo: true })
-    return new Hands(session, truthVehicle(vehicle.truth!.seed, vehicle.specification, vehicle.truth!.hidden, layoutOf(layoutKeyOf(vehicle, scope))))
+    return new Hands(
+      session,
+      truthVehicle(
+        vehicle.truth!.seed,
+        vehicle.specification,
+        vehicle.truth!.hidden,
+        layoutOf(layoutKeyOf(vehicle, scope)),
+      ),
+    )
   }
   get driver() {
     return this.session.driver
@@ -46,7 +69,12 @@ export class Hands {
   /** Entries of the trace in hand. */
   taken = 0
   async sees(words: string): Promise<void> {
-    await this.driver.wait(async () => (await this.driver.findElement(By.css('body')).getText()).includes(words), WAIT, `never saw "${words}"`, POLL)
+    await this.driver.wait(
+      async () => (await this.driver.findElement(By.css('body')).getText()).includes(words),
+      WAIT,
+      `never saw "${words}"`,
+      POLL,
+    )
   }
   async has(css: string): Promise<boolean> {
     return (await this.driver.findElements(By.css(css))).length > 0
@@ -59,13 +87,23 @@ export class Hands {
   }
   /** Waits until the ranking on the screen is of this many entries and at rest. */
   async entries(count: number): Promise<void> {
-    const words = count === 0 ? 'Before any reading' : `Finding after ${count} ${count === 1 ? 'entry' : 'entries'}`
+    const words =
+      count === 0 ? 'Before any reading' : `Finding after ${count} ${count === 1 ? 'entry' : 'entries'}`
     await this.sees(words)
-    await this.driver.wait(async () => !(await this.text('aside[aria-label="Suspects and evidence"]')).includes('· working'), WAIT, 'the ranking never came to rest', POLL)
+    await this.driver.wait(
+      async () => !(await this.text('aside[aria-label="Suspects and evidence"]')).includes('· working'),
+      WAIT,
+      'the ranking never came to rest',
+      POLL,
+    )
   }
   /** What the page says of how many entries its finding is after. */
   private async entriesSaid(): Promise<string> {
-    return /Before any reading|Finding after \d+ entr/.exec(await this.driver.findElement(By.css('body')).getText())?.[0] ?? ''
+    return (
+      /Before any reading|Finding after \d+ entr/.exec(
+        await this.driver.findElement(By.css('body')).getText(),
+      )?.[0] ?? ''
+    )
   }
   async nextTestId(): Promise<string> {
     return (await (await this.shown('section[aria-label="Next test"]')).getAttribute('data-test'))!
@@ -74,19 +112,33 @@ export class Hands {
   async wayDone(): Promise<void> {
     await this.act('way-done')
     if (!(await this.has('[data-act="figures"]'))) return
-    for (const [name, figure] of [['pressureOff', '3'], ['meterVapour', '0'], ['hpWait', '80']] as const) {
+    for (const [name, figure] of [
+      ['pressureOff', '3'],
+      ['meterVapour', '0'],
+      ['hpWait', '80'],
+    ] as const) {
       const field = (await this.driver.findElements(By.css(`input[name="${name}"]`)))[0]
       if (field) await field.sendKeys(figure)
     }
     await this.act('figures')
-    await this.driver.wait(async () => !(await this.has('[data-act="figures"]')), WAIT, 'the figures are not taken', POLL)
+    await this.driver.wait(
+      async () => !(await this.has('[data-act="figures"]')),
+      WAIT,
+      'the figures are not taken',
+      POLL,
+    )
   }
   /** Does the test on the screen on the truth vehicle, and pins what it shows. */
   async takeNextReading(): Promise<string> {
     const testId = await this.nextTestId()
     if (await this.has('[data-act="way-done"]')) {
       await this.wayDone()
-      await this.driver.wait(async () => !(await this.has('[data-act="way-done"]')), WAIT, 'the way is still asked for', POLL)
+      await this.driver.wait(
+        async () => !(await this.has('[data-act="way-done"]')),
+        WAIT,
+        'the way is still asked for',
+        POLL,
+      )
     }
     const reading = standInById(this.truth, testId)
     if (reading.kind === 'number') {
@@ -95,8 +147,14 @@ export class Hands {
       const before = await this.entriesSaid()
       await this.act('pin')
       // An entry that looks like a slip asks back: this one is what the instrument shows.
-      const keep = () => this.driver.findElements(By.xpath('//button[starts-with(normalize-space(.), "Keep ")]'))
-      await this.driver.wait(async () => (await this.entriesSaid()) !== before || (await keep()).length > 0, WAIT, `${testId} was not pinned`, POLL)
+      const keep = () =>
+        this.driver.findElements(By.xpath('//button[starts-with(normalize-space(.), "Keep ")]'))
+      await this.driver.wait(
+        async () => (await this.entriesSaid()) !== before || (await keep()).length > 0,
+        WAIT,
+        `${testId} was not pinned`,
+        POLL,
+      )
       await (await keep())[0]?.click()
     } else {
       await this.shown('#entry [role="radio"]')
@@ -113,12 +171,25 @@ export class Hands {
     return reading.kind === 'observation' ? reading.outcomes.find((entry) => entry.id === outcome)!.label : ''
   }
   /** Goes through the plan on Work, ticking everything, entering gauge values and torques, passing the checks; to the end, or to the step `upTo`. */
-  async doAllSteps(afterStep?: (done: number) => Promise<void>, upTo?: string, inside: Record<string, 'missing' | 'altered'> = {}): Promise<number> {
+  async doAllSteps(
+    afterStep?: (done: number) => Promise<void>,
+    upTo?: string,
+    inside: Record<string, 'missing' | 'altered'> = {},
+  ): Promise<number> {
     let done = 0
     // Plan draws steps as well: only those of Work count.
     await this.driver.wait(until.urlContains('/job/work'), WAIT, 'not on Work', POLL)
     for (let guard = 0; guard < 120; guard += 1) {
-      await this.driver.wait(async () => (await this.has('section[aria-label="Step"] [data-step]')) || (await this.has('[data-sheet]')) || (await this.has('[data-check]')) || (await this.has('[data-act="prove"]')), WAIT, 'no step on Work', POLL)
+      await this.driver.wait(
+        async () =>
+          (await this.has('section[aria-label="Step"] [data-step]')) ||
+          (await this.has('[data-sheet]')) ||
+          (await this.has('[data-check]')) ||
+          (await this.has('[data-act="prove"]')),
+        WAIT,
+        'no step on Work',
+        POLL,
+      )
       if (await this.has('[data-sheet="ready"]')) {
         await this.readyToOpen()
         continue
@@ -135,17 +206,31 @@ export class Hands {
         continue
       }
       if (await this.has('[data-sheet="inside"] [data-act="all-present"]')) {
-        for (const [item, finding] of Object.entries(inside)) await (await this.shown(`[data-inside="${item}"] [role="radio"][data-state]:nth-child(${finding === 'missing' ? 2 : 3})`)).click()
+        for (const [item, finding] of Object.entries(inside))
+          await (
+            await this.shown(
+              `[data-inside="${item}"] [role="radio"][data-state]:nth-child(${finding === 'missing' ? 2 : 3})`,
+            )
+          ).click()
         await this.driver.sleep(200)
         await this.act('all-present')
         await this.goneOf('[data-sheet="inside"]')
         continue
       }
-      if ((await this.has('[data-act="prove"]')) || (upTo && (await this.has(`section[aria-label="Step"] [data-step="${upTo}"]`)))) return done
+      if (
+        (await this.has('[data-act="prove"]')) ||
+        (upTo && (await this.has(`section[aria-label="Step"] [data-step="${upTo}"]`)))
+      )
+        return done
       if (await this.has('section[aria-label="Step"] [data-check]')) {
         const check = await this.text('section[aria-label="Step"] [data-check]')
         await this.press('It is right')
-        await this.driver.wait(async () => (await this.textNow('section[aria-label="Step"] [data-check]')) !== check, WAIT, `the check stays: ${check}`, POLL)
+        await this.driver.wait(
+          async () => (await this.textNow('section[aria-label="Step"] [data-check]')) !== check,
+          WAIT,
+          `the check stays: ${check}`,
+          POLL,
+        )
         continue
       }
       await this.doStep()
@@ -198,19 +283,36 @@ export class Hands {
       const bounds = /under (\d+)/.exec(label)
       const range = /(\d+) to (\d+) N/.exec(label)
       if (/typical, its sheet/.test(label)) continue
-      await field.sendKeys(bounds ? String(0.4 * Number(bounds[1])) : range ? String((Number(range[1]) + Number(range[2])) / 2) : '1')
+      await field.sendKeys(
+        bounds
+          ? String(0.4 * Number(bounds[1]))
+          : range
+            ? String((Number(range[1]) + Number(range[2])) / 2)
+            : '1',
+      )
     }
     await this.act('step-done')
-    await this.driver.wait(async () => {
-      if ((await this.has('[data-act="prove"]')) || (await this.has('[data-sheet]')) || (await this.has('section[aria-label="Step"] [data-check]'))) return true
-      const texts = await this.driver.findElements(By.css('section[aria-label="Step"] [data-step] p'))
-      return texts[0] ? (await texts[0].getText().catch(() => heading)) !== heading : false
-    }, WAIT, `step stays: ${heading}`, POLL)
+    await this.driver.wait(
+      async () => {
+        if (
+          (await this.has('[data-act="prove"]')) ||
+          (await this.has('[data-sheet]')) ||
+          (await this.has('section[aria-label="Step"] [data-check]'))
+        )
+          return true
+        const texts = await this.driver.findElements(By.css('section[aria-label="Step"] [data-step] p'))
+        return texts[0] ? (await texts[0].getText().catch(() => heading)) !== heading : false
+      },
+      WAIT,
+      `step stays: ${heading}`,
+      POLL,
+    )
   }
   /** Reads what is proposed, from so many entries on, until a repair can be planned; returns the finding. */
   async traceOn(entries: number, until = '[data-act="plan"]', most = 20): Promise<string> {
     for (this.taken = entries; !(await this.has(until)); await this.entries((this.taken += 1))) {
-      if (this.taken >= most) throw new Error(`No ${until} after ${this.taken} entries: ${await this.text('h1')}`)
+      if (this.taken >= most)
+        throw new Error(`No ${until} after ${this.taken} entries: ${await this.text('h1')}`)
       await this.takeNextReading()
     }
     return this.text('h1')
@@ -225,12 +327,22 @@ export class Hands {
       if (!item) return seen
       if (await this.has('[data-act="way-done"]')) {
         await this.wayDone()
-        await this.driver.wait(async () => !(await this.has('[data-act="way-done"]')), WAIT, 'the way is still asked for', POLL)
+        await this.driver.wait(
+          async () => !(await this.has('[data-act="way-done"]')),
+          WAIT,
+          'the way is still asked for',
+          POLL,
+        )
         continue
       }
       await this.touch(`[data-find="${finds[item] ?? 'good'}"]`)
       seen.push(item)
-      await this.driver.wait(async () => !(await this.has(`[data-survey="${item}"]`)), WAIT, `${item} stays`, POLL)
+      await this.driver.wait(
+        async () => !(await this.has(`[data-survey="${item}"]`)),
+        WAIT,
+        `${item} stays`,
+        POLL,
+      )
       await this.driver.sleep(500)
     }
     throw new Error('The survey never ends')
@@ -259,7 +371,8 @@ export class Hands {
   }
   /** Keeps what stands on the sheet, and waits until it is kept. */
   async keep(): Promise<void> {
-    const kept = async () => Number((await (await this.shown('section[aria-label="Captures kept"]')).getAttribute('data-kept'))!)
+    const kept = async () =>
+      Number((await (await this.shown('section[aria-label="Captures kept"]')).getAttribute('data-kept'))!)
     const before = await kept()
     await this.act('keep')
     await this.driver.wait(async () => (await kept()) === before + 1, WAIT, 'it is not kept', POLL)
@@ -280,7 +393,11 @@ export class Hands {
   }
   /** Waits until the table is whole: a technician is slower than it, these hands are not. */
   async tableWhole(): Promise<void> {
-    await this.driver.wait(until.elementLocated(By.css('[data-stage="pairs"]')), 60_000, 'the table never grew whole')
+    await this.driver.wait(
+      until.elementLocated(By.css('[data-stage="pairs"]')),
+      60_000,
+      'the table never grew whole',
+    )
   }
   /** Notes a further reading of the gas meter where everyone was sent out. */
   async meter(percent: number): Promise<void> {
@@ -291,7 +408,13 @@ export class Hands {
   /** Starts the plan; a repair beyond those the job began with is agreed to first. */
   async begin(): Promise<void> {
     await this.act('start')
-    await this.driver.wait(async () => (await this.has('input[name="who"]')) || (await this.driver.getCurrentUrl()).includes('/job/work'), WAIT, 'the work never begins', POLL)
+    await this.driver.wait(
+      async () =>
+        (await this.has('input[name="who"]')) || (await this.driver.getCurrentUrl()).includes('/job/work'),
+      WAIT,
+      'the work never begins',
+      POLL,
+    )
     if (!(await this.has('input[name="who"]'))) return
     await (await this.shown('input[name="who"]')).sendKeys('Fleet desk')
     await this.act('consent')
@@ -326,13 +449,24 @@ export class Hands {
       if (!row) return pinned
       const testId = (await row.getAttribute('data-proof-test'))!
       const reading = standInById(this.truth, testId, 3)
-      if (reading.kind === 'number') await row.findElement(By.css('input')).sendKeys(String(reading.entered.value), Key.ENTER)
+      if (reading.kind === 'number')
+        await row.findElement(By.css('input')).sendKeys(String(reading.entered.value), Key.ENTER)
       else {
         const wanted = await this.outcomeLabel(testId, reading.outcome)
         await row.findElement(By.xpath(`.//option[normalize-space(.)=${JSON.stringify(wanted)}]`)).click()
       }
       pinned += 1
-      await this.driver.wait(async () => (await this.driver.findElements(By.xpath(`//tr[@data-proof-test="${testId}"][.//input or .//select]`))).length === 0, WAIT, `${testId} was not pinned`, POLL)
+      await this.driver.wait(
+        async () =>
+          (
+            await this.driver.findElements(
+              By.xpath(`//tr[@data-proof-test="${testId}"][.//input or .//select]`),
+            )
+          ).length === 0,
+        WAIT,
+        `${testId} was not pinned`,
+        POLL,
+      )
     }
     return pinned
   }
@@ -340,15 +474,24 @@ export class Hands {
   async see(item: string, answer: 'Seen' | 'No' = 'Seen'): Promise<void> {
     await this.shown(`[data-proof="${item}"]`)
     // Joints stand under pressure first; in a journey they have.
-    if (await this.has(`[data-proof="${item}"] [data-act="stood"]`)) await (await this.shown(`[data-proof="${item}"] [data-act="stood"]`)).click()
+    if (await this.has(`[data-proof="${item}"] [data-act="stood"]`))
+      await (await this.shown(`[data-proof="${item}"] [data-act="stood"]`)).click()
     await this.shown(`[data-proof="${item}"] [role="radio"]`)
-    await this.driver.findElement(By.xpath(`//*[@data-proof="${item}"]//*[@role="radio"][normalize-space(.)="${answer}"]`)).click()
-    await this.driver.wait(until.elementLocated(By.css(`[data-proof="${item}"] [role="radio"][data-state="on"]`)), WAIT, undefined, POLL)
+    await this.driver
+      .findElement(By.xpath(`//*[@data-proof="${item}"]//*[@role="radio"][normalize-space(.)="${answer}"]`))
+      .click()
+    await this.driver.wait(
+      until.elementLocated(By.css(`[data-proof="${item}"] [role="radio"][data-state="on"]`)),
+      WAIT,
+      undefined,
+      POLL,
+    )
   }
   /** Reads every proof again, sees what has to be seen, judges the old part bad, and signs. */
   async signProven(unit: string): Promise<void> {
     if ((await this.proveReadings()) < 1) throw new Error('Nothing was read again')
-    for (const item of await this.driver.findElements(By.css('[data-proof]:not([data-proof^="cause:"])'))) await this.see((await item.getAttribute('data-proof'))!)
+    for (const item of await this.driver.findElements(By.css('[data-proof]:not([data-proof^="cause:"])')))
+      await this.see((await item.getAttribute('data-proof'))!)
     await this.press('Bad')
     await this.noCauseBehind()
     await this.putBack()
@@ -376,7 +519,11 @@ export class Hands {
   async noCauseBehind(): Promise<void> {
     await this.shown('[data-proof^="cause:"]')
     for (let guard = 0; guard < 8; guard += 1) {
-      const open = (await this.driver.findElements(By.xpath('//*[starts-with(@data-proof, "cause:")][not(.//*[@data-state="on"])]')))[0]
+      const open = (
+        await this.driver.findElements(
+          By.xpath('//*[starts-with(@data-proof, "cause:")][not(.//*[@data-state="on"])]'),
+        )
+      )[0]
       if (!open) return
       const item = (await open.getAttribute('data-proof'))!
       await open.findElement(By.xpath('.//*[@role="radio"][normalize-space(.)="Not there"]')).click()

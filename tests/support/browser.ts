@@ -8,8 +8,16 @@ import chrome from 'selenium-webdriver/chrome.js'
 import { startServer } from '../../scripts/serve.mjs'
 
 const FLAGS = [
-  '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-  '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--window-size=1280,940',
+  '--headless=new',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--disable-dev-shm-usage',
+  '--window-size=1280,940',
 ]
 
 export interface Session {
@@ -41,10 +49,15 @@ const freePort = (): Promise<number> =>
 
 /** What was done on the page is kept before it is left: the store holds a lock for as long as it writes. */
 async function allKept(driver: WebDriver): Promise<void> {
-  await driver.wait(async () => driver.executeAsyncScript<boolean>(`
+  await driver.wait(
+    async () =>
+      driver.executeAsyncScript<boolean>(`
     const done = arguments[arguments.length - 1]
     if (!navigator.locks) return done(true)
-    navigator.locks.query().then(({ held, pending }) => done([...held, ...pending].every((lock) => !lock.name.startsWith('stop-start '))), () => done(true))`), 15_000, 'a write never ends')
+    navigator.locks.query().then(({ held, pending }) => done([...held, ...pending].every((lock) => !lock.name.startsWith('stop-start '))), () => done(true))`),
+    15_000,
+    'a write never ends',
+  )
 }
 
 export async function openBrowser({ demo }: { demo: boolean }): Promise<Session> {
@@ -60,8 +73,16 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
     .setChromeOptions(options)
     .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
     .build()) as chrome.Driver
-  await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width: 1280, height: 800, deviceScaleFactor: 1, mobile: false })
-  await driver.sendDevToolsCommand('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: downloads })
+  await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width: 1280,
+    height: 800,
+    deviceScaleFactor: 1,
+    mobile: false,
+  })
+  await driver.sendDevToolsCommand('Browser.setDownloadBehavior', {
+    behavior: 'allow',
+    downloadPath: downloads,
+  })
   return {
     driver,
     downloads,
@@ -71,7 +92,13 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
       await driver.get(address.replace(/\/$/, '') + path)
     },
     click: async (text) => {
-      const target = await driver.wait(until.elementLocated(By.xpath(`//*[self::button or self::a][starts-with(normalize-space(.), ${JSON.stringify(text)})]`)), 15_000, `no button "${text}"`)
+      const target = await driver.wait(
+        until.elementLocated(
+          By.xpath(`//*[self::button or self::a][starts-with(normalize-space(.), ${JSON.stringify(text)})]`),
+        ),
+        15_000,
+        `no button "${text}"`,
+      )
       await driver.executeScript('arguments[0].scrollIntoView({block: "center"})', target)
       await target.click()
     },
@@ -82,10 +109,15 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
     later: async (minutes) => {
       await allKept(driver)
       // Each passing wraps the clock once more: they add up over reloads.
-      await driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: `(() => { const Real = Date; const shift = ${60_000 * minutes}; globalThis.Date = class extends Real { constructor(...parts) { if (parts.length === 0) super(Real.now() + shift); else super(...parts) } static now() { return Real.now() + shift } } })()` })
+      await driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
+        source: `(() => { const Real = Date; const shift = ${60_000 * minutes}; globalThis.Date = class extends Real { constructor(...parts) { if (parts.length === 0) super(Real.now() + shift); else super(...parts) } static now() { return Real.now() + shift } } })()`,
+      })
       await driver.navigate().refresh()
     },
-    problems: async () => (await driver.manage().logs().get('browser')).filter((entry) => entry.level.name_ === 'SEVERE').map((entry) => entry.message),
+    problems: async () =>
+      (await driver.manage().logs().get('browser'))
+        .filter((entry) => entry.level.name_ === 'SEVERE')
+        .map((entry) => entry.message),
     close: async () => {
       await driver.quit().catch(() => undefined)
       child.kill('SIGTERM')

@@ -35,7 +35,10 @@ const { driver } = session
 const touch = (css: string) => driver.executeScript('document.querySelector(arguments[0]).click()', css)
 const ended = async () => {
   await driver.sleep(600)
-  await driver.wait(() => driver.executeScript("return document.querySelector('main').dataset.pen === 'ended'"), 60_000)
+  await driver.wait(
+    () => driver.executeScript("return document.querySelector('main').dataset.pen === 'ended'"),
+    60_000,
+  )
   await driver.sleep(3000)
 }
 const record = async () => {
@@ -46,7 +49,17 @@ const record = async () => {
 function loggerFile(): string {
   const path = join(mkdtempSync(join(tmpdir(), 'stop-start-shot-')), 'pass-road-run.csv')
   const comma = (value: number) => value.toFixed(2).replace('.', ',')
-  writeFileSync(path, ['Zeit [s];Rail [kPa];Pumpe [A];Drehzahl', ...Array.from({ length: 3000 }, (_, k) => (k === 1400 ? '28,00;lost;5,2;820' : `${comma(k / 50)};${comma(251 + 3 * Math.sin(k / 3))};${comma(5.2 + 0.1 * Math.sin(k))};820`))].join('\n'))
+  writeFileSync(
+    path,
+    [
+      'Zeit [s];Rail [kPa];Pumpe [A];Drehzahl',
+      ...Array.from({ length: 3000 }, (_, k) =>
+        k === 1400
+          ? '28,00;lost;5,2;820'
+          : `${comma(k / 50)};${comma(251 + 3 * Math.sin(k / 3))};${comma(5.2 + 0.1 * Math.sin(k))};820`,
+      ),
+    ].join('\n'),
+  )
   return path
 }
 const ACTS: Record<string, () => Promise<unknown>> = {
@@ -69,7 +82,17 @@ const ACTS: Record<string, () => Promise<unknown>> = {
     await driver.sleep(500)
   },
   worn: async () => {
-    const path = jobFileOf('shot-worn', { ...DEMO_VEHICLES[1]!, id: 'shot-worn', unit: '12', name: 'Scarp 3 pick-up', truth: { seed: 104, hidden: [{ faultId: 'F82', severity: 0.8 }] } }, ['gaugeJumps'])
+    const path = jobFileOf(
+      'shot-worn',
+      {
+        ...DEMO_VEHICLES[1]!,
+        id: 'shot-worn',
+        unit: '12',
+        name: 'Scarp 3 pick-up',
+        truth: { seed: 104, hidden: [{ faultId: 'F82', severity: 0.8 }] },
+      },
+      ['gaugeJumps'],
+    )
     await driver.findElement({ css: 'input[type="file"]' }).sendKeys(path)
     await driver.sleep(1500)
     await session.go('/job/bench?id=shot-worn')
@@ -95,12 +118,16 @@ try {
   await session.go('/')
   await session.driver.sleep(2500)
   for (const view of VIEWS.filter((candidate) => !only || only.includes(candidate.name))) {
-    await session.driver.executeScript(`localStorage.setItem('stop-start-light', '${view.night ? 'night' : 'day'}')`)
+    await session.driver.executeScript(
+      `localStorage.setItem('stop-start-light', '${view.night ? 'night' : 'day'}')`,
+    )
     await session.go(view.path)
     await session.driver.sleep(view.settle ?? 1200)
     for (const act of view.acts ?? []) await ACTS[act]!()
     writeFileSync(join(folder, `${view.name}.png`), await session.driver.takeScreenshot(), 'base64')
-    const overflow = await session.driver.executeScript('return [document.documentElement.scrollWidth, document.documentElement.scrollHeight]')
+    const overflow = await session.driver.executeScript(
+      'return [document.documentElement.scrollWidth, document.documentElement.scrollHeight]',
+    )
     console.log(view.name, overflow, await session.problems())
   }
 } finally {

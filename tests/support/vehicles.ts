@@ -4,6 +4,20 @@ import { usualWays, type WayId } from '@/core/library'
 import type { VehicleRecord } from '@/core/job'
 import { LAYOUTS, specificationOf, type LayoutId } from '@/core/vehicle'
 
-export const ownVehicle = (unit: string, layout: LayoutId, faultId: string, severity = 0.7, ways: WayId[] = usualWays(layout)): VehicleRecord => ({
-  ...DEMO_VEHICLES[0]!, id: `journey-vehicle-${unit}`, unit, name: `Journey vehicle ${unit}`, layout, ways, limits: [], specification: specificationOf({}, LAYOUTS[layout]), truth: { seed: 5000 + Number(unit), hidden: [{ faultId, severity }] },
+export const ownVehicle = (
+  unit: string,
+  layout: LayoutId,
+  faultId: string,
+  severity = 0.7,
+  ways: WayId[] = usualWays(layout),
+): VehicleRecord => ({
+  ...DEMO_VEHICLES[0]!,
+  id: `journey-vehicle-${unit}`,
+  unit,
+  name: `Journey vehicle ${unit}`,
+  layout,
+  ways,
+  limits: [],
+  specification: specificationOf({}, LAYOUTS[layout]),
+  truth: { seed: 5000 + Number(unit), hidden: [{ faultId, severity }] },
 })

@@ -13,11 +13,17 @@ export interface CurrentReading {
 /** Current of a stalled or open pump is no running current, A. */
 const NOTHING_A = 0.15
 
-export function analyseCurrent(currentA: Series, band: Band, error: InstrumentError): Analysed<CurrentReading> {
+export function analyseCurrent(
+  currentA: Series,
+  band: Band,
+  error: InstrumentError,
+): Analysed<CurrentReading> {
   const signal = present(currentA)
-  if (gapFraction(currentA) > 0.3) return { ok: false, error: { kind: 'no-signal', gaps: gapFraction(currentA) } }
+  if (gapFraction(currentA) > 0.3)
+    return { ok: false, error: { kind: 'no-signal', gaps: gapFraction(currentA) } }
   const lastsS = (signal.seconds.at(-1) ?? 0) - (signal.seconds[0] ?? 0)
-  if (signal.values.length < 10) return { ok: false, error: { kind: 'too-short', seconds: lastsS, needsS: 1 } }
+  if (signal.values.length < 10)
+    return { ok: false, error: { kind: 'too-short', seconds: lastsS, needsS: 1 } }
   const meanA = mean(signal.values)
   const sd = Math.hypot(errorAt(error, meanA), noiseOf(signal.values) / Math.sqrt(signal.values.length))
   return { ok: true, value: { meanA, sd, verdict: judge(meanA, sd, band), side: sideOf(meanA, band) } }
@@ -38,7 +44,13 @@ const CLEAR = 2
 const STALL_SHARE = 2.2
 
 /** Slow and high is drag, fast and low runs free, slow and low wants volts (EQ19, handbook T14). */
-export function pumpStateOf(currentA: Ampere, currentSd: Ampere, speedRadPerS: RadPerS | null, speedSd: RadPerS, expected: PumpExpected): PumpState {
+export function pumpStateOf(
+  currentA: Ampere,
+  currentSd: Ampere,
+  speedRadPerS: RadPerS | null,
+  speedSd: RadPerS,
+  expected: PumpExpected,
+): PumpState {
   if (currentA < NOTHING_A + CLEAR * currentSd) return 'open'
   if (speedRadPerS === null) return currentA > STALL_SHARE * expected.currentA ? 'stalled' : 'inconclusive'
   const current = (currentA - expected.currentA) / Math.hypot(currentSd, expected.currentSd)

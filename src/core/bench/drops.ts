@@ -30,7 +30,12 @@ export const GROUND_LIMIT_V = 0.2
 const LOADED_SHARE = 0.5
 
 /** Judges measured drops. `currentA` null: nobody read it, and a pass then says little. */
-export function judgeDrops(readings: DropReading[], currentA: Ampere | null, ratedA: Ampere, error: InstrumentError): DropSurvey {
+export function judgeDrops(
+  readings: DropReading[],
+  currentA: Ampere | null,
+  ratedA: Ampere,
+  error: InstrumentError,
+): DropSurvey {
   const loaded = currentA !== null && currentA >= LOADED_SHARE * ratedA
   const segments = readings.map((reading): JudgedDrop => {
     const sd = errorAt(error, reading.dropV)
@@ -40,11 +45,26 @@ export function judgeDrops(readings: DropReading[], currentA: Ampere | null, rat
     const band = { low: -Infinity, high: reading.limitV, source: 'generic' as const }
     const read = judge(reading.dropV, sd, band)
     const full = judge(share * reading.dropV, share * sd, band)
-    return { ...reading, sd, fullV: share * reading.dropV, ohm: flows ? reading.dropV / currentA : null, verdict: read === 'bad' ? 'bad' : !loaded ? 'says-little' : full === 'bad' ? 'inconclusive' : full }
+    return {
+      ...reading,
+      sd,
+      fullV: share * reading.dropV,
+      ohm: flows ? reading.dropV / currentA : null,
+      verdict: read === 'bad' ? 'bad' : !loaded ? 'says-little' : full === 'bad' ? 'inconclusive' : full,
+    }
   })
-  const worst = segments.filter((segment) => segment.verdict === 'bad').sort((one, other) => other.dropV - other.limitV - (one.dropV - one.limitV))[0]
-  return { segments, totalV: segments.reduce((sum, segment) => sum + segment.dropV, 0), totalSd: Math.hypot(...segments.map((segment) => segment.sd)), culprit: worst?.id ?? null, loaded }
+  const worst = segments
+    .filter((segment) => segment.verdict === 'bad')
+    .sort((one, other) => other.dropV - other.limitV - (one.dropV - one.limitV))[0]
+  return {
+    segments,
+    totalV: segments.reduce((sum, segment) => sum + segment.dropV, 0),
+    totalSd: Math.hypot(...segments.map((segment) => segment.sd)),
+    culprit: worst?.id ?? null,
+    loaded,
+  }
 }
 
 /** Volts between two readings against one post: poor for a small drop, since both errors count (EQ22). */
-export const differenceSd = (oneV: Volt, otherV: Volt, error: InstrumentError): Volt => Math.hypot(errorAt(error, oneV), errorAt(error, otherV))
+export const differenceSd = (oneV: Volt, otherV: Volt, error: InstrumentError): Volt =>
+  Math.hypot(errorAt(error, oneV), errorAt(error, otherV))

@@ -33,7 +33,8 @@ export class Extremes {
     this.count += 1
     while (seconds >= this.widthS * this.most) this.halve()
     const at = Math.floor(seconds / this.widthS)
-    while (this.buckets.length <= at) this.buckets.push({ low: Infinity, lowAt: 0, high: -Infinity, highAt: 0, gap: false })
+    while (this.buckets.length <= at)
+      this.buckets.push({ low: Infinity, lowAt: 0, high: -Infinity, highAt: 0, gap: false })
     const bucket = this.buckets[at]!
     if (!Number.isFinite(value)) bucket.gap = true
     else {
@@ -44,7 +45,9 @@ export class Extremes {
 
   private halve(): void {
     this.widthS *= 2
-    this.buckets = Array.from({ length: Math.ceil(this.buckets.length / 2) }, (_, k) => joined(this.buckets[2 * k]!, this.buckets[2 * k + 1]))
+    this.buckets = Array.from({ length: Math.ceil(this.buckets.length / 2) }, (_, k) =>
+      joined(this.buckets[2 * k]!, this.buckets[2 * k + 1]),
+    )
   }
 
   /** What is drawn: both extremes of each bucket in the order in which they came, gaps as NaN. */
@@ -52,10 +55,24 @@ export class Extremes {
     const points = this.buckets.flatMap((bucket, k): [Second, number][] => {
       const gap: [Second, number][] = bucket.gap ? [[(k + 0.5) * this.widthS, NaN]] : []
       if (bucket.low === Infinity) return gap
-      const both: [Second, number][] = bucket.lowAt === bucket.highAt ? [[bucket.lowAt, bucket.low]] : bucket.lowAt < bucket.highAt ? [[bucket.lowAt, bucket.low], [bucket.highAt, bucket.high]] : [[bucket.highAt, bucket.high], [bucket.lowAt, bucket.low]]
+      const both: [Second, number][] =
+        bucket.lowAt === bucket.highAt
+          ? [[bucket.lowAt, bucket.low]]
+          : bucket.lowAt < bucket.highAt
+            ? [
+                [bucket.lowAt, bucket.low],
+                [bucket.highAt, bucket.high],
+              ]
+            : [
+                [bucket.highAt, bucket.high],
+                [bucket.lowAt, bucket.low],
+              ]
       return [...both, ...gap].sort((one, other) => one[0] - other[0])
     })
-    return { seconds: Float64Array.from(points, (point) => point[0]), values: Float64Array.from(points, (point) => point[1]) }
+    return {
+      seconds: Float64Array.from(points, (point) => point[0]),
+      values: Float64Array.from(points, (point) => point[1]),
+    }
   }
 }
 

@@ -42,7 +42,11 @@ export const SET_TOLERANCE = 0.05
 export const MOST_DROPS_PER_MIN = 1
 const GOOD_SPRAY: Spray[] = ['cone', 'streaks']
 
-export function judgeInjectors(runs: InjectorRun[], ratedM3PerS: M3PerS | null, error: InstrumentError): { ok: true; value: InjectorSet } | { ok: false; error: { kind: 'too-few'; injectors: number } } {
+export function judgeInjectors(
+  runs: InjectorRun[],
+  ratedM3PerS: M3PerS | null,
+  error: InstrumentError,
+): { ok: true; value: InjectorSet } | { ok: false; error: { kind: 'too-few'; injectors: number } } {
   if (runs.length < 2) return { ok: false, error: { kind: 'too-few', injectors: runs.length } }
   const middle = median(runs.map((run) => run.flowM3PerS))
   const reference = ratedM3PerS ?? middle
@@ -52,8 +56,24 @@ export function judgeInjectors(runs: InjectorRun[], ratedM3PerS: M3PerS | null, 
     const flow = judge(down, downSd, { low: -SET_TOLERANCE, high: SET_TOLERANCE, source: 'generic' })
     const leaks = run.dropsPerMin > MOST_DROPS_PER_MIN
     const sprays = GOOD_SPRAY.includes(run.spray)
-    return { ...run, down, downSd, gained: run.beforeM3PerS === undefined ? null : (run.flowM3PerS - run.beforeM3PerS) / reference, verdict: leaks || !sprays ? 'bad' : flow, why: leaks ? 'leaks' : !sprays ? 'spray' : flow === 'bad' ? 'flow' : null }
+    return {
+      ...run,
+      down,
+      downSd,
+      gained: run.beforeM3PerS === undefined ? null : (run.flowM3PerS - run.beforeM3PerS) / reference,
+      verdict: leaks || !sprays ? 'bad' : flow,
+      why: leaks ? 'leaks' : !sprays ? 'spray' : flow === 'bad' ? 'flow' : null,
+    }
   })
   const flows = runs.map((run) => run.flowM3PerS)
-  return { ok: true, value: { referenceM3PerS: reference, by: ratedM3PerS === null ? 'set' : 'rated', injectors, spread: (Math.max(...flows) - Math.min(...flows)) / reference, allDown: ratedM3PerS === null ? null : 1 - middle / ratedM3PerS } }
+  return {
+    ok: true,
+    value: {
+      referenceM3PerS: reference,
+      by: ratedM3PerS === null ? 'set' : 'rated',
+      injectors,
+      spread: (Math.max(...flows) - Math.min(...flows)) / reference,
+      allDown: ratedM3PerS === null ? null : 1 - middle / ratedM3PerS,
+    },
+  }
 }

@@ -1,8 +1,25 @@
 import { describe, expect, it } from 'vitest'
-import { CHECK_EVERY_MS, corrected, errorOfInstrument, instrumentSchema, newInstrument, standingOf, withinScale, type Instrument } from '.'
+import {
+  CHECK_EVERY_MS,
+  corrected,
+  errorOfInstrument,
+  instrumentSchema,
+  newInstrument,
+  standingOf,
+  withinScale,
+  type Instrument,
+} from '.'
 
 const NOW = 1_800_000_000_000
-const gauge: Instrument = { ...newInstrument('g1', 'Rail gauge', 'pressure', 'kPa'), ofReading: 0, fullScale: { value: 1000, unit: 'kPa' }, ofFullScale: 0.016, constant: { value: 5, unit: 'kPa' }, offset: { value: 8, unit: 'kPa' }, lastCheckAt: NOW - 1000 }
+const gauge: Instrument = {
+  ...newInstrument('g1', 'Rail gauge', 'pressure', 'kPa'),
+  ofReading: 0,
+  fullScale: { value: 1000, unit: 'kPa' },
+  ofFullScale: 0.016,
+  constant: { value: 5, unit: 'kPa' },
+  offset: { value: 8, unit: 'kPa' },
+  lastCheckAt: NOW - 1000,
+}
 
 describe('an own instrument', () => {
   it('class 1.6 of 1000 kPa with a step of 5 is known to about ten (EQ22)', () => {
@@ -11,7 +28,12 @@ describe('an own instrument', () => {
   })
   it('not checked in time it is trusted half as much; doubtful it says so first', () => {
     const old = { ...gauge, lastCheckAt: NOW - CHECK_EVERY_MS - 1 }
-    expect([standingOf(gauge, NOW), standingOf(old, NOW), standingOf({ ...gauge, lastCheckAt: null }, NOW), standingOf({ ...old, doubtful: true }, NOW)]).toEqual(['checked', 'overdue', 'never', 'doubtful'])
+    expect([
+      standingOf(gauge, NOW),
+      standingOf(old, NOW),
+      standingOf({ ...gauge, lastCheckAt: null }, NOW),
+      standingOf({ ...old, doubtful: true }, NOW),
+    ]).toEqual(['checked', 'overdue', 'never', 'doubtful'])
     expect(errorOfInstrument(old, NOW).absolute).toBeCloseTo(2 * errorOfInstrument(gauge, NOW).absolute, 6)
   })
   it('its offset is taken off in whatever unit was read', () => {

@@ -26,15 +26,33 @@ export const instrumentSchema = z
     doubtful: z.boolean(),
     standIn: z.boolean(),
   })
-  .refine((one) => [one.constant.unit, one.offset.unit, ...(one.fullScale ? [one.fullScale.unit] : [])].every((unit) => unitKind(unit) === unitKind(one.unit)), { message: 'offset, constant and full scale are given in the instrument’s own kind of unit' })
-  .refine((one) => one.ofFullScale === 0 || one.fullScale !== null, { message: 'a share of full scale needs the full scale' })
+  .refine(
+    (one) =>
+      [one.constant.unit, one.offset.unit, ...(one.fullScale ? [one.fullScale.unit] : [])].every(
+        (unit) => unitKind(unit) === unitKind(one.unit),
+      ),
+    { message: 'offset, constant and full scale are given in the instrument’s own kind of unit' },
+  )
+  .refine((one) => one.ofFullScale === 0 || one.fullScale !== null, {
+    message: 'a share of full scale needs the full scale',
+  })
 export type Instrument = z.infer<typeof instrumentSchema>
 
 /** Typical: a gauge is checked once a year. */
 export const CHECK_EVERY_MS = 365 * 24 * 3_600_000
 
 export type Standing = 'checked' | 'overdue' | 'never' | 'doubtful'
-export const standingOf = ({ doubtful, lastCheckAt }: Pick<Instrument, 'doubtful' | 'lastCheckAt'>, now: number): Standing => (doubtful ? 'doubtful' : lastCheckAt === null ? 'never' : now - lastCheckAt > CHECK_EVERY_MS ? 'overdue' : 'checked')
+export const standingOf = (
+  { doubtful, lastCheckAt }: Pick<Instrument, 'doubtful' | 'lastCheckAt'>,
+  now: number,
+): Standing =>
+  doubtful
+    ? 'doubtful'
+    : lastCheckAt === null
+      ? 'never'
+      : now - lastCheckAt > CHECK_EVERY_MS
+        ? 'overdue'
+        : 'checked'
 
 /** An instrument that nobody has checked in time may be off by as much again. */
 const UNCHECKED_FACTOR = 2
@@ -43,7 +61,10 @@ const UNCHECKED_FACTOR = 2
 export function errorOfInstrument(instrument: Instrument, now: number): InstrumentError {
   const factor = ['overdue', 'never'].includes(standingOf(instrument, now)) ? UNCHECKED_FACTOR : 1
   const scale = instrument.fullScale ? instrument.ofFullScale * Math.abs(toSi(instrument.fullScale)) : 0
-  return { relative: factor * fromLimit(instrument.ofReading), absolute: factor * Math.hypot(fromLimit(scale), fromLimit(Math.abs(differenceToSi(instrument.constant)))) }
+  return {
+    relative: factor * fromLimit(instrument.ofReading),
+    absolute: factor * Math.hypot(fromLimit(scale), fromLimit(Math.abs(differenceToSi(instrument.constant)))),
+  }
 }
 
 /** What is there when it shows this: its offset taken off, in the unit in which it was read. */
@@ -53,8 +74,29 @@ export function corrected(instrument: Instrument, shown: Entered): Entered {
 
 /** Can it measure this at all? A reading past its full scale is none. */
 export function withinScale(instrument: Instrument, shown: Entered): boolean {
-  return unitKind(shown.unit) === unitKind(instrument.unit) && (instrument.fullScale === null || Math.abs(toSi(shown)) <= Math.abs(toSi(instrument.fullScale)))
+  return (
+    unitKind(shown.unit) === unitKind(instrument.unit) &&
+    (instrument.fullScale === null || Math.abs(toSi(shown)) <= Math.abs(toSi(instrument.fullScale)))
+  )
 }
 
 /** A plain instrument of a kind, to begin with. */
-export const newInstrument = (id: string, name: string, quantity: Instrument['quantity'], unit: UnitName): Instrument => ({ id, name, quantity, unit, ofReading: 0.01, fullScale: null, ofFullScale: 0, constant: { value: 0, unit }, offset: { value: 0, unit }, lastCheckAt: null, doubtful: false, standIn: false })
+export const newInstrument = (
+  id: string,
+  name: string,
+  quantity: Instrument['quantity'],
+  unit: UnitName,
+): Instrument => ({
+  id,
+  name,
+  quantity,
+  unit,
+  ofReading: 0.01,
+  fullScale: null,
+  ofFullScale: 0,
+  constant: { value: 0, unit },
+  offset: { value: 0, unit },
+  lastCheckAt: null,
+  doubtful: false,
+  standIn: false,
+})

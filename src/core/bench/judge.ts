@@ -23,21 +23,30 @@ export interface InstrumentError {
 /** A class or a step given as plus or minus, as a standard deviation. */
 export const fromLimit = (plusMinus: number): number => plusMinus / Math.sqrt(3)
 
-export const errorAt = (error: InstrumentError, value: number): number => Math.hypot(error.relative * value, error.absolute)
+export const errorAt = (error: InstrumentError, value: number): number =>
+  Math.hypot(error.relative * value, error.absolute)
 
 /** Deviations between a value and a limit before it is said to lie beyond. */
 const CERTAIN = 2
 
 export function judge(value: number, sd: number, band: Band): Exclude<Verdict, 'says-little'> {
   if (value < band.low - CERTAIN * sd || value > band.high + CERTAIN * sd) return 'bad'
-  return value >= band.low + Math.min(CERTAIN * sd, roomOf(band)) && value <= band.high - Math.min(CERTAIN * sd, roomOf(band)) ? 'good' : 'inconclusive'
+  return value >= band.low + Math.min(CERTAIN * sd, roomOf(band)) &&
+    value <= band.high - Math.min(CERTAIN * sd, roomOf(band))
+    ? 'good'
+    : 'inconclusive'
 }
 
 /** A band narrower than the instrument can tell is passed at its middle at best. */
-const roomOf = ({ low, high }: Band): number => (Number.isFinite(low) && Number.isFinite(high) ? 0.5 * (high - low) : Infinity)
+const roomOf = ({ low, high }: Band): number =>
+  Number.isFinite(low) && Number.isFinite(high) ? 0.5 * (high - low) : Infinity
 
 /** Which side of a band a value lies on. */
-export const sideOf = (value: number, band: Band): 'low' | 'within' | 'high' => (value < band.low ? 'low' : value > band.high ? 'high' : 'within')
+export const sideOf = (value: number, band: Band): 'low' | 'within' | 'high' =>
+  value < band.low ? 'low' : value > band.high ? 'high' : 'within'
 
-export type Refused = { kind: 'too-short'; seconds: number; needsS: number } | { kind: 'no-signal'; gaps: number } | { kind: 'not-started' }
+export type Refused =
+  | { kind: 'too-short'; seconds: number; needsS: number }
+  | { kind: 'no-signal'; gaps: number }
+  | { kind: 'not-started' }
 export type Analysed<T> = { ok: true; value: T } | { ok: false; error: Refused }

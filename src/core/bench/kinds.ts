@@ -2,7 +2,21 @@
 import type { ChannelHead, ChannelQuantity } from './lines'
 import type { Series } from './series'
 
-export const CAPTURE_KINDS = ['prime', 'steady', 'snap', 'deadhead', 'leakDown', 'volume', 'current', 'waveform', 'drops', 'vacuum', 'sweep', 'calibration', 'injectors'] as const
+export const CAPTURE_KINDS = [
+  'prime',
+  'steady',
+  'snap',
+  'deadhead',
+  'leakDown',
+  'volume',
+  'current',
+  'waveform',
+  'drops',
+  'vacuum',
+  'sweep',
+  'calibration',
+  'injectors',
+] as const
 export type CaptureKind = (typeof CAPTURE_KINDS)[number]
 
 export interface Channel {
@@ -12,4 +26,7 @@ export interface Channel {
 export type Signals = Channel[]
 
 /** The channel of an id, or the first that measures this. */
-export const channelOf = (signals: Signals, quantity: ChannelQuantity, id?: string): Channel | null => signals.find((channel) => channel.head.id === id) ?? signals.find((channel) => channel.head.quantity === quantity) ?? null
+export const channelOf = (signals: Signals, quantity: ChannelQuantity, id?: string): Channel | null =>
+  signals.find((channel) => channel.head.id === id) ??
+  signals.find((channel) => channel.head.quantity === quantity) ??
+  null

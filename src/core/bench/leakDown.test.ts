@@ -4,12 +4,24 @@ import { analyseLeakDown, seriesOf, type Series } from '.'
 import { seededRandom } from '../shared'
 
 /** A capture by one of the simple laws, with noise. */
-function capture(law: 'laminar' | 'orifice', startPa: number, leftAt5Min: number, noisePa: number, seed = 1, seconds = 300): Series {
+function capture(
+  law: 'laminar' | 'orifice',
+  startPa: number,
+  leftAt5Min: number,
+  noisePa: number,
+  seed = 1,
+  seconds = 300,
+): Series {
   const random = seededRandom(seed)
-  return seriesOf(Array.from({ length: seconds + 1 }, (_, at) => {
-    const share = law === 'laminar' ? Math.pow(leftAt5Min, at / 300) : (1 + (Math.sqrt(leftAt5Min) - 1) * (at / 300)) ** 2
-    return { seconds: at, value: Math.max(0, startPa * share + noisePa * random.normal()) }
-  }))
+  return seriesOf(
+    Array.from({ length: seconds + 1 }, (_, at) => {
+      const share =
+        law === 'laminar'
+          ? Math.pow(leftAt5Min, at / 300)
+          : (1 + (Math.sqrt(leftAt5Min) - 1) * (at / 300)) ** 2
+      return { seconds: at, value: Math.max(0, startPa * share + noisePa * random.normal()) }
+    }),
+  )
 }
 const analysed = (samples: Series, setPa = 300e3) => {
   const answer = analyseLeakDown(samples, setPa)
@@ -20,12 +32,21 @@ const analysed = (samples: Series, setPa = 300e3) => {
 describe('leak-down', () => {
   it('recovers its own parameters over the range of noise', () => {
     let ran = 0
-    fc.assert(fc.property(fc.constantFrom('laminar' as const, 'orifice' as const), fc.double({ min: 0.3, max: 0.98, noNaN: true }), fc.double({ min: 0, max: 1500, noNaN: true }), fc.integer({ min: 1, max: 999 }), (law, left, noise, seed) => {
-      const found = analysed(capture(law, 310e3, left, noise, seed))
-      expect(Math.abs(found.leftFraction - left)).toBeLessThan(0.015)
-      expect(Math.abs(found.startPa - 310e3)).toBeLessThan(4e3)
-      ran += 1
-    }), { seed: 4, numRuns: 60 })
+    fc.assert(
+      fc.property(
+        fc.constantFrom('laminar' as const, 'orifice' as const),
+        fc.double({ min: 0.3, max: 0.98, noNaN: true }),
+        fc.double({ min: 0, max: 1500, noNaN: true }),
+        fc.integer({ min: 1, max: 999 }),
+        (law, left, noise, seed) => {
+          const found = analysed(capture(law, 310e3, left, noise, seed))
+          expect(Math.abs(found.leftFraction - left)).toBeLessThan(0.015)
+          expect(Math.abs(found.startPa - 310e3)).toBeLessThan(4e3)
+          ran += 1
+        },
+      ),
+      { seed: 4, numRuns: 60 },
+    )
     expect(ran).toBe(60)
   })
   it.each([
@@ -40,21 +61,36 @@ describe('leak-down', () => {
   it.each(['laminar', 'orifice'] as const)('tells the %s law from the other when the fall is deep', (law) => {
     expect(analysed(capture(law, 310e3, 0.2, 700)).law).toBe(law)
   })
-  it.each([{ laminar: 1.2, orifice: 0.8 }, { laminar: 0.4, orifice: 1.1 }])('two leaks at once, $laminar and $orifice kPa/s at 300 kPa: both are seen and the fit follows from start to end', ({ laminar, orifice }) => {
-    const random = seededRandom(6)
-    let kPa = 320
-    const samples = seriesOf(Array.from({ length: 301 }, (_, seconds) => {
-      const now = { seconds, value: 1e3 * Math.max(0, kPa + 0.7 * random.normal()) }
-      for (let k = 0; k < 10; k += 1) kPa = Math.max(0, kPa - 0.1 * (laminar * (kPa / 300) + orifice * Math.sqrt(kPa / 300)))
-      return now
-    }))
-    const found = analysed(samples)
-    expect(found.law).toBe('mixed')
-    expect(found.residualPa).toBeLessThan(1200)
-    expect(Math.abs(found.startPa - 320e3)).toBeLessThan(3e3)
-  })
+  it.each([
+    { laminar: 1.2, orifice: 0.8 },
+    { laminar: 0.4, orifice: 1.1 },
+  ])(
+    'two leaks at once, $laminar and $orifice kPa/s at 300 kPa: both are seen and the fit follows from start to end',
+    ({ laminar, orifice }) => {
+      const random = seededRandom(6)
+      let kPa = 320
+      const samples = seriesOf(
+        Array.from({ length: 301 }, (_, seconds) => {
+          const now = { seconds, value: 1e3 * Math.max(0, kPa + 0.7 * random.normal()) }
+          for (let k = 0; k < 10; k += 1)
+            kPa = Math.max(0, kPa - 0.1 * (laminar * (kPa / 300) + orifice * Math.sqrt(kPa / 300)))
+          return now
+        }),
+      )
+      const found = analysed(samples)
+      expect(found.law).toBe('mixed')
+      expect(found.residualPa).toBeLessThan(1200)
+      expect(Math.abs(found.startPa - 320e3)).toBeLessThan(3e3)
+    },
+  )
   it('refuses what is too short or has no pressure', () => {
-    expect(analyseLeakDown(capture('laminar', 310e3, 0.8, 500, 1, 40), 300e3)).toMatchObject({ ok: false, error: { kind: 'too-short' } })
-    expect(analyseLeakDown(capture('laminar', 12e3, 0.8, 500), 300e3)).toMatchObject({ ok: false, error: { kind: 'no-pressure' } })
+    expect(analyseLeakDown(capture('laminar', 310e3, 0.8, 500, 1, 40), 300e3)).toMatchObject({
+      ok: false,
+      error: { kind: 'too-short' },
+    })
+    expect(analyseLeakDown(capture('laminar', 12e3, 0.8, 500), 300e3)).toMatchObject({
+      ok: false,
+      error: { kind: 'no-pressure' },
+    })
   })
 })

@@ -34,7 +34,8 @@ export interface LeakDown {
   verdict: 'holds' | 'leaks' | 'inconclusive' | 'says-little'
   fitted: Series
 }
-export type LeakDownProblem = { kind: 'too-short'; seconds: number } | { kind: 'no-pressure'; startPa: PaGauge }
+export type LeakDownProblem =
+  { kind: 'too-short'; seconds: number } | { kind: 'no-pressure'; startPa: PaGauge }
 
 /** Typical: three quarters of the pressure left after five minutes (handbook 1.2, A01). */
 export const LEFT_AT_5_MIN: Fraction = 0.75
@@ -54,15 +55,24 @@ const GAUGE_PA = 1.5e3
  * Fits and judges a capture that begins when the pump has stopped. `setPa` is what the regulator should
  * hold; `left` the share that must be left after 5 min. An offset of the gauge acts on what was lost.
  */
-export function analyseLeakDown(pressurePa: Series, setPa: PaGauge, left: Band = TYPICAL, error: InstrumentError = { relative: 0, absolute: 0 }): { ok: true; value: LeakDown } | { ok: false; error: LeakDownProblem } {
+export function analyseLeakDown(
+  pressurePa: Series,
+  setPa: PaGauge,
+  left: Band = TYPICAL,
+  error: InstrumentError = { relative: 0, absolute: 0 },
+): { ok: true; value: LeakDown } | { ok: false; error: LeakDownProblem } {
   const shown = present(pressurePa)
   const began = shown.seconds[0] ?? 0
   const recorded = [...shown.values].map((pa, k): Sample => ({ seconds: shown.seconds[k]! - began, pa }))
   const top = soakedUntil(recorded)
   const from = recorded[top]?.seconds ?? 0
-  const samples = top === 0 ? recorded : recorded.slice(top).map((sample) => ({ seconds: sample.seconds - from, pa: sample.pa }))
+  const samples =
+    top === 0
+      ? recorded
+      : recorded.slice(top).map((sample) => ({ seconds: sample.seconds - from, pa: sample.pa }))
   const last = samples.at(-1)?.seconds ?? 0
-  if (samples.length < 20 || last < SHORTEST_S) return { ok: false, error: { kind: 'too-short', seconds: last } }
+  if (samples.length < 20 || last < SHORTEST_S)
+    return { ok: false, error: { kind: 'too-short', seconds: last } }
   const startPa = median(samples.slice(0, 5).map((sample) => sample.pa))
   if (startPa < LEAST_START_PA) return { ok: false, error: { kind: 'no-pressure', startPa } }
   const best = bestFit(samples)
@@ -70,21 +80,50 @@ export function analyseLeakDown(pressurePa: Series, setPa: PaGauge, left: Band =
   const fiveMinutes = Math.min(last, 300)
   const leftFraction = at(300) / at(0)
   const extrapolated = (300 - fiveMinutes) / 300
-  const leftSd = Math.hypot(best.residual / Math.sqrt(samples.length / 4), GAUGE_PA, Math.abs(1 - leftFraction) * error.absolute) / at(0) + 0.15 * extrapolated * Math.abs(1 - leftFraction)
+  const leftSd =
+    Math.hypot(
+      best.residual / Math.sqrt(samples.length / 4),
+      GAUGE_PA,
+      Math.abs(1 - leftFraction) * error.absolute,
+    ) /
+      at(0) +
+    0.15 * extrapolated * Math.abs(1 - leftFraction)
   return {
     ok: true,
     value: {
-      startPa: at(0), endPa: at(last), leftFraction, leftSd, leftAt20Fraction: Math.max(0, at(1200)) / at(0), soaked: top > 0, law: best.law, residualPa: best.residual, minutes: last / 60,
+      startPa: at(0),
+      endPa: at(last),
+      leftFraction,
+      leftSd,
+      leftAt20Fraction: Math.max(0, at(1200)) / at(0),
+      soaked: top > 0,
+      law: best.law,
+      residualPa: best.residual,
+      minutes: last / 60,
       verdict: verdictOf(leftFraction, leftSd, left.low, startPa, setPa, top > 0),
-      fitted: drawn(samples.filter((_, k) => k % Math.ceil(samples.length / 60) === 0).map(({ seconds }) => seconds), at, began + from),
+      fitted: drawn(
+        samples.filter((_, k) => k % Math.ceil(samples.length / 60) === 0).map(({ seconds }) => seconds),
+        at,
+        began + from,
+      ),
     },
   }
 }
 
-const drawn = (seconds: number[], at: (seconds: number) => PaGauge, from: number): Series => ({ seconds: Float64Array.from(seconds, (second) => second + from), values: Float64Array.from(seconds, at) })
+const drawn = (seconds: number[], at: (seconds: number) => PaGauge, from: number): Series => ({
+  seconds: Float64Array.from(seconds, (second) => second + from),
+  values: Float64Array.from(seconds, at),
+})
 
 /** Pass or fail only when the limit is further away than two standard deviations (EQ22). */
-function verdictOf(left: Fraction, sd: number, limit: Fraction, startPa: PaGauge, setPa: PaGauge, soaked: boolean): LeakDown['verdict'] {
+function verdictOf(
+  left: Fraction,
+  sd: number,
+  limit: Fraction,
+  startPa: PaGauge,
+  setPa: PaGauge,
+  soaked: boolean,
+): LeakDown['verdict'] {
   if (left < limit - 2 * sd) return 'leaks'
   if (soaked || startPa < LOADED_SHARE * setPa) return 'says-little'
   return left > limit + 2 * sd ? 'holds' : 'inconclusive'
@@ -93,7 +132,9 @@ function verdictOf(left: Fraction, sd: number, limit: Fraction, startPa: PaGauge
 /** Place of the top that a warming rail came to; 0 where it did not rise. */
 function soakedUntil(samples: Sample[]): number {
   if (samples.length < 20) return 0
-  const smooth = samples.map((_, k) => median(samples.slice(Math.max(0, k - 4), k + 5).map((sample) => sample.pa)))
+  const smooth = samples.map((_, k) =>
+    median(samples.slice(Math.max(0, k - 4), k + 5).map((sample) => sample.pa)),
+  )
   const noise = noiseOf(Float64Array.from(samples, (sample) => sample.pa))
   const top = smooth.indexOf(Math.max(...smooth))
   return smooth[top]! - smooth[0]! > Math.max(SOAK_PA, SOAK_DEVIATIONS * noise) ? top : 0
@@ -114,23 +155,59 @@ const NEAR_ZERO_PA = 3e3
 const RATES_PER_S = { low: 1e-5, high: 0.3 }
 
 function bestFit(samples: Sample[]): Fit {
-  const laminar = withScatter(samples, 'laminar', line(samples, (pa) => Math.log(pa), (pa) => pa * pa, (y) => Math.exp(y)))
-  const orifice = withScatter(samples, 'orifice', line(samples, Math.sqrt, (pa) => 4 * pa, (y) => Math.max(y, 0) ** 2))
+  const laminar = withScatter(
+    samples,
+    'laminar',
+    line(
+      samples,
+      (pa) => Math.log(pa),
+      (pa) => pa * pa,
+      (y) => Math.exp(y),
+    ),
+  )
+  const orifice = withScatter(
+    samples,
+    'orifice',
+    line(
+      samples,
+      Math.sqrt,
+      (pa) => 4 * pa,
+      (y) => Math.max(y, 0) ** 2,
+    ),
+  )
   const simple = laminar.residual <= orifice.residual ? laminar : orifice
   const mixed = mixedFit(samples)
   return mixed.residual < CLEARLY_BETTER * simple.residual ? mixed : simple
 }
 
 function withScatter(samples: Sample[], law: LeakLaw, at: (seconds: number) => number): Fit {
-  return { law, at, residual: Math.sqrt(samples.reduce((sum, { seconds, pa }) => sum + (pa - at(seconds)) ** 2, 0) / samples.length) }
+  return {
+    law,
+    at,
+    residual: Math.sqrt(
+      samples.reduce((sum, { seconds, pa }) => sum + (pa - at(seconds)) ** 2, 0) / samples.length,
+    ),
+  }
 }
 
 /** Straight line in `x` through the folded pressures, each weighted so that pascals count alike. */
-function line(samples: Sample[], fold: (pa: number) => number, weight: (pa: number) => number, unfold: (y: number) => number, x: (seconds: number) => number = (seconds) => seconds) {
-  let sw = 0, st = 0, sy = 0, stt = 0, sty = 0
+function line(
+  samples: Sample[],
+  fold: (pa: number) => number,
+  weight: (pa: number) => number,
+  unfold: (y: number) => number,
+  x: (seconds: number) => number = (seconds) => seconds,
+) {
+  let sw = 0,
+    st = 0,
+    sy = 0,
+    stt = 0,
+    sty = 0
   for (const { seconds, pa } of samples) {
     if (pa < NEAR_ZERO_PA) continue
-    const w = weight(pa), t = x(seconds), y = fold(pa)
+    const w = weight(pa),
+      t = x(seconds),
+      y = fold(pa)
     sw += w
     st += w * t
     sy += w * y
@@ -144,7 +221,18 @@ function line(samples: Sample[], fold: (pa: number) => number, weight: (pa: numb
 
 /** For a given rate the law is a straight line in exp(-k t); the rate is found by golden section on its logarithm. */
 function mixedFit(samples: Sample[]): Fit {
-  const of = (lnRate: number) => withScatter(samples, 'mixed', line(samples, Math.sqrt, (pa) => 4 * pa, (y) => Math.max(y, 0) ** 2, (seconds) => Math.exp(-Math.exp(lnRate) * seconds)))
+  const of = (lnRate: number) =>
+    withScatter(
+      samples,
+      'mixed',
+      line(
+        samples,
+        Math.sqrt,
+        (pa) => 4 * pa,
+        (y) => Math.max(y, 0) ** 2,
+        (seconds) => Math.exp(-Math.exp(lnRate) * seconds),
+      ),
+    )
   const golden = 0.5 * (Math.sqrt(5) - 1)
   let low = Math.log(RATES_PER_S.low)
   let high = Math.log(RATES_PER_S.high)

@@ -4,11 +4,16 @@ import { LineReader, errorOf, writeHead, writeLine, writeMark, type InstrumentHe
 import { fromSi } from '../shared'
 
 const HEAD: InstrumentHead = {
-  name: 'Gauge trolley', standIn: true,
-  channels: [{ id: 'rail', quantity: 'pressure', unit: 'kPa', accuracy: { relative: 0.005, absolute: 2 } }, { id: 'pump', quantity: 'current', unit: 'A', accuracy: { relative: 0.02, absolute: 0.1 } }],
+  name: 'Gauge trolley',
+  standIn: true,
+  channels: [
+    { id: 'rail', quantity: 'pressure', unit: 'kPa', accuracy: { relative: 0.005, absolute: 2 } },
+    { id: 'pump', quantity: 'current', unit: 'A', accuracy: { relative: 0.02, absolute: 0.1 } },
+  ],
 }
 const unitOf = (channel: string) => HEAD.channels.find((entry) => entry.id === channel)!.unit
-const written = (samples: LineSample[]) => writeHead(HEAD) + samples.map((sample) => writeLine(sample, unitOf(sample.channel))).join('')
+const written = (samples: LineSample[]) =>
+  writeHead(HEAD) + samples.map((sample) => writeLine(sample, unitOf(sample.channel))).join('')
 const read = (text: string) => {
   const reader = new LineReader()
   return { reader, samples: [...reader.push(text), ...reader.end()] }
@@ -16,22 +21,43 @@ const read = (text: string) => {
 
 describe('instrument lines', () => {
   it('come back as they were written, however the stream is cut', () => {
-    fc.assert(fc.property(fc.array(fc.record({ channel: fc.constantFrom('rail', 'pump'), value: fc.oneof(fc.double({ min: -1e5, max: 9e5, noNaN: true }), fc.constant(NaN)) }), { maxLength: 60 }), fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 8 }), (values, cuts) => {
-      const samples = values.map((entry, k): LineSample => ({ seconds: k / 100, ...entry }))
-      const text = written(samples)
-      const reader = new LineReader()
-      const got: LineSample[] = []
-      for (let at = 0, k = 0; at < text.length; k += 1) {
-        const length = cuts[k % cuts.length]!
-        got.push(...reader.push(text.slice(at, at + length)))
-        at += length
-      }
-      got.push(...reader.end())
-      expect(reader.badCount).toBe(0)
-      expect(reader.head).toEqual(HEAD)
-      expect(got.map(({ seconds, channel }) => [seconds, channel])).toEqual(samples.map(({ seconds, channel }) => [seconds, channel]))
-      got.forEach((sample, k) => (Number.isNaN(samples[k]!.value) ? expect(sample.value).toBeNaN() : expect(Math.abs(sample.value - samples[k]!.value)).toBeLessThanOrEqual(1e-6 * Math.max(1, Math.abs(samples[k]!.value)))))
-    }), { seed: 9, numRuns: 60 })
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            channel: fc.constantFrom('rail', 'pump'),
+            value: fc.oneof(fc.double({ min: -1e5, max: 9e5, noNaN: true }), fc.constant(NaN)),
+          }),
+          { maxLength: 60 },
+        ),
+        fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 8 }),
+        (values, cuts) => {
+          const samples = values.map((entry, k): LineSample => ({ seconds: k / 100, ...entry }))
+          const text = written(samples)
+          const reader = new LineReader()
+          const got: LineSample[] = []
+          for (let at = 0, k = 0; at < text.length; k += 1) {
+            const length = cuts[k % cuts.length]!
+            got.push(...reader.push(text.slice(at, at + length)))
+            at += length
+          }
+          got.push(...reader.end())
+          expect(reader.badCount).toBe(0)
+          expect(reader.head).toEqual(HEAD)
+          expect(got.map(({ seconds, channel }) => [seconds, channel])).toEqual(
+            samples.map(({ seconds, channel }) => [seconds, channel]),
+          )
+          got.forEach((sample, k) =>
+            Number.isNaN(samples[k]!.value)
+              ? expect(sample.value).toBeNaN()
+              : expect(Math.abs(sample.value - samples[k]!.value)).toBeLessThanOrEqual(
+                  1e-6 * Math.max(1, Math.abs(samples[k]!.value)),
+                ),
+          )
+        },
+      ),
+      { seed: 9, numRuns: 60 },
+    )
   })
   it('take any unit of the channel’s kind', () => {
     const { samples } = read(`${writeHead(HEAD)}1 rail 3.1 bar\n2 rail 45 psi\n`)
@@ -61,8 +87,23 @@ describe('instrument lines', () => {
 describe('marks and degrees', () => {
   it('a mark is read where it stands, and a temperature has its zero while its accuracy has none', () => {
     const reader = new LineReader()
-    const head = { name: 'Thermometer', standIn: false, channels: [{ id: 'fuel', quantity: 'temperature' as const, unit: '°C' as const, accuracy: { relative: 0, absolute: 3 } }] }
-    const samples = reader.push(writeHead(head) + writeMark({ seconds: 2.5, word: 'begin' }) + writeLine({ seconds: 3, channel: 'fuel', value: 294.15 }, '°C'))
+    const head = {
+      name: 'Thermometer',
+      standIn: false,
+      channels: [
+        {
+          id: 'fuel',
+          quantity: 'temperature' as const,
+          unit: '°C' as const,
+          accuracy: { relative: 0, absolute: 3 },
+        },
+      ],
+    }
+    const samples = reader.push(
+      writeHead(head) +
+        writeMark({ seconds: 2.5, word: 'begin' }) +
+        writeLine({ seconds: 3, channel: 'fuel', value: 294.15 }, '°C'),
+    )
     expect(reader.marks).toEqual([{ seconds: 2.5, word: 'begin' }])
     expect(samples[0]!.value).toBeCloseTo(294.15, 6)
     expect(errorOf(reader.head.channels[0]!).absolute).toBeCloseTo(3 / Math.sqrt(3), 9)

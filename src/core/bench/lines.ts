@@ -7,7 +7,16 @@ import { UNIT_NAMES, differenceToSi, fromSi, toSi, unitKind, type Second, type U
 import type { InstrumentError } from './judge'
 
 export const LINES_VERSION = 1
-export const QUANTITIES = ['pressure', 'flow', 'current', 'voltage', 'resistance', 'temperature', 'position', 'volume'] as const
+export const QUANTITIES = [
+  'pressure',
+  'flow',
+  'current',
+  'voltage',
+  'resistance',
+  'temperature',
+  'position',
+  'volume',
+] as const
 export type ChannelQuantity = (typeof QUANTITIES)[number]
 
 export interface ChannelHead {
@@ -41,24 +50,40 @@ export interface LineSample {
 export interface BadLine {
   line: number
   text: string
-  problem: 'not-a-header' | 'other-version' | 'unknown-channel' | 'no-time' | 'time-runs-back' | 'no-value' | 'unknown-unit' | 'other-kind' | 'too-long'
+  problem:
+    | 'not-a-header'
+    | 'other-version'
+    | 'unknown-channel'
+    | 'no-time'
+    | 'time-runs-back'
+    | 'no-value'
+    | 'unknown-unit'
+    | 'other-kind'
+    | 'too-long'
 }
 
 /** Standard deviation of a channel's error from its plus or minus (rectangular, EQ22), SI. */
-export const errorOf = (channel: ChannelHead): InstrumentError => ({ relative: channel.accuracy.relative / Math.sqrt(3), absolute: differenceToSi({ value: channel.accuracy.absolute, unit: channel.unit }) / Math.sqrt(3) })
+export const errorOf = (channel: ChannelHead): InstrumentError => ({
+  relative: channel.accuracy.relative / Math.sqrt(3),
+  absolute: differenceToSi({ value: channel.accuracy.absolute, unit: channel.unit }) / Math.sqrt(3),
+})
 
 export function writeHead(head: InstrumentHead): string {
   return [
     `# stop-start lines ${LINES_VERSION}`,
     `# instrument: ${oneLine(head.name)}`,
     ...(head.standIn ? ['# stand-in'] : []),
-    ...head.channels.map((channel) => `# channel ${channel.id}: ${channel.quantity}, ${channel.unit}, ${trimmed(100 * channel.accuracy.relative)} % + ${trimmed(channel.accuracy.absolute)}`),
+    ...head.channels.map(
+      (channel) =>
+        `# channel ${channel.id}: ${channel.quantity}, ${channel.unit}, ${trimmed(100 * channel.accuracy.relative)} % + ${trimmed(channel.accuracy.absolute)}`,
+    ),
     '',
   ].join('\n')
 }
 
 /** One sample; `-` where there is no signal. */
-export const writeLine = (sample: LineSample, unit: UnitName): string => `${trimmed(sample.seconds, 6)} ${sample.channel} ${Number.isFinite(sample.value) ? trimmed(fromSi(sample.value, unit), 9) : '-'} ${unit}\n`
+export const writeLine = (sample: LineSample, unit: UnitName): string =>
+  `${trimmed(sample.seconds, 6)} ${sample.channel} ${Number.isFinite(sample.value) ? trimmed(fromSi(sample.value, unit), 9) : '-'} ${unit}\n`
 
 /** A moment of note: the pump stopped, the throttle snapped. */
 export const writeMark = ({ seconds, word }: LineMark): string => `# mark ${trimmed(seconds, 6)} ${word}\n`
@@ -119,7 +144,13 @@ export class LineReader {
     const value = shown === '-' ? NaN : Number(shown)
     if (shown !== '-' && !Number.isFinite(value)) return this.refuse(text, 'no-value')
     this.last.set(channel.id, seconds)
-    return [{ seconds, channel: channel.id, value: Number.isNaN(value) ? NaN : toSi({ value, unit: unit as UnitName }) }]
+    return [
+      {
+        seconds,
+        channel: channel.id,
+        value: Number.isNaN(value) ? NaN : toSi({ value, unit: unit as UnitName }),
+      },
+    ]
   }
 
   private readHead(text: string, raw: string): LineSample[] {
@@ -135,10 +166,25 @@ export class LineReader {
     if (name) this.head.name = name[1]!
     const channel = /^channel ([\w-]+): (\w+), (\S+), ([\d.]+) % \+ ([\d.]+)$/.exec(text)
     if (channel) {
-      const [, id, quantity, unit, relative, absolute] = channel as unknown as [string, string, string, string, string, string]
+      const [, id, quantity, unit, relative, absolute] = channel as unknown as [
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+      ]
       if (!UNIT_NAMES.includes(unit as UnitName)) return this.refuse(raw, 'unknown-unit')
       if (!QUANTITIES.includes(quantity as ChannelQuantity)) return this.refuse(raw, 'not-a-header')
-      this.head.channels = [...this.head.channels.filter((known) => known.id !== id), { id, quantity: quantity as ChannelQuantity, unit: unit as UnitName, accuracy: { relative: Number(relative) / 100, absolute: Number(absolute) } }]
+      this.head.channels = [
+        ...this.head.channels.filter((known) => known.id !== id),
+        {
+          id,
+          quantity: quantity as ChannelQuantity,
+          unit: unit as UnitName,
+          accuracy: { relative: Number(relative) / 100, absolute: Number(absolute) },
+        },
+      ]
     } else if (text.startsWith('channel ')) return this.refuse(raw, 'not-a-header')
     return []
   }

@@ -1,14 +1,32 @@
 /** A logger file on its way in: every sample while there is room, the extremes after that, and a stretch in full. */
 import { describe, expect, it } from 'vitest'
-import { LoggerImport, averaged, channelId, quantityOf, shapeOf, thinned, type ColumnMapping, type LoggerOrder, type LoggerShape } from '.'
+import {
+  LoggerImport,
+  averaged,
+  channelId,
+  quantityOf,
+  shapeOf,
+  thinned,
+  type ColumnMapping,
+  type LoggerOrder,
+  type LoggerShape,
+} from '.'
 
 const shapeFor = (rows: string[]): LoggerShape => {
   const answer = shapeOf(rows.join('\n'))
   if (!answer.ok) throw new Error(answer.error.kind)
   return answer.value
 }
-const COLUMNS: ColumnMapping[] = [{ column: 1, channel: 'rail', unit: 'kPa', quantity: 'pressure', accuracy: { relative: 0, absolute: 4 } }]
-const order = (rest: Partial<LoggerOrder> = {}): LoggerOrder => ({ shape: shapeFor(['t;p', ...Array.from({ length: 10 }, (_, k) => `${k};${k}`)]), columns: COLUMNS, rowsPerS: 1, stretch: null, ...rest })
+const COLUMNS: ColumnMapping[] = [
+  { column: 1, channel: 'rail', unit: 'kPa', quantity: 'pressure', accuracy: { relative: 0, absolute: 4 } },
+]
+const order = (rest: Partial<LoggerOrder> = {}): LoggerOrder => ({
+  shape: shapeFor(['t;p', ...Array.from({ length: 10 }, (_, k) => `${k};${k}`)]),
+  columns: COLUMNS,
+  rowsPerS: 1,
+  stretch: null,
+  ...rest,
+})
 const fill = (into: LoggerImport, count: number, of: (k: number) => number) => {
   for (let k = 0; k < count; k += 1) into.row([String(k / 100), String(of(k))], k + 2)
   return into.recording()
@@ -34,7 +52,9 @@ describe('a logger file on its way in', () => {
     expect(stretch.signals[0]!.series.seconds[0]).toBe(432)
   })
   it('what is drawn of a long signal has its extremes and its gaps', () => {
-    const values = Float64Array.from({ length: 50_000 }, (_, k) => (k === 31_313 ? 99 : k > 20_000 && k < 20_400 ? NaN : Math.sin(k / 900)))
+    const values = Float64Array.from({ length: 50_000 }, (_, k) =>
+      k === 31_313 ? 99 : k > 20_000 && k < 20_400 ? NaN : Math.sin(k / 900),
+    )
     const few = thinned({ seconds: values.map((_, k) => 5 + k / 10), values }, 1000)
     expect(few.values.length).toBeLessThan(1600)
     expect(Math.max(...[...few.values].filter(Number.isFinite))).toBe(99)
@@ -42,7 +62,9 @@ describe('a logger file on its way in', () => {
     expect(few.seconds[0]).toBeGreaterThanOrEqual(5)
   })
   it('what is judged of it has its means, and what was lost stays lost', () => {
-    const values = Float64Array.from({ length: 40_000 }, (_, k) => (k >= 8000 && k < 16_000 ? NaN : 10 + (k % 2 ? 1 : -1)))
+    const values = Float64Array.from({ length: 40_000 }, (_, k) =>
+      k >= 8000 && k < 16_000 ? NaN : 10 + (k % 2 ? 1 : -1),
+    )
     const few = averaged({ seconds: values.map((_, k) => k / 10), values }, 5000)
     expect(few.values.length).toBe(5000)
     expect(few.values[0]).toBe(10)

@@ -75,7 +75,10 @@ export class LoggerImport {
   }
   /** One row; `line` as an editor counts it. */
   row(fields: string[], line: number): void {
-    const read = this.reader.read(this.order.shape.separator === ' ' ? fields.filter((field) => field !== '') : fields, line)
+    const read = this.reader.read(
+      this.order.shape.separator === ' ' ? fields.filter((field) => field !== '') : fields,
+      line,
+    )
     if (!read) return
     const { stretch } = this.order
     if (stretch && (read.seconds < stretch.from || read.seconds > stretch.to)) return
@@ -91,30 +94,62 @@ export class LoggerImport {
     const seconds = this.full?.seconds.values()
     const signals = this.order.columns.map((column, k): Signals[number] => ({
       head: { id: column.channel, quantity: column.quantity, unit: column.unit, accuracy: column.accuracy },
-      series: seconds && this.full ? { seconds: k === 0 ? seconds : seconds.slice(), values: this.full.values[k]!.values() } : this.extremes[k]!.series(),
+      series:
+        seconds && this.full
+          ? { seconds: k === 0 ? seconds : seconds.slice(), values: this.full.values[k]!.values() }
+          : this.extremes[k]!.series(),
     }))
-    return { signals, thinned: this.full === null, rows: this.reader.rows, problems: this.reader.problems, problemCount: this.reader.problemCount }
+    return {
+      signals,
+      thinned: this.full === null,
+      rows: this.reader.rows,
+      problems: this.reader.problems,
+      problemCount: this.reader.problemCount,
+    }
   }
 }
 
 /** What a column measures by its unit; null where the unit says nothing that the bench reads. */
 export function quantityOf(unit: ColumnUse['unit']): ChannelQuantity | null {
   const kind = unitKind(unit)
-  return kind === 'fraction' ? 'position' : (['pressure', 'flow', 'current', 'voltage', 'resistance', 'temperature', 'volume'] as const).find((quantity) => quantity === kind) ?? null
+  return kind === 'fraction'
+    ? 'position'
+    : ((['pressure', 'flow', 'current', 'voltage', 'resistance', 'temperature', 'volume'] as const).find(
+        (quantity) => quantity === kind,
+      ) ?? null)
 }
 
 /** Ids of the channels of a quantity, in the order in which columns take them. */
-const IDS: Record<ChannelQuantity, string[]> = { pressure: ['rail', 'second'], flow: ['flow'], current: ['pump'], voltage: ['feedV', 'groundV'], resistance: ['sender'], temperature: ['fuel'], position: ['float'], volume: ['filled'] }
+const IDS: Record<ChannelQuantity, string[]> = {
+  pressure: ['rail', 'second'],
+  flow: ['flow'],
+  current: ['pump'],
+  voltage: ['feedV', 'groundV'],
+  resistance: ['sender'],
+  temperature: ['fuel'],
+  position: ['float'],
+  volume: ['filled'],
+}
 
 export function channelId(quantity: ChannelQuantity, name: string, taken: string[]): string {
-  const wished = quantity === 'pressure' && /suct|vac/i.test(name) ? ['suction', ...IDS[quantity]] : IDS[quantity]
+  const wished =
+    quantity === 'pressure' && /suct|vac/i.test(name) ? ['suction', ...IDS[quantity]] : IDS[quantity]
   return wished.find((id) => !taken.includes(id)) ?? `${quantity}-${taken.length + 1}`
 }
 
 /** What a good instrument of a kind is typically good for; the workshop's own figures replace it. */
-export const TYPICAL_ACCURACY: Record<ChannelQuantity, { unit: ColumnUse['unit']; relative: number; absolute: number }> = {
-  pressure: { unit: 'kPa', relative: 0, absolute: 6 }, flow: { unit: 'L/h', relative: 0.02, absolute: 0.5 }, current: { unit: 'A', relative: 0.02, absolute: 0.1 }, voltage: { unit: 'V', relative: 0.005, absolute: 0.02 },
-  resistance: { unit: 'ohm', relative: 0.01, absolute: 0.5 }, temperature: { unit: '°C', relative: 0, absolute: 2 }, position: { unit: '%', relative: 0, absolute: 1 }, volume: { unit: 'L', relative: 0.005, absolute: 0.2 },
+export const TYPICAL_ACCURACY: Record<
+  ChannelQuantity,
+  { unit: ColumnUse['unit']; relative: number; absolute: number }
+> = {
+  pressure: { unit: 'kPa', relative: 0, absolute: 6 },
+  flow: { unit: 'L/h', relative: 0.02, absolute: 0.5 },
+  current: { unit: 'A', relative: 0.02, absolute: 0.1 },
+  voltage: { unit: 'V', relative: 0.005, absolute: 0.02 },
+  resistance: { unit: 'ohm', relative: 0.01, absolute: 0.5 },
+  temperature: { unit: '°C', relative: 0, absolute: 2 },
+  position: { unit: '%', relative: 0, absolute: 1 },
+  volume: { unit: 'L', relative: 0.005, absolute: 0.2 },
 }
 
 /** Error of a typical instrument of a quantity, SI. */
@@ -124,4 +159,5 @@ export const typicalError = (quantity: ChannelQuantity): InstrumentError => {
 }
 
 /** Columns as they are known again the next time: a file with the same heads is mapped the same way. */
-export const headsOf = (shape: LoggerShape): string => `${shape.columns.map((column) => column.name).join('|')}`
+export const headsOf = (shape: LoggerShape): string =>
+  `${shape.columns.map((column) => column.name).join('|')}`

@@ -10,7 +10,10 @@ export function risingFit(y: ArrayLike<number>, weight?: ArrayLike<number>): Flo
   for (let k = 0; k < y.length; k += 1) {
     const w = weight?.[k] ?? 1
     blocks.push({ sum: w * y[k]!, weight: w, count: 1 })
-    while (blocks.length > 1 && blocks.at(-2)!.sum / blocks.at(-2)!.weight > blocks.at(-1)!.sum / blocks.at(-1)!.weight) {
+    while (
+      blocks.length > 1 &&
+      blocks.at(-2)!.sum / blocks.at(-2)!.weight > blocks.at(-1)!.sum / blocks.at(-1)!.weight
+    ) {
       const last = blocks.pop()!
       const into = blocks.at(-1)!
       into.sum += last.sum
@@ -18,16 +21,25 @@ export function risingFit(y: ArrayLike<number>, weight?: ArrayLike<number>): Flo
       into.count += last.count
     }
   }
-  return Float64Array.from(blocks.flatMap((block) => Array.from({ length: block.count }, () => block.sum / block.weight)))
+  return Float64Array.from(
+    blocks.flatMap((block) => Array.from({ length: block.count }, () => block.sum / block.weight)),
+  )
 }
 
 /** The fit in the direction that leaves less scatter. */
-export function monotoneFit(y: ArrayLike<number>): { fitted: Float64Array; direction: 'rises' | 'falls'; residual: number } {
+export function monotoneFit(y: ArrayLike<number>): {
+  fitted: Float64Array
+  direction: 'rises' | 'falls'
+  residual: number
+} {
   const rising = risingFit(y)
   const falling = risingFit(Float64Array.from(y, (value) => -value)).map((value) => -value)
-  const scatter = (fitted: Float64Array) => Math.sqrt(fitted.reduce((sum, value, k) => sum + (value - y[k]!) ** 2, 0) / Math.max(1, fitted.length))
+  const scatter = (fitted: Float64Array) =>
+    Math.sqrt(fitted.reduce((sum, value, k) => sum + (value - y[k]!) ** 2, 0) / Math.max(1, fitted.length))
   const [up, down] = [scatter(rising), scatter(falling)]
-  return up <= down ? { fitted: rising, direction: 'rises', residual: up } : { fitted: falling, direction: 'falls', residual: down }
+  return up <= down
+    ? { fitted: rising, direction: 'rises', residual: up }
+    : { fitted: falling, direction: 'falls', residual: down }
 }
 
 /**
@@ -51,7 +63,12 @@ export function monotoneCubic({ x, y }: Curve): (at: number) => number {
     while (at > x[k + 1]!) k += 1
     const h = x[k + 1]! - x[k]!
     const t = (at - x[k]!) / h
-    return (1 + 2 * t) * (1 - t) ** 2 * y[k]! + t * (1 - t) ** 2 * h * slopes[k]! + t * t * (3 - 2 * t) * y[k + 1]! + t * t * (t - 1) * h * slopes[k + 1]!
+    return (
+      (1 + 2 * t) * (1 - t) ** 2 * y[k]! +
+      t * (1 - t) ** 2 * h * slopes[k]! +
+      t * t * (3 - 2 * t) * y[k + 1]! +
+      t * t * (t - 1) * h * slopes[k + 1]!
+    )
   }
 }
 
@@ -59,7 +76,8 @@ export function monotoneCubic({ x, y }: Curve): (at: number) => number {
 export function piecewise({ x, y }: Curve): (at: number) => number {
   return (at) => {
     if (at <= x[0]!) return y[0]!
-    for (let k = 1; k < x.length; k += 1) if (at <= x[k]!) return y[k - 1]! + ((at - x[k - 1]!) / (x[k]! - x[k - 1]!)) * (y[k]! - y[k - 1]!)
+    for (let k = 1; k < x.length; k += 1)
+      if (at <= x[k]!) return y[k - 1]! + ((at - x[k - 1]!) / (x[k]! - x[k - 1]!)) * (y[k]! - y[k - 1]!)
     return y.at(-1)!
   }
 }

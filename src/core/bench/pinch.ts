@@ -11,7 +11,8 @@ export type Fall = Pick<LeakDown, 'startPa' | 'leftFraction' | 'verdict'>
 export const CLAMPS = ['none', 'feed', 'return', 'both'] as const
 export type ClampSet = (typeof CLAMPS)[number]
 
-export type Leaking = 'nothing' | 'supply' | 'return' | 'rail' | 'supply-and-return' | 'rail-and-another' | 'unknown'
+export type Leaking =
+  'nothing' | 'supply' | 'return' | 'rail' | 'supply-and-return' | 'rail-and-another' | 'unknown'
 
 export interface PinchFinding {
   leaks: Leaking
@@ -33,17 +34,27 @@ const LEFT_OVER = 0.2
 /** `returnClamps`: false where the regulator sits in the tank and there is no return to clamp. */
 export function isolate(captures: Partial<Record<ClampSet, Fall>>, returnClamps: boolean): PinchFinding {
   const open = captures.none
-  const answer = (leaks: Leaking, next: ClampSet | null, rest: Partial<PinchFinding> = {}): PinchFinding => ({ leaks, next, more: false, unlike: [], ...rest })
-  if (!open || open.verdict === 'says-little' || open.verdict === 'inconclusive') return answer('unknown', 'none')
+  const answer = (leaks: Leaking, next: ClampSet | null, rest: Partial<PinchFinding> = {}): PinchFinding => ({
+    leaks,
+    next,
+    more: false,
+    unlike: [],
+    ...rest,
+  })
+  if (!open || open.verdict === 'says-little' || open.verdict === 'inconclusive')
+    return answer('unknown', 'none')
   if (open.verdict === 'holds') return answer('nothing', null)
-  const unlike = CLAMPS.filter((clamp) => captures[clamp] && Math.abs(captures[clamp].startPa / open.startPa - 1) > SAME_START)
+  const unlike = CLAMPS.filter(
+    (clamp) => captures[clamp] && Math.abs(captures[clamp].startPa / open.startPa - 1) > SAME_START,
+  )
   const held = (clamp: ClampSet): boolean | null => {
     const capture = captures[clamp]
     if (!capture || unlike.includes(clamp) || capture.verdict === 'says-little') return null
     if (lossOf(capture) < LEFT_OVER * lossOf(open)) return true
     return capture.verdict === 'inconclusive' ? null : capture.verdict === 'holds'
   }
-  const named = (leaks: Leaking, clamp: ClampSet) => answer(leaks, null, { more: captures[clamp]!.verdict === 'leaks', unlike })
+  const named = (leaks: Leaking, clamp: ClampSet) =>
+    answer(leaks, null, { more: captures[clamp]!.verdict === 'leaks', unlike })
   const feed = held('feed')
   if (feed === null) return answer('unknown', 'feed', { unlike })
   if (feed) return named('supply', 'feed')
@@ -54,7 +65,9 @@ export function isolate(captures: Partial<Record<ClampSet, Fall>>, returnClamps:
   const both = held('both')
   if (both === null) return answer('unknown', 'both', { unlike })
   if (both) return named('supply-and-return', 'both')
-  return answer(lossOf(captures.both!) < SLOWER * lossOf(open) ? 'rail-and-another' : 'rail', null, { unlike })
+  return answer(lossOf(captures.both!) < SLOWER * lossOf(open) ? 'rail-and-another' : 'rail', null, {
+    unlike,
+  })
 }
 
 const lossOf = (capture: Fall): number => -Math.log(Math.max(capture.leftFraction, 1e-6))

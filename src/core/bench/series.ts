@@ -18,7 +18,10 @@ export const seriesOf = (points: { seconds: Second; value: number }[]): Series =
 export function between({ seconds, values }: Series, from: Second, to: Second): Series {
   const first = placeOf(seconds, (at) => at >= from)
   const end = placeOf(seconds, (at) => at > to)
-  return { seconds: seconds.subarray(first, Math.max(first, end)), values: values.subarray(first, Math.max(first, end)) }
+  return {
+    seconds: seconds.subarray(first, Math.max(first, end)),
+    values: values.subarray(first, Math.max(first, end)),
+  }
 }
 
 /** First place from which something holds; times do not fall. */
@@ -36,11 +39,19 @@ function placeOf(seconds: Float64Array, holds: (at: Second) => boolean): number 
 /** Without its gaps. */
 export function present({ seconds, values }: Series): Series {
   const kept = [...values.keys()].filter((k) => Number.isFinite(values[k]!))
-  return kept.length === values.length ? { seconds, values } : { seconds: Float64Array.from(kept, (k) => seconds[k]!), values: Float64Array.from(kept, (k) => values[k]!) }
+  return kept.length === values.length
+    ? { seconds, values }
+    : {
+        seconds: Float64Array.from(kept, (k) => seconds[k]!),
+        values: Float64Array.from(kept, (k) => values[k]!),
+      }
 }
 
 /** Share of the samples that are missing. */
-export const gapFraction = ({ values }: Series): number => (values.length === 0 ? 1 : values.reduce((gaps, value) => gaps + (Number.isFinite(value) ? 0 : 1), 0) / values.length)
+export const gapFraction = ({ values }: Series): number =>
+  values.length === 0
+    ? 1
+    : values.reduce((gaps, value) => gaps + (Number.isFinite(value) ? 0 : 1), 0) / values.length
 
 export function quantile(values: ArrayLike<number>, share: number): number {
   const sorted = Float64Array.from(values).sort()
@@ -50,13 +61,16 @@ export function quantile(values: ArrayLike<number>, share: number): number {
   return sorted[low]! + (at - low) * ((sorted[low + 1] ?? sorted[low]!) - sorted[low]!)
 }
 export const median = (values: ArrayLike<number>): number => quantile(values, 0.5)
-export const mean = (values: ArrayLike<number>): number => Array.from(values).reduce((sum, value) => sum + value, 0) / values.length
+export const mean = (values: ArrayLike<number>): number =>
+  Array.from(values).reduce((sum, value) => sum + value, 0) / values.length
 
 /** Scatter from sample to sample, one standard deviation, whatever slow course lies under it. */
 export function noiseOf(values: Float64Array): number {
   if (values.length < 3) return 0
   // Second differences forget a straight course; of white noise they have six times its variance.
-  const steps = Float64Array.from({ length: values.length - 2 }, (_, k) => Math.abs(values[k]! - 2 * values[k + 1]! + values[k + 2]!))
+  const steps = Float64Array.from({ length: values.length - 2 }, (_, k) =>
+    Math.abs(values[k]! - 2 * values[k + 1]! + values[k + 2]!),
+  )
   return median(steps) / (0.6745 * Math.sqrt(6))
 }
 
@@ -83,7 +97,9 @@ export function averaged(series: Series, most: number): Series {
   const values = new Float64Array(count)
   for (let k = 0; k < count; k += 1) {
     const end = Math.min((k + 1) * size, series.values.length)
-    let sum = 0, there = 0, at = 0
+    let sum = 0,
+      there = 0,
+      at = 0
     for (let n = k * size; n < end; n += 1) {
       at += series.seconds[n]!
       if (!Number.isFinite(series.values[n]!)) continue
@@ -99,19 +115,27 @@ export function averaged(series: Series, most: number): Series {
 /** Running median over `width` samples (odd): drops single spikes, keeps edges. */
 export function despiked(values: Float64Array, width = 5): Float64Array {
   const half = width >> 1
-  return values.map((_, k) => median(values.subarray(Math.max(0, k - half), Math.min(values.length, k + half + 1))))
+  return values.map((_, k) =>
+    median(values.subarray(Math.max(0, k - half), Math.min(values.length, k + half + 1))),
+  )
 }
 
 /** Straight line by least squares, and the standard deviation of its slope from the scatter about it. */
-export function lineThrough(x: ArrayLike<number>, y: ArrayLike<number>): { offset: number; slope: number; residual: number; slopeSd: number } {
+export function lineThrough(
+  x: ArrayLike<number>,
+  y: ArrayLike<number>,
+): { offset: number; slope: number; residual: number; slopeSd: number } {
   const n = x.length
-  let sx = 0, sy = 0
+  let sx = 0,
+    sy = 0
   for (let k = 0; k < n; k += 1) {
     sx += x[k]!
     sy += y[k]!
   }
-  const mx = sx / n, my = sy / n
-  let sxx = 0, sxy = 0
+  const mx = sx / n,
+    my = sy / n
+  let sxx = 0,
+    sxy = 0
   for (let k = 0; k < n; k += 1) {
     sxx += (x[k]! - mx) ** 2
     sxy += (x[k]! - mx) * (y[k]! - my)

@@ -46,7 +46,8 @@ export interface SweepReading {
   verdict: Verdict
   course: { position: Fraction; ohm: Ohm }[]
 }
-export type SweepProblem = { kind: 'too-few'; samples: number } | { kind: 'no-sweep'; share: Fraction } | { kind: 'all-open' }
+export type SweepProblem =
+  { kind: 'too-few'; samples: number } | { kind: 'no-sweep'; share: Fraction } | { kind: 'all-open' }
 
 const LEAST_SAMPLES = 25
 /** A sweep that leaves more of the travel out is none. */
@@ -61,30 +62,58 @@ const OPEN_FACTOR = 5
 const SAME_PLACE = 0.025
 const CELLS = 60
 
-export function analyseSweep(samples: SweepSample[], error: InstrumentError, gauge: GaugeRange | null): { ok: true; value: SweepReading } | { ok: false; error: SweepProblem } {
-  if (samples.length < LEAST_SAMPLES) return { ok: false, error: { kind: 'too-few', samples: samples.length } }
-  const travel = Math.max(...samples.map((sample) => sample.position)) - Math.min(...samples.map((sample) => sample.position))
+export function analyseSweep(
+  samples: SweepSample[],
+  error: InstrumentError,
+  gauge: GaugeRange | null,
+): { ok: true; value: SweepReading } | { ok: false; error: SweepProblem } {
+  if (samples.length < LEAST_SAMPLES)
+    return { ok: false, error: { kind: 'too-few', samples: samples.length } }
+  const travel =
+    Math.max(...samples.map((sample) => sample.position)) -
+    Math.min(...samples.map((sample) => sample.position))
   if (travel < LEAST_TRAVEL) return { ok: false, error: { kind: 'no-sweep', share: travel } }
   const finite = samples.filter((sample) => Number.isFinite(sample.ohm)).map((sample) => sample.ohm)
   if (finite.length < LEAST_SAMPLES / 2) return { ok: false, error: { kind: 'all-open' } }
   const limit = OPEN_FACTOR * (gauge ? Math.max(gauge.emptyOhm, gauge.fullOhm) : quantile(finite, 0.9))
   const closed = samples.filter((sample) => sample.ohm < limit)
   const course = courseOf(closed)
-  const emptyOhm = course.at(0), fullOhm = course.at(1)
+  const emptyOhm = course.at(0),
+    fullOhm = course.at(1)
   const span = Math.max(Math.abs(fullOhm - emptyOhm), 1e-9)
   const rest = closed.map((sample) => sample.ohm - course.at(sample.position))
   const noiseOhm = median(rest.map(Math.abs)) / 0.6745
   const off = Math.max(JUMP_SHARE * span, JUMP_DEVIATIONS * noiseOhm)
-  const dropOuts = placesOf(samples, (sample) => (!(sample.ohm < limit) ? 'open' : Math.abs(sample.ohm - course.at(sample.position)) > off ? 'jump' : null))
+  const dropOuts = placesOf(samples, (sample) =>
+    !(sample.ohm < limit) ? 'open' : Math.abs(sample.ohm - course.at(sample.position)) > off ? 'jump' : null,
+  )
   const endSd = Math.hypot(noiseOhm / Math.sqrt(3), errorAt(error, Math.max(emptyOhm, fullOhm)))
   const fit = gauge ? fitOf(emptyOhm, fullOhm, endSd, gauge) : { fit: 'unknown' as const, certain: true }
-  const verdict: Verdict = dropOuts.length > 0 || (fit.certain && !['fits', 'unknown'].includes(fit.fit)) ? 'bad' : fit.certain ? 'good' : 'inconclusive'
+  const verdict: Verdict =
+    dropOuts.length > 0 || (fit.certain && !['fits', 'unknown'].includes(fit.fit))
+      ? 'bad'
+      : fit.certain
+        ? 'good'
+        : 'inconclusive'
   return {
     ok: true,
     value: {
-      direction: fullOhm >= emptyOhm ? 'rises' : 'falls', emptyOhm, fullOhm, endSd, noise: noiseOhm / span, dropOuts, fit: fit.fit, verdict,
-      nonlinearity: Math.max(...course.points.map(({ position, ohm }) => Math.abs(ohm - emptyOhm - position * (fullOhm - emptyOhm)))) / span,
-      hysteresis: hysteresisOf(closed, span), course: course.points,
+      direction: fullOhm >= emptyOhm ? 'rises' : 'falls',
+      emptyOhm,
+      fullOhm,
+      endSd,
+      noise: noiseOhm / span,
+      dropOuts,
+      fit: fit.fit,
+      verdict,
+      nonlinearity:
+        Math.max(
+          ...course.points.map(({ position, ohm }) =>
+            Math.abs(ohm - emptyOhm - position * (fullOhm - emptyOhm)),
+          ),
+        ) / span,
+      hysteresis: hysteresisOf(closed, span),
+      course: course.points,
     },
   }
 }
@@ -97,8 +126,11 @@ interface Course {
 /** Medians over cells of position, then the monotone course through them: single jumps do not bend it. */
 function courseOf(samples: SweepSample[]): Course {
   const cells = Array.from({ length: CELLS }, (): number[] => [])
-  for (const { position, ohm } of samples) cells[Math.min(CELLS - 1, Math.max(0, Math.floor(position * CELLS)))]!.push(ohm)
-  const filled = cells.flatMap((ohms, k) => (ohms.length > 0 ? [{ position: (k + 0.5) / CELLS, ohm: median(ohms) }] : []))
+  for (const { position, ohm } of samples)
+    cells[Math.min(CELLS - 1, Math.max(0, Math.floor(position * CELLS)))]!.push(ohm)
+  const filled = cells.flatMap((ohms, k) =>
+    ohms.length > 0 ? [{ position: (k + 0.5) / CELLS, ohm: median(ohms) }] : [],
+  )
   const smooth = filled.filter((point, k) => !standsOut(filled, k))
   const { fitted } = monotoneFit(smooth.map((point) => point.ohm))
   const points = smooth.map((point, k) => ({ position: point.position, ohm: fitted[k]! }))
@@ -107,7 +139,8 @@ function courseOf(samples: SweepSample[]): Course {
 
 /** A cell beside what its neighbours agree on: left out, or the monotone fit would bend towards it. */
 function standsOut(cells: { position: Fraction; ohm: Ohm }[], k: number): boolean {
-  const around = (from: number, to: number) => cells.slice(Math.max(0, from), Math.max(0, to)).map((cell) => cell.ohm)
+  const around = (from: number, to: number) =>
+    cells.slice(Math.max(0, from), Math.max(0, to)).map((cell) => cell.ohm)
   const [before, after] = [around(k - 3, k), around(k + 1, k + 4)]
   if (before.length < 2 || after.length < 2) return false
   const all = cells.map((cell) => cell.ohm)
@@ -123,11 +156,16 @@ function alongCourse(points: Course['points'], position: Fraction): Ohm {
   return a.ohm + ((position - a.position) / (b.position - a.position)) * (b.ohm - a.ohm)
 }
 
-function placesOf(samples: SweepSample[], kindOf: (sample: SweepSample) => DropOut['kind'] | null): DropOut[] {
-  const bad = samples.flatMap((sample) => {
-    const kind = kindOf(sample)
-    return kind ? [{ position: sample.position, kind }] : []
-  }).sort((one, other) => one.position - other.position)
+function placesOf(
+  samples: SweepSample[],
+  kindOf: (sample: SweepSample) => DropOut['kind'] | null,
+): DropOut[] {
+  const bad = samples
+    .flatMap((sample) => {
+      const kind = kindOf(sample)
+      return kind ? [{ position: sample.position, kind }] : []
+    })
+    .sort((one, other) => one.position - other.position)
   const places: DropOut[] = []
   for (const { position, kind } of bad) {
     const last = places.at(-1)
@@ -140,10 +178,16 @@ function placesOf(samples: SweepSample[], kindOf: (sample: SweepSample) => DropO
 }
 
 /** Ends against the gauge's, either way round; uncertain where an end lies near its limit. */
-function fitOf(emptyOhm: Ohm, fullOhm: Ohm, sd: Ohm, gauge: GaugeRange): { fit: SweepReading['fit']; certain: boolean } {
+function fitOf(
+  emptyOhm: Ohm,
+  fullOhm: Ohm,
+  sd: Ohm,
+  gauge: GaugeRange,
+): { fit: SweepReading['fit']; certain: boolean } {
   const span = Math.abs(gauge.fullOhm - gauge.emptyOhm)
   const tolerance = END_SHARE * span
-  const worst = (empty: Ohm, full: Ohm) => Math.max(Math.abs(empty - gauge.emptyOhm), Math.abs(full - gauge.fullOhm))
+  const worst = (empty: Ohm, full: Ohm) =>
+    Math.max(Math.abs(empty - gauge.emptyOhm), Math.abs(full - gauge.fullOhm))
   const own = worst(emptyOhm, fullOhm)
   const turned = worst(fullOhm, emptyOhm)
   if (turned < own && turned < 4 * tolerance) return { fit: 'turned', certain: true }
@@ -163,5 +207,7 @@ function hysteresisOf(samples: SweepSample[], span: Ohm): Fraction | null {
     way.set(cell, [...(way.get(cell) ?? []), sample.ohm])
   })
   const both = [...ways.up.keys()].filter((cell) => ways.down.has(cell))
-  return both.length < 5 ? null : median(both.map((cell) => Math.abs(median(ways.up.get(cell)!) - median(ways.down.get(cell)!)))) / span
+  return both.length < 5
+    ? null
+    : median(both.map((cell) => Math.abs(median(ways.up.get(cell)!) - median(ways.down.get(cell)!)))) / span
 }

@@ -28,18 +28,36 @@ export interface SuctionConditions {
   boilsAtPa: PaAbs | null
 }
 
-export function analyseVacuum(inletPa: Series, band: Band, error: InstrumentError, { ambientPa, boilsAtPa }: SuctionConditions): Analysed<VacuumReading> {
+export function analyseVacuum(
+  inletPa: Series,
+  band: Band,
+  error: InstrumentError,
+  { ambientPa, boilsAtPa }: SuctionConditions,
+): Analysed<VacuumReading> {
   const signal = present(inletPa)
-  if (gapFraction(inletPa) > 0.3) return { ok: false, error: { kind: 'no-signal', gaps: gapFraction(inletPa) } }
-  if (signal.values.length < 5) return { ok: false, error: { kind: 'too-short', seconds: signal.seconds.at(-1) ?? 0, needsS: 2 } }
+  if (gapFraction(inletPa) > 0.3)
+    return { ok: false, error: { kind: 'no-signal', gaps: gapFraction(inletPa) } }
+  if (signal.values.length < 5)
+    return { ok: false, error: { kind: 'too-short', seconds: signal.seconds.at(-1) ?? 0, needsS: 2 } }
   const value = mean(despiked(signal.values))
   const sd = Math.hypot(errorAt(error, value), noiseOf(signal.values) / Math.sqrt(signal.values.length))
   const marginPa = boilsAtPa === null ? null : ambientPa + value - boilsAtPa
   return {
     ok: true,
     value: {
-      inletPa: value, sd, marginPa, marginSd: boilsAtPa === null ? null : Math.hypot(sd, VAPOUR_SPREAD * boilsAtPa),
-      verdict: judge(value, sd, band), vapour: marginPa === null ? 'none' : marginPa < 0 ? 'boils' : marginPa < VAPOUR_MARGIN_PA ? 'marginal' : 'safe',
+      inletPa: value,
+      sd,
+      marginPa,
+      marginSd: boilsAtPa === null ? null : Math.hypot(sd, VAPOUR_SPREAD * boilsAtPa),
+      verdict: judge(value, sd, band),
+      vapour:
+        marginPa === null
+          ? 'none'
+          : marginPa < 0
+            ? 'boils'
+            : marginPa < VAPOUR_MARGIN_PA
+              ? 'marginal'
+              : 'safe',
     },
   }
 }

@@ -46,14 +46,41 @@ export function volumeOf(flowM3PerS: Series, pressurePa: PaGauge, pumpV: Volt | 
   return { volumeM3: mean(values) * lasts, seconds: lasts, pressurePa, pumpV }
 }
 
-export function judgeVolume(taken: VolumeTaken, demandM3PerS: M3PerS, service: { pressurePa: PaGauge; pumpV: Volt }, error: InstrumentError, law: PumpLaw | null, byHand: boolean): VolumeReading {
+export function judgeVolume(
+  taken: VolumeTaken,
+  demandM3PerS: M3PerS,
+  service: { pressurePa: PaGauge; pumpV: Volt },
+  error: InstrumentError,
+  law: PumpLaw | null,
+  byHand: boolean,
+): VolumeReading {
   const flow = taken.volumeM3 / taken.seconds
-  const sd = Math.hypot(error.relative * flow, error.absolute, byHand ? (flow * STOPWATCH_S) / taken.seconds : 0)
+  const sd = Math.hypot(
+    error.relative * flow,
+    error.absolute,
+    byHand ? (flow * STOPWATCH_S) / taken.seconds : 0,
+  )
   const wanted = DEMAND_MARGIN * demandM3PerS
-  const change = law && taken.pumpV !== null ? law.alphaM3PerSV * (service.pumpV - taken.pumpV) - law.betaM3PerSPa * (service.pressurePa - taken.pressurePa) : null
+  const change =
+    law && taken.pumpV !== null
+      ? law.alphaM3PerSV * (service.pumpV - taken.pumpV) -
+        law.betaM3PerSPa * (service.pressurePa - taken.pressurePa)
+      : null
   const serviceFlow = change === null ? null : Math.max(0, flow + change)
   const serviceSd = change === null ? null : Math.hypot(sd, CORRECTION_SHARE * change)
-  const judged = judge(serviceFlow ?? flow, serviceSd ?? sd, { low: wanted, high: Infinity, source: 'generic' })
+  const judged = judge(serviceFlow ?? flow, serviceSd ?? sd, {
+    low: wanted,
+    high: Infinity,
+    source: 'generic',
+  })
   const proves = serviceFlow !== null || taken.pressurePa >= AT_PRESSURE_SHARE * service.pressurePa
-  return { flowM3PerS: flow, sd, serviceM3PerS: serviceFlow, serviceSd, wantedM3PerS: wanted, margin: (serviceFlow ?? flow) / demandM3PerS, verdict: judged === 'bad' || proves ? judged : 'says-little' }
+  return {
+    flowM3PerS: flow,
+    sd,
+    serviceM3PerS: serviceFlow,
+    serviceSd,
+    wantedM3PerS: wanted,
+    margin: (serviceFlow ?? flow) / demandM3PerS,
+    verdict: judged === 'bad' || proves ? judged : 'says-little',
+  }
 }

@@ -27,7 +27,8 @@ export interface Waveform {
   notchesPerS: number
   finding: 'even' | 'uneven-bar' | 'brush-bounce' | 'no-ripple'
 }
-export type WaveformProblem = { kind: 'too-short'; seconds: number } | { kind: 'too-slow'; samplesPerS: number }
+export type WaveformProblem =
+  { kind: 'too-short'; seconds: number } | { kind: 'too-slow'; samplesPerS: number }
 
 /** Speeds of vehicle pumps, rpm: outside, a count of humps is read as another. */
 const RPM = { low: 1200, high: 11000 }
@@ -51,19 +52,35 @@ const NOTCHES_PER_S = 8
 const TWO_PI = 2 * Math.PI
 
 /** Analyses a stretch of steady running; `bars` where the pump's count is known. */
-export function analyseWaveform(currentA: Series, bars: number | null = null): { ok: true; value: Waveform } | { ok: false; error: WaveformProblem } {
+export function analyseWaveform(
+  currentA: Series,
+  bars: number | null = null,
+): { ok: true; value: Waveform } | { ok: false; error: WaveformProblem } {
   const { seconds, values } = present(currentA)
   const lastsS = (seconds.at(-1) ?? 0) - (seconds[0] ?? 0)
   const rate = (values.length - 1) / Math.max(lastsS, 1e-9)
-  if (lastsS < (LEAST_REVOLUTIONS * 60) / RPM.high) return { ok: false, error: { kind: 'too-short', seconds: lastsS } }
-  if (rate < (LEAST_SAMPLES_PER_HUMP * RPM.low * BARS.low) / 60) return { ok: false, error: { kind: 'too-slow', samplesPerS: rate } }
+  if (lastsS < (LEAST_REVOLUTIONS * 60) / RPM.high)
+    return { ok: false, error: { kind: 'too-short', seconds: lastsS } }
+  if (rate < (LEAST_SAMPLES_PER_HUMP * RPM.low * BARS.low) / 60)
+    return { ok: false, error: { kind: 'too-slow', samplesPerS: rate } }
   const meanA = values.reduce((sum, value) => sum + value, 0) / values.length
   const signal = withoutCourse(values, Math.round((rate * 60) / RPM.low))
-  const flat = { meanA, rippleA: quantile(signal, 0.95) - quantile(signal, 0.05), humpsPerS: 0, speedRadPerS: null, humpsPerRevolution: null, bars: null, by: null, unevenness: null, notchesPerS: 0 }
+  const flat = {
+    meanA,
+    rippleA: quantile(signal, 0.95) - quantile(signal, 0.05),
+    humpsPerS: 0,
+    speedRadPerS: null,
+    humpsPerRevolution: null,
+    bars: null,
+    by: null,
+    unevenness: null,
+    notchesPerS: 0,
+  }
   const most = Math.min(Math.floor(signal.length / 2), Math.ceil((rate * 60 * 2.2) / RPM.low))
   const repeats = autocorrelation(clipped(signal), most)
   const hump = humpPeriod(repeats, Math.max(2, Math.floor((rate * 60) / (RPM.high * 2 * BARS.high))))
-  if (!hump || hump.height < LEAST_CONFIDENCE) return { ok: true, value: { ...flat, confidence: hump?.height ?? 0, finding: 'no-ripple' } }
+  if (!hump || hump.height < LEAST_CONFIDENCE)
+    return { ok: true, value: { ...flat, confidence: hump?.height ?? 0, finding: 'no-ripple' } }
   const humpsPerS = rate / hump.samples
   const revolution = revolutionOf(repeats, hump.samples, humpsPerS, bars, signal.length)
   const shape = revolution ? folded(signal, hump.samples * revolution.humps, revolution.humps) : null
@@ -72,10 +89,21 @@ export function analyseWaveform(currentA: Series, bars: number | null = null): {
   return {
     ok: true,
     value: {
-      ...flat, humpsPerS, confidence: hump.height, notchesPerS, unevenness,
+      ...flat,
+      humpsPerS,
+      confidence: hump.height,
+      notchesPerS,
+      unevenness,
       speedRadPerS: revolution ? (TWO_PI * humpsPerS) / revolution.humps : null,
-      humpsPerRevolution: revolution?.humps ?? null, bars: revolution?.bars ?? null, by: revolution?.by ?? null,
-      finding: notchesPerS > NOTCHES_PER_S ? 'brush-bounce' : unevenness !== null && unevenness > UNEVEN ? 'uneven-bar' : 'even',
+      humpsPerRevolution: revolution?.humps ?? null,
+      bars: revolution?.bars ?? null,
+      by: revolution?.by ?? null,
+      finding:
+        notchesPerS > NOTCHES_PER_S
+          ? 'brush-bounce'
+          : unevenness !== null && unevenness > UNEVEN
+            ? 'uneven-bar'
+            : 'even',
     },
   }
 }
@@ -103,7 +131,9 @@ function autocorrelation(signal: Float64Array, most: number): Float64Array {
   const n = signal.length
   const result = new Float64Array(most + 1)
   for (let lag = 0; lag <= most; lag += 1) {
-    let sum = 0, left = 0, right = 0
+    let sum = 0,
+      left = 0,
+      right = 0
     for (let k = 0; k + lag < n; k += 1) {
       sum += signal[k]! * signal[k + lag]!
       left += signal[k]! * signal[k]!
@@ -129,12 +159,18 @@ function topAt(repeats: Float64Array, at: number): Peak {
 
 const peakNear = (repeats: Float64Array, around: number, reach: number): Peak | null => {
   let best = -1
-  for (let k = Math.max(1, Math.ceil(around - reach)); k <= Math.min(repeats.length - 2, Math.floor(around + reach)); k += 1) if (best < 0 || repeats[k]! > repeats[best]!) best = k
+  for (
+    let k = Math.max(1, Math.ceil(around - reach));
+    k <= Math.min(repeats.length - 2, Math.floor(around + reach));
+    k += 1
+  )
+    if (best < 0 || repeats[k]! > repeats[best]!) best = k
   return best < 0 ? null : topAt(repeats, best)
 }
 
 /** Higher than what lies two samples to either side. */
-const isTop = (repeats: Float64Array, at: number): boolean => [-2, -1, 1, 2].every((by) => repeats[at]! >= (repeats[at + by] ?? -1))
+const isTop = (repeats: Float64Array, at: number): boolean =>
+  [-2, -1, 1, 2].every((by) => repeats[at]! >= (repeats[at + by] ?? -1))
 
 /** The first peak that counts, refined on its far multiples; with one deep bar the revolution stands far above a hump. */
 function humpPeriod(repeats: Float64Array, shortest: number): Peak | null {
@@ -163,7 +199,8 @@ interface Revolution {
 
 /** Two humps a bar: the signal repeats better after every second multiple of the bar count than after the odd ones, by more than chance. */
 function isDoubled(repeats: Float64Array, hump: number, known: number, samples: number): boolean {
-  const at = (multiples: number[]) => multiples.flatMap((multiple) => peakNear(repeats, multiple * known * hump, 0.25 * hump)?.height ?? [])
+  const at = (multiples: number[]) =>
+    multiples.flatMap((multiple) => peakNear(repeats, multiple * known * hump, 0.25 * hump)?.height ?? [])
   const [odd, even] = [at([1, 3]), at([2, 4])]
   if (odd.length === 0 || even.length === 0) return false
   const average = (heights: number[]) => heights.reduce((sum, height) => sum + height, 0) / heights.length
@@ -172,15 +209,28 @@ function isDoubled(repeats: Float64Array, hump: number, known: number, samples: 
 }
 
 /** Humps a revolution: where the signal repeats better than at its neighbours, else from a known bar count. */
-function revolutionOf(repeats: Float64Array, hump: number, humpsPerS: number, known: number | null, samples: number): Revolution | null {
+function revolutionOf(
+  repeats: Float64Array,
+  hump: number,
+  humpsPerS: number,
+  known: number | null,
+  samples: number,
+): Revolution | null {
   const possible = (humps: number) => {
     const rpm = (60 * humpsPerS) / humps
     return rpm >= RPM.low && rpm <= RPM.high
   }
-  const heights = Array.from({ length: 2 * BARS.high + 1 }, (_, humps) => (humps >= BARS.low && possible(humps) ? (peakNear(repeats, humps * hump, 0.25 * hump)?.height ?? -1) : -1))
+  const heights = Array.from({ length: 2 * BARS.high + 1 }, (_, humps) =>
+    humps >= BARS.low && possible(humps) ? (peakNear(repeats, humps * hump, 0.25 * hump)?.height ?? -1) : -1,
+  )
   const candidates = [...heights.keys()].filter((humps) => heights[humps]! > 0)
   if (known !== null) {
-    if (known % 2 === 1 && possible(2 * known) && (!possible(known) || isDoubled(repeats, hump, known, samples))) return { humps: 2 * known, bars: known, by: 'bars' }
+    if (
+      known % 2 === 1 &&
+      possible(2 * known) &&
+      (!possible(known) || isDoubled(repeats, hump, known, samples))
+    )
+      return { humps: 2 * known, bars: known, by: 'bars' }
     return possible(known) ? { humps: known, bars: known, by: 'bars' } : null
   }
   const level = median(candidates.map((humps) => heights[humps]!))
@@ -210,7 +260,10 @@ function folded(signal: Float64Array, period: number, humps: number): Shape {
   const mean = sums.map((sum, k) => (counts[k]! > 0 ? sum / counts[k]! : 0))
   const start = mean.indexOf(Math.max(...mean))
   const depths = Array.from({ length: humps }, (_, hump) => {
-    const part = Array.from({ length: Math.ceil(cells / humps) + 1 }, (__, k) => mean[(start + Math.round((hump * cells) / humps) + k) % cells]!)
+    const part = Array.from(
+      { length: Math.ceil(cells / humps) + 1 },
+      (__, k) => mean[(start + Math.round((hump * cells) / humps) + k) % cells]!,
+    )
     return Math.max(...part) - Math.min(...part)
   })
   return { mean, deepest: Math.max(...depths) / Math.max(median(depths), 1e-12) }
@@ -218,7 +271,12 @@ function folded(signal: Float64Array, period: number, humps: number): Shape {
 
 /** Single deep falls of current that do not belong to the repeating course. */
 function countNotches(signal: Float64Array, shape: Shape | null, period: number): number {
-  const rest = shape ? signal.map((value, k) => value - shape.mean[Math.floor((k % period) * (shape.mean.length / period)) % shape.mean.length]!) : signal
+  const rest = shape
+    ? signal.map(
+        (value, k) =>
+          value - shape.mean[Math.floor((k % period) * (shape.mean.length / period)) % shape.mean.length]!,
+      )
+    : signal
   const spread = median(rest.map(Math.abs)) / 0.6745
   const deep = [...rest.keys()].filter((k) => rest[k]! < -NOTCH_DEVIATIONS * spread)
   return deep.filter((k, at) => at === 0 || k - deep[at - 1]! > 3).length

@@ -28,10 +28,12 @@ export function normalisedWeights(logWeights: ArrayLike<number>): Float64Array {
 }
 
 /** Chance of an outcome when a share of all is misjudged evenly among `outcomes`. */
-export const withSlips = (chance: Probability, slip: Probability, outcomes: number): Probability => (1 - slip) * chance + slip / outcomes
+export const withSlips = (chance: Probability, slip: Probability, outcomes: number): Probability =>
+  (1 - slip) * chance + slip / outcomes
 
 /** Logarithm of a weight after a likelihood, tempered by `beta`. */
-export const weighed = (logWeight: number, likelihood: number, beta: number): number => logWeight + beta * Math.log(likelihood)
+export const weighed = (logWeight: number, likelihood: number, beta: number): number =>
+  logWeight + beta * Math.log(likelihood)
 
 /** Chances of the outcomes of a test for each alternative: outcome-major, `chance[k * alternatives + i]`. */
 export interface OutcomeChances {
@@ -43,7 +45,11 @@ export interface OutcomeChances {
  * Visits each outcome that can happen with its probability and the weights after it. The weights passed
  * to `visit` are one scratch array, overwritten by the next outcome.
  */
-export function forEachOutcome(weights: Float64Array, { outcomes, chance }: OutcomeChances, visit: (probability: Probability, after: Float64Array, outcome: number) => void): void {
+export function forEachOutcome(
+  weights: Float64Array,
+  { outcomes, chance }: OutcomeChances,
+  visit: (probability: Probability, after: Float64Array, outcome: number) => void,
+): void {
   const count = weights.length
   const after = new Float64Array(count)
   for (let k = 0; k < outcomes; k += 1) {

@@ -2,7 +2,23 @@
 import { describe, expect, it } from 'vitest'
 import { PROVOCATIONS, libraryOf, testById } from '../library'
 import { LAYOUTS, specificationOf, vehicleModel } from '../vehicle'
-import { TYPICAL_WORKSHOP, chooseNext, deriveSome, nominalTable, policyCost, posteriorOf, provocationsFor, optimalCost, rolledOut, suspectsOf, surprises, type Complaint, type Evidence, type ReducedProblem, type Situation } from '.'
+import {
+  TYPICAL_WORKSHOP,
+  chooseNext,
+  deriveSome,
+  nominalTable,
+  policyCost,
+  posteriorOf,
+  provocationsFor,
+  optimalCost,
+  rolledOut,
+  suspectsOf,
+  surprises,
+  type Complaint,
+  type Evidence,
+  type ReducedProblem,
+  type Situation,
+} from '.'
 
 const built = vehicleModel(LAYOUTS.A01, specificationOf())
 if (!built.ok) throw new Error(built.error.problem)
@@ -10,18 +26,41 @@ const table = nominalTable(built.value)
 deriveSome(table, 0, () => false)
 const { tests, repairs } = libraryOf(LAYOUTS.A01)
 const complaint: Complaint = { symptoms: ['cranksNoStart'], raisers: [], failingNow: 'yes' }
-const situation: Situation = { workshop: TYPICAL_WORKSHOP, reachMinutes: Object.fromEntries(tests.map((test) => [test.id, 5])), repairMinutes: Object.fromEntries(repairs.map((repair) => [repair.id, repair.minutes + 20])), engineRuns: false, skipped: [], tried: [] }
+const situation: Situation = {
+  workshop: TYPICAL_WORKSHOP,
+  reachMinutes: Object.fromEntries(tests.map((test) => [test.id, 5])),
+  repairMinutes: Object.fromEntries(repairs.map((repair) => [repair.id, repair.minutes + 20])),
+  engineRuns: false,
+  skipped: [],
+  tried: [],
+}
 const number = (id: string, testId: string, value: number): Evidence => {
   const { reading } = testById(testId)
   if (reading.kind !== 'number') throw new Error(`${testId} has no number`)
-  return { id, testId, value: { kind: 'number', entered: { value, unit: reading.unit } }, faultPresent: 'yes' }
+  return {
+    id,
+    testId,
+    value: { kind: 'number', entered: { value, unit: reading.unit } },
+    faultPresent: 'yes',
+  }
 }
-const seen = (id: string, testId: string, outcome: string): Evidence => ({ id, testId, value: { kind: 'outcome', outcome }, faultPresent: 'yes' })
+const seen = (id: string, testId: string, outcome: string): Evidence => ({
+  id,
+  testId,
+  value: { kind: 'outcome', outcome },
+  faultPresent: 'yes',
+})
 const rank = (evidence: Evidence[], of = complaint) => posteriorOf(table, of, evidence)
-const shareOf = (evidence: Evidence[], id: string) => suspectsOf(rank(evidence)).find((suspect) => suspect.id === id)?.probability ?? 0
+const shareOf = (evidence: Evidence[], id: string) =>
+  suspectsOf(rank(evidence)).find((suspect) => suspect.id === id)?.probability ?? 0
 
 /** Sound up to the plug, dead after it, and one reading that says otherwise. */
-const PLUG = [number('a', 'T04-in', 12.3), number('b', 'T04', 4.6), number('c', 'T05', 7.9), number('d', 'T13', 3)]
+const PLUG = [
+  number('a', 'T04-in', 12.3),
+  number('b', 'T04', 4.6),
+  number('c', 'T05', 7.9),
+  number('d', 'T13', 3),
+]
 const ODD = number('x', 'T24', 306)
 
 describe('a reading that does not fit', () => {
@@ -66,11 +105,28 @@ describe('a cause that nobody listed', () => {
     const { faults } = libraryOf(LAYOUTS.A01)
     const unlisted = faults.filter((fault) => fault.unlisted)
     expect(unlisted.length).toBeGreaterThan(20)
-    for (const fault of unlisted) expect(faults.some((other) => !other.unlisted && other.segment === fault.segment && other.repairs.some((repair) => fault.repairs.includes(repair))), fault.id).toBe(true)
+    for (const fault of unlisted)
+      expect(
+        faults.some(
+          (other) =>
+            !other.unlisted &&
+            other.segment === fault.segment &&
+            other.repairs.some((repair) => fault.repairs.includes(repair)),
+        ),
+        fault.id,
+      ).toBe(true)
   })
   it('a relay that loses volts in a way the list does not know is laid at the relay, not at the loom', () => {
-    const without = { ...table, predicted: table.predicted.filter((entry) => table.classes[entry.particle.classIndex]!.id !== 'F71') }
-    const readings = [number('a', 'T01-rest', 12.5), number('b', 'T09', 0.05), number('c', 'T07-relay', 3.7), number('d', 'T04', 3.6)]
+    const without = {
+      ...table,
+      predicted: table.predicted.filter((entry) => table.classes[entry.particle.classIndex]!.id !== 'F71'),
+    }
+    const readings = [
+      number('a', 'T01-rest', 12.5),
+      number('b', 'T09', 0.05),
+      number('c', 'T07-relay', 3.7),
+      number('d', 'T04', 3.6),
+    ]
     const [lead] = suspectsOf(posteriorOf(without, complaint, readings))
     expect(lead).toMatchObject({ id: 'relay', leadFault: 'U-relay' })
   })
@@ -99,35 +155,58 @@ describe('a part tried unread', () => {
     expect(again.attempts.map((attempt) => attempt.repairId)).not.toContain(attempts[0]!.repairId)
   })
   it('is worth the more the likelier it cures', () => {
-    const worth = (evidence: Evidence[]) => chooseNext(rank(evidence), situation).attempts.find((attempt) => attempt.repairId === 'plug')
-    expect(worth(PLUG.slice(0, 2))!.worth).toBeGreaterThan(worth([number('a', 'T04-in', 12.3)])?.worth ?? -Infinity)
+    const worth = (evidence: Evidence[]) =>
+      chooseNext(rank(evidence), situation).attempts.find((attempt) => attempt.repairId === 'plug')
+    expect(worth(PLUG.slice(0, 2))!.worth).toBeGreaterThan(
+      worth([number('a', 'T04-in', 12.3)])?.worth ?? -Infinity,
+    )
   })
 })
 
 describe('making it fail', () => {
   it('offers what brings out the most a minute, and nothing for faults that stay', () => {
-    const away = posteriorOf(table, { symptoms: ['cutsOut'], raisers: ['damp'], failingNow: 'no' }, [seen('a', 'T03', 'steady')])
+    const away = posteriorOf(table, { symptoms: ['cutsOut'], raisers: ['damp'], failingNow: 'no' }, [
+      seen('a', 'T03', 'steady'),
+    ])
     const ways = provocationsFor(away)
     expect(ways.length).toBeGreaterThan(1)
-    const perMinute = ways.map(({ id, brings }) => brings / PROVOCATIONS.find((way) => way.id === id)!.minutes)
+    const perMinute = ways.map(
+      ({ id, brings }) => brings / PROVOCATIONS.find((way) => way.id === id)!.minutes,
+    )
     expect([...perMinute].sort((one, other) => other - one)).toEqual(perMinute)
-    const stays = rank([number('a', 'T24', 250), seen('b', 'T26-wet', 'wet')], { symptoms: ['runsRough'], raisers: [], failingNow: 'yes' })
+    const stays = rank([number('a', 'T24', 250), seen('b', 'T26-wet', 'wet')], {
+      symptoms: ['runsRough'],
+      raisers: [],
+      failingNow: 'yes',
+    })
     expect(provocationsFor(stays).reduce((sum, way) => sum + way.brings, 0)).toBeLessThan(0.15)
   })
-  it('every way says when to stop', () => expect(PROVOCATIONS.filter((way) => way.caution.stopWhen.length < 10 || way.brings.length === 0)).toEqual([]))
+  it('every way says when to stop', () =>
+    expect(PROVOCATIONS.filter((way) => way.caution.stopWhen.length < 10 || way.brings.length === 0)).toEqual(
+      [],
+    ))
 })
 
 describe('rolling a rule out by one act', () => {
   const problem: ReducedProblem = {
-    faults: ['a', 'b', 'c'], prior: Float64Array.from([0.5, 0.3, 0.2]), repairCost: [50, 80, 20],
+    faults: ['a', 'b', 'c'],
+    prior: Float64Array.from([0.5, 0.3, 0.2]),
+    repairCost: [50, 80, 20],
     tests: [
       { id: 'first', cost: 6, outcomes: 2, chance: Float64Array.from([1, 0, 0, 0, 1, 1]) },
       { id: 'second', cost: 4, outcomes: 2, chance: Float64Array.from([0, 1, 0, 1, 0, 1]) },
     ],
   }
-  const likeliest = (belief: Float64Array) => ({ kind: 'repair' as const, fault: belief.indexOf(Math.max(...belief)) })
+  const likeliest = (belief: Float64Array) => ({
+    kind: 'repair' as const,
+    fault: belief.indexOf(Math.max(...belief)),
+  })
   it('never costs more than the rule, nor less than the optimum', () => {
-    const [rule, rolled, best] = [policyCost(problem, likeliest), policyCost(problem, rolledOut(problem, likeliest)), optimalCost(problem)]
+    const [rule, rolled, best] = [
+      policyCost(problem, likeliest),
+      policyCost(problem, rolledOut(problem, likeliest)),
+      optimalCost(problem),
+    ]
     expect(rolled).toBeLessThanOrEqual(rule + 1e-9)
     expect(rolled).toBeGreaterThanOrEqual(best - 1e-9)
     expect(rule).toBeGreaterThan(best)

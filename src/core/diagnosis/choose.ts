@@ -47,7 +47,11 @@ export interface Candidate {
 }
 
 export interface Choice {
-  verdict: { kind: 'repair'; repairId: string; probability: Probability } | { kind: 'confirm'; repairId: string; probability: Probability; testId: string } | { kind: 'test'; testId: string } | { kind: 'stuck' }
+  verdict:
+    | { kind: 'repair'; repairId: string; probability: Probability }
+    | { kind: 'confirm'; repairId: string; probability: Probability; testId: string }
+    | { kind: 'test'; testId: string }
+    | { kind: 'stuck' }
   /** Best first; those that cannot be taken now stand at the end with their reason. */
   candidates: Candidate[]
   /** Repairs tried as tests, the worthiest first; dear ones are never tried. */
@@ -60,16 +64,28 @@ export function chooseNext(posterior: Posterior, situation: Situation): Choice {
   const loss = lossModel(posterior, situation)
   const heavy = amongLive(posterior, live)
   const read = new Set(posterior.evidence.map((item) => item.testId))
-  const all = [...table.catalogue.numeric.map((entry) => entry.test), ...table.catalogue.seen.map((entry) => entry.test)]
-  const now = classMass(table, live, Float64Array.from(live, (at) => heavy.weights[at]!))
+  const all = [
+    ...table.catalogue.numeric.map((entry) => entry.test),
+    ...table.catalogue.seen.map((entry) => entry.test),
+  ]
+  const now = classMass(
+    table,
+    live,
+    Float64Array.from(live, (at) => heavy.weights[at]!),
+  )
   const nowBits = repairEntropy(loss, now)
   const nowLoss = loss.judge(now).leastLoss
   const candidates = all.map((test) => rate(heavy, situation, test, live, loss, nowBits, nowLoss, read))
   candidates.sort((one, other) => order(one) - order(other))
-  return { verdict: decide(posterior, situation, candidates, loss), candidates, attempts: attemptsOf(posterior, situation, loss) }
+  return {
+    verdict: decide(posterior, situation, candidates, loss),
+    candidates,
+    attempts: attemptsOf(posterior, situation, loss),
+  }
 }
 
-const order = (candidate: Candidate) => (candidate.why === 'ranked' ? -candidate.bits / candidate.cost : 1000 - candidate.bits)
+const order = (candidate: Candidate) =>
+  candidate.why === 'ranked' ? -candidate.bits / candidate.cost : 1000 - candidate.bits
 
 function liveParticles(posterior: Posterior): number[] {
   const live: number[] = []
@@ -84,29 +100,66 @@ function amongLive(posterior: Posterior, live: number[]): Posterior {
   return { ...posterior, weights: posterior.weights.map((weight) => weight / mass) }
 }
 
-function rate(posterior: Posterior, situation: Situation, test: Test, live: number[], loss: LossModel, nowBits: number, nowLoss: number, read: Set<string>): Candidate {
+function rate(
+  posterior: Posterior,
+  situation: Situation,
+  test: Test,
+  live: number[],
+  loss: LossModel,
+  nowBits: number,
+  nowLoss: number,
+  read: Set<string>,
+): Candidate {
   const reach = situation.reachMinutes[test.id]
   const base: Candidate = {
-    testId: test.id, title: test.title, bits: 0, workMinutes: test.minutes, reachMinutes: reach ?? 0, money: test.money,
-    cost: situation.workshop.ratePerMinute * (test.minutes + (reach ?? 0)) + test.money, worth: 0, verdictChance: 0, split: [0, 1], why: 'ranked',
+    testId: test.id,
+    title: test.title,
+    bits: 0,
+    workMinutes: test.minutes,
+    reachMinutes: reach ?? 0,
+    money: test.money,
+    cost: situation.workshop.ratePerMinute * (test.minutes + (reach ?? 0)) + test.money,
+    worth: 0,
+    verdictChance: 0,
+    split: [0, 1],
+    why: 'ranked',
   }
   if (situation.skipped.includes(test.id)) return { ...base, why: 'skipped' }
   if (read.has(test.id)) return { ...base, why: 'read' }
   const outcomes = outcomesOf(posterior, test, live)
   const { bits, afterLoss, verdictChance, split } = expected(posterior, live, outcomes, loss, nowBits)
-  const why = !situation.engineRuns && needsRunningEngine(test) ? 'needs-engine' : reach === null || reach === undefined ? 'no-way' : bits < LEAST_GAIN_BITS ? 'says-little' : 'ranked'
+  const why =
+    !situation.engineRuns && needsRunningEngine(test)
+      ? 'needs-engine'
+      : reach === null || reach === undefined
+        ? 'no-way'
+        : bits < LEAST_GAIN_BITS
+          ? 'says-little'
+          : 'ranked'
   return { ...base, bits, worth: nowLoss - afterLoss - base.cost, verdictChance, split, why }
 }
 
 function outcomesOf(posterior: Posterior, test: Test, live: number[]): OutcomeChances {
   const { catalogue } = posterior.table
   const numeric = catalogue.numericById.get(test.id)
-  return numeric ? numberOutcomes(posterior, numeric, live) : seenOutcomes(posterior, catalogue.seenById.get(test.id)!, live)
+  return numeric
+    ? numberOutcomes(posterior, numeric, live)
+    : seenOutcomes(posterior, catalogue.seenById.get(test.id)!, live)
 }
 
 function seenOutcomes(posterior: Posterior, entry: SeenTest, live: number[]): OutcomeChances {
   const chance = new Float64Array(entry.outcomes.length * live.length)
-  live.forEach((at, i) => entry.outcomes.forEach((_, k) => (chance[k * live.length + i] = outcomeChance(posterior.table, at, entry.offset + k, entry.outcomes.length))))
+  live.forEach((at, i) =>
+    entry.outcomes.forEach(
+      (_, k) =>
+        (chance[k * live.length + i] = outcomeChance(
+          posterior.table,
+          at,
+          entry.offset + k,
+          entry.outcomes.length,
+        )),
+    ),
+  )
   return { outcomes: entry.outcomes.length, chance }
 }
 
@@ -116,7 +169,13 @@ function numberOutcomes(posterior: Posterior, entry: NumericTest, live: number[]
   const soundSd = Math.sqrt(sound.variance + readingSigma(entry, sound.mean) ** 2)
   const means = live.map((at) => predictiveOf(table, table.predicted[at]!, states[at]!, entry.row))
   const sds = means.map(({ mean, variance }) => Math.sqrt(variance + readingSigma(entry, mean) ** 2))
-  const edges = binEdges(posterior, live, means.map(({ mean }) => mean), sds, entry.span)
+  const edges = binEdges(
+    posterior,
+    live,
+    means.map(({ mean }) => mean),
+    sds,
+    entry.span,
+  )
   const bins = edges.length + 1
   const soundUpTo = edges.map((edge) => normalCdf((edge - sound.mean) / soundSd))
   const chance = new Float64Array(bins * live.length)
@@ -124,7 +183,11 @@ function numberOutcomes(posterior: Posterior, entry: NumericTest, live: number[]
     const shows = showsNow(table.predicted[at]!.particle.shows, 'unknown')
     let below = 0
     for (let k = 0; k < bins; k += 1) {
-      const upTo = k === bins - 1 ? 1 : shows * normalCdf((edges[k]! - means[i]!.mean) / sds[i]!) + (shows < 1 ? (1 - shows) * soundUpTo[k]! : 0)
+      const upTo =
+        k === bins - 1
+          ? 1
+          : shows * normalCdf((edges[k]! - means[i]!.mean) / sds[i]!) +
+            (shows < 1 ? (1 - shows) * soundUpTo[k]! : 0)
       chance[k * live.length + i] = withSlips(upTo - below, SLIP, bins)
       below = upTo
     }
@@ -133,8 +196,16 @@ function numberOutcomes(posterior: Posterior, entry: NumericTest, live: number[]
 }
 
 /** Edges at the quantiles of the predicted readings, no bin narrower than three standard deviations. */
-function binEdges(posterior: Posterior, live: number[], means: number[], sds: number[], span: number): number[] {
-  const sorted = live.map((at, i) => ({ mean: means[i]!, sd: sds[i]!, weight: posterior.weights[at]! })).sort((a, b) => a.mean - b.mean)
+function binEdges(
+  posterior: Posterior,
+  live: number[],
+  means: number[],
+  sds: number[],
+  span: number,
+): number[] {
+  const sorted = live
+    .map((at, i) => ({ mean: means[i]!, sd: sds[i]!, weight: posterior.weights[at]! }))
+    .sort((a, b) => a.mean - b.mean)
   const edges: number[] = []
   let cumulative = 0
   let last = -Infinity
@@ -172,7 +243,13 @@ function repairEntropy(loss: LossModel, mass: Float64Array): number {
   return entropyBits(shares)
 }
 
-function expected(posterior: Posterior, live: number[], outcomes: OutcomeChances, loss: LossModel, nowBits: number) {
+function expected(
+  posterior: Posterior,
+  live: number[],
+  outcomes: OutcomeChances,
+  loss: LossModel,
+  nowBits: number,
+) {
   const { table, weights } = posterior
   const own = Float64Array.from(live, (at) => weights[at]!)
   const mass = new Float64Array(table.classes.length)
@@ -182,18 +259,29 @@ function expected(posterior: Posterior, live: number[], outcomes: OutcomeChances
   let largest = 0
   forEachOutcome(own, outcomes, (probability, after) => {
     mass.fill(0)
-    for (let i = 0; i < live.length; i += 1) mass[table.predicted[live[i]!]!.particle.classIndex]! += after[i]!
+    for (let i = 0; i < live.length; i += 1)
+      mass[table.predicted[live[i]!]!.particle.classIndex]! += after[i]!
     bits -= probability * repairEntropy(loss, mass)
     const { leastLoss, best } = loss.judge(mass)
     afterLoss += probability * leastLoss
     if (best && best.probability >= COMMIT) verdictChance += probability
     largest = Math.max(largest, probability)
   })
-  return { bits: Math.max(0, bits), afterLoss, verdictChance, split: [largest, 1 - largest] as [number, number] }
+  return {
+    bits: Math.max(0, bits),
+    afterLoss,
+    verdictChance,
+    split: [largest, 1 - largest] as [number, number],
+  }
 }
 
 /** Commits when nothing is worth reading any more, and after a reading at the named part itself: the last net for a fault that the library does not have. */
-function decide(posterior: Posterior, situation: Situation, candidates: Candidate[], loss: LossModel): Choice['verdict'] {
+function decide(
+  posterior: Posterior,
+  situation: Situation,
+  candidates: Candidate[],
+  loss: LossModel,
+): Choice['verdict'] {
   const { best } = loss.judge(posterior.classWeights)
   const top = candidates.find((candidate) => candidate.why === 'ranked')
   if (!best) return top ? { kind: 'test', testId: top.testId } : { kind: 'stuck' }
@@ -202,9 +290,21 @@ function decide(posterior: Posterior, situation: Situation, candidates: Candidat
   const odd = unrepeated(posterior)
   if (odd && best.probability >= COMMIT) return { kind: 'test', testId: odd }
   const worthwhile = candidates.some((candidate) => candidate.why === 'ranked' && candidate.worth > 0)
-  if (top && (best.probability < (dear ? COMMIT_DEAR : COMMIT) || worthwhile)) return { kind: 'test', testId: top.testId }
-  const most = dear ? Infinity : CONFIRM_SHARE * (repairById(best.repairId).money + situation.workshop.comebackMoney)
+  if (top && (best.probability < (dear ? COMMIT_DEAR : COMMIT) || worthwhile))
+    return { kind: 'test', testId: top.testId }
+  const most = dear
+    ? Infinity
+    : CONFIRM_SHARE * (repairById(best.repairId).money + situation.workshop.comebackMoney)
   const confirming = confirmingTest(posterior, best.repairId, candidates, most)
-  const again = confirming ?? hangsOn(posterior, best.repairId, candidates, HANGS_COST_SHARE * (repairById(best.repairId).money + situation.workshop.comebackMoney))
-  return again ? { kind: 'confirm', repairId: best.repairId, probability, testId: again } : { kind: 'repair', repairId: best.repairId, probability }
+  const again =
+    confirming ??
+    hangsOn(
+      posterior,
+      best.repairId,
+      candidates,
+      HANGS_COST_SHARE * (repairById(best.repairId).money + situation.workshop.comebackMoney),
+    )
+  return again
+    ? { kind: 'confirm', repairId: best.repairId, probability, testId: again }
+    : { kind: 'repair', repairId: best.repairId, probability }
 }

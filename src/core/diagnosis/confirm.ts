@@ -26,7 +26,11 @@ const ODD_SHARE = 0.5
 
 /** A reading that what leads takes for a slip, not yet repeated: a slip is seldom made twice in the same way. */
 export function unrepeated({ slips, evidence }: Posterior): string | null {
-  const odd = evidence.find((item) => (slips.get(item.id) ?? 0) > ODD_SHARE && evidence.filter((other) => other.testId === item.testId).length === 1)
+  const odd = evidence.find(
+    (item) =>
+      (slips.get(item.id) ?? 0) > ODD_SHARE &&
+      evidence.filter((other) => other.testId === item.testId).length === 1,
+  )
   return odd?.testId ?? null
 }
 
@@ -34,9 +38,27 @@ export function unrepeated({ slips, evidence }: Posterior): string | null {
  * A reading on which the whole verdict hangs, taken once: a slip of hand or meter would be paid for with a
  * part. Null where without any one reading the repair still leads.
  */
-export function hangsOn({ table, complaint, done, evidence }: Posterior, repairId: string, candidates: Priced[], most: Money): string | null {
-  const single = evidence.filter((item) => evidence.filter((other) => other.testId === item.testId).length === 1 && !isVapour(item.testId))
-  const without = single.map((item) => ({ item, share: shareOf(posteriorOf(table, complaint, evidence.filter((other) => other.id !== item.id), done), repairId) }))
+export function hangsOn(
+  { table, complaint, done, evidence }: Posterior,
+  repairId: string,
+  candidates: Priced[],
+  most: Money,
+): string | null {
+  const single = evidence.filter(
+    (item) => evidence.filter((other) => other.testId === item.testId).length === 1 && !isVapour(item.testId),
+  )
+  const without = single.map((item) => ({
+    item,
+    share: shareOf(
+      posteriorOf(
+        table,
+        complaint,
+        evidence.filter((other) => other.id !== item.id),
+        done,
+      ),
+      repairId,
+    ),
+  }))
   const worst = without.sort((one, other) => one.share - other.share)[0]
   if (!worst || worst.share > HANGS_SHARE) return null
   const priced = candidates.find((candidate) => candidate.testId === worst.item.testId)
@@ -50,33 +72,66 @@ function isVapour(testId: string): boolean {
 }
 
 /** Belief that the part of a repair is bad. */
-const shareOf = ({ table, classWeights }: Posterior, repairId: string): number => table.classes.reduce((sum, entry, at) => sum + (entry.faults.some((fault) => fault.repairs.includes(repairId)) ? classWeights[at]! : 0), 0)
+const shareOf = ({ table, classWeights }: Posterior, repairId: string): number =>
+  table.classes.reduce(
+    (sum, entry, at) =>
+      sum + (entry.faults.some((fault) => fault.repairs.includes(repairId)) ? classWeights[at]! : 0),
+    0,
+  )
 
 /**
  * The cheapest test at the part that leads under this repair; null when a reading there has spoken of its
  * fault or both its ends were read, or no test there costs as little as this.
  */
-export function confirmingTest(posterior: Posterior, repairId: string, candidates: Priced[], most: Money): string | null {
+export function confirmingTest(
+  posterior: Posterior,
+  repairId: string,
+  candidates: Priced[],
+  most: Money,
+): string | null {
   const lead = suspectsOf(posterior).find((suspect) => suspect.id === repairId)
   if (!lead) return null
   const segment = posterior.table.model.layout.segments.find((entry) => entry.id === lead.segment)
   const places = segment ? [segment.id, segment.from, segment.to] : [lead.segment]
-  const at = (place: string, read: boolean) => candidates.filter((candidate) => testById(candidate.testId).at === place && (candidate.why === 'read') === read)
+  const at = (place: string, read: boolean) =>
+    candidates.filter(
+      (candidate) => testById(candidate.testId).at === place && (candidate.why === 'read') === read,
+    )
   const rival = rivalOf(posterior, repairId)
   const speaks = (candidate: Priced) => speaksOf(posterior, lead.leadFault, rival, candidate.testId)
-  const measured = (place: string) => at(place, true).some((candidate) => posterior.table.catalogue.numericById.has(candidate.testId))
+  const measured = (place: string) =>
+    at(place, true).some((candidate) => posterior.table.catalogue.numericById.has(candidate.testId))
   const [own, ...ends] = places as [string, ...string[]]
-  if (at(own, true).some(speaks) || (segment && ends.every(measured) && ends.some((place) => at(place, true).some(speaks)))) return null
-  const open = places.filter((place) => place === own || !measured(place)).flatMap((place) => at(place, false)).filter((candidate) => candidate.cost <= most && (candidate.why === 'ranked' || candidate.why === 'says-little'))
+  if (
+    at(own, true).some(speaks) ||
+    (segment && ends.every(measured) && ends.some((place) => at(place, true).some(speaks)))
+  )
+    return null
+  const open = places
+    .filter((place) => place === own || !measured(place))
+    .flatMap((place) => at(place, false))
+    .filter(
+      (candidate) =>
+        candidate.cost <= most && (candidate.why === 'ranked' || candidate.why === 'says-little'),
+    )
   const telling = open.filter(speaks)
-  return (telling.length > 0 ? telling : open.filter((candidate) => testById(candidate.testId).at !== own)).sort((one, other) => one.cost - other.cost)[0]?.testId ?? null
+  return (
+    (telling.length > 0 ? telling : open.filter((candidate) => testById(candidate.testId).at !== own)).sort(
+      (one, other) => one.cost - other.cost,
+    )[0]?.testId ?? null
+  )
 }
 
 /** The likeliest fault that another repair cures, where there is one worth telling apart. */
 function rivalOf({ table, classWeights }: Posterior, repairId: string): string | null {
   let best = -1
   table.classes.forEach((entry, at) => {
-    if (entry.faults.length !== 1 || entry.faults[0]!.repairs.includes(repairId) || classWeights[at]! < LEAST_RIVAL) return
+    if (
+      entry.faults.length !== 1 ||
+      entry.faults[0]!.repairs.includes(repairId) ||
+      classWeights[at]! < LEAST_RIVAL
+    )
+      return
     if (best < 0 || classWeights[at]! > classWeights[best]!) best = at
   })
   return best < 0 ? null : table.classes[best]!.id
@@ -91,12 +146,15 @@ interface Weighted {
 function particlesOf({ table, weights }: Posterior, faultId: string | null): Weighted[] {
   if (faultId === null) return [{ entry: table.sound, weight: 1 }]
   const at = table.classes.findIndex((entry) => entry.id === faultId)
-  const own = table.predicted.flatMap((entry, k): Weighted[] => (entry.particle.classIndex === at ? [{ entry, weight: weights[k]! + 1e-12 }] : []))
+  const own = table.predicted.flatMap((entry, k): Weighted[] =>
+    entry.particle.classIndex === at ? [{ entry, weight: weights[k]! + 1e-12 }] : [],
+  )
   const total = own.reduce((sum, { weight }) => sum + weight, 0)
   return own.map(({ entry, weight }) => ({ entry, weight: weight / total }))
 }
 
-const averageOf = (particles: Weighted[], of: (entry: Table['sound']) => number) => particles.reduce((sum, { entry, weight }) => sum + weight * of(entry), 0)
+const averageOf = (particles: Weighted[], of: (entry: Table['sound']) => number) =>
+  particles.reduce((sum, { entry, weight }) => sum + weight * of(entry), 0)
 
 /** How much of a fault a test must set apart to speak of it. */
 const SPEAKS = 0.8
@@ -109,10 +167,24 @@ function speaksOf(posterior: Posterior, faultId: string, rivalId: string | null,
   const own = particlesOf(posterior, faultId)
   return [null, ...(rivalId === null ? [] : [rivalId])].every((other) => {
     const against = particlesOf(posterior, other)
-    if (!numeric) return seen!.outcomes.reduce((sum, _, k) => sum + 0.5 * Math.abs(averageOf(own, (entry) => entry.chances[seen!.offset + k]!) - averageOf(against, (entry) => entry.chances[seen!.offset + k]!)), 0) > 0.5
+    if (!numeric)
+      return (
+        seen!.outcomes.reduce(
+          (sum, _, k) =>
+            sum +
+            0.5 *
+              Math.abs(
+                averageOf(own, (entry) => entry.chances[seen!.offset + k]!) -
+                  averageOf(against, (entry) => entry.chances[seen!.offset + k]!),
+              ),
+          0,
+        ) > 0.5
+      )
     const { row } = numeric
     const mean = averageOf(against, (entry) => entry.values[row]!)
-    const spread = averageOf(against, (entry) => (entry.values[row]! - mean) ** 2) + predictiveOf(table, table.sound, table.belief, row).variance
+    const spread =
+      averageOf(against, (entry) => (entry.values[row]! - mean) ** 2) +
+      predictiveOf(table, table.sound, table.belief, row).variance
     const apart = 2 * Math.sqrt(spread + readingSigma(numeric, mean) ** 2)
     return averageOf(own, (entry) => (Math.abs(entry.values[row]! - mean) > apart ? 1 : 0)) > SPEAKS
   })

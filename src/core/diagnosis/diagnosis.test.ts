@@ -1,9 +1,55 @@
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { FAULT_TEMPLATES, RAISERS, REPAIRS, TESTS, faulty, libraryOf, othersFor, repairById, testById } from '../library'
-import { SCENES, buildNetwork, inScope, parameterAt, LAYOUTS, SCOPES, layoutOf, solveScene, specificationOf, vehicleModel, type Layout, type LayoutId, type VehicleModel } from '../vehicle'
+import {
+  FAULT_TEMPLATES,
+  RAISERS,
+  REPAIRS,
+  TESTS,
+  faulty,
+  libraryOf,
+  othersFor,
+  repairById,
+  testById,
+} from '../library'
+import {
+  SCENES,
+  buildNetwork,
+  inScope,
+  parameterAt,
+  LAYOUTS,
+  SCOPES,
+  layoutOf,
+  solveScene,
+  specificationOf,
+  vehicleModel,
+  type Layout,
+  type LayoutId,
+  type VehicleModel,
+} from '../vehicle'
 import { caseFromNetwork, networkFromCase, nodePressurePa, solveNetwork } from '../physics'
-import { NO_BELIEF, TYPICAL_WORKSHOP, addPairs, chooseNext, contradictions, deriveSome, explainSuspect, explainTest, leadingPair, nominalTable, observe, observerOf, posteriorOf, predictiveOf, segmentShares, suspectsOf, surprises, type Complaint, type Evidence, type Situation, type Table } from '.'
+import {
+  NO_BELIEF,
+  TYPICAL_WORKSHOP,
+  addPairs,
+  chooseNext,
+  contradictions,
+  deriveSome,
+  explainSuspect,
+  explainTest,
+  leadingPair,
+  nominalTable,
+  observe,
+  observerOf,
+  posteriorOf,
+  predictiveOf,
+  segmentShares,
+  suspectsOf,
+  surprises,
+  type Complaint,
+  type Evidence,
+  type Situation,
+  type Table,
+} from '.'
 
 let model: VehicleModel
 let table: Table
@@ -11,10 +57,27 @@ const complaint: Complaint = { symptoms: ['cranksNoStart'], raisers: [], failing
 const number = (id: string, testId: string, value: number): Evidence => {
   const { reading } = testById(testId)
   if (reading.kind !== 'number') throw new Error(testId)
-  return { id, testId, value: { kind: 'number', entered: { value, unit: reading.unit } }, faultPresent: 'yes' }
+  return {
+    id,
+    testId,
+    value: { kind: 'number', entered: { value, unit: reading.unit } },
+    faultPresent: 'yes',
+  }
 }
-const seen = (id: string, testId: string, outcome: string): Evidence => ({ id, testId, value: { kind: 'outcome', outcome }, faultPresent: 'yes' })
-const situation: Situation = { workshop: TYPICAL_WORKSHOP, reachMinutes: Object.fromEntries(TESTS.map((test) => [test.id, 2])), repairMinutes: {}, engineRuns: false, skipped: [], tried: [] }
+const seen = (id: string, testId: string, outcome: string): Evidence => ({
+  id,
+  testId,
+  value: { kind: 'outcome', outcome },
+  faultPresent: 'yes',
+})
+const situation: Situation = {
+  workshop: TYPICAL_WORKSHOP,
+  reachMinutes: Object.fromEntries(TESTS.map((test) => [test.id, 2])),
+  repairMinutes: {},
+  engineRuns: false,
+  skipped: [],
+  tried: [],
+}
 
 beforeAll(() => {
   const built = vehicleModel(LAYOUTS.A01, specificationOf())
@@ -43,18 +106,34 @@ describe('the model of the vehicle', () => {
   })
 
   it.each(SCENES)('its network of the scene "%s", exported and read back, gives the same answer', (scene) => {
-    const theta = faulty(model, [{ fault: libraryOf(LAYOUTS.A01).faults.find((fault) => fault.id === 'F79')!, severity: 0.5 }])
-    const exported = networkFromCase(JSON.parse(JSON.stringify(caseFromNetwork(buildNetwork(model, theta, scene), scene))))
+    const theta = faulty(model, [
+      { fault: libraryOf(LAYOUTS.A01).faults.find((fault) => fault.id === 'F79')!, severity: 0.5 },
+    ])
+    const exported = networkFromCase(
+      JSON.parse(JSON.stringify(caseFromNetwork(buildNetwork(model, theta, scene), scene))),
+    )
     if (!exported.ok) throw new Error(`${exported.error.problem} at ${exported.error.at}`)
     const answer = solveNetwork(exported.value)
     if (!answer.ok) throw new Error(JSON.stringify(answer.error))
     expect(solveScene(model, theta, scene, true).ok).toBe(true)
-    expect(answer.value.nodes.rail!.pressurePa).toBeCloseTo(nodePressurePa(model.system, model.system.nodeIndex.get('rail')!), 0)
+    expect(answer.value.nodes.rail!.pressurePa).toBeCloseTo(
+      nodePressurePa(model.system, model.system.nodeIndex.get('rail')!),
+      0,
+    )
   })
 
   it('derivatives from the factored matrix agree with differences of full solves', () => {
-    const observer = observerOf(model, table.catalogue.profile.map(({ station }) => (station.track === 'electrical' ? { of: 'volts' as const, red: station.node, black: '0', scene: 'load' as const } : { of: 'pressure' as const, at: station.node, scene: 'load' as const })))
-    const theta = faulty(model, [{ fault: libraryOf(LAYOUTS.A01).faults.find((fault) => fault.id === 'F41')!, severity: 0.7 }])
+    const observer = observerOf(
+      model,
+      table.catalogue.profile.map(({ station }) =>
+        station.track === 'electrical'
+          ? { of: 'volts' as const, red: station.node, black: '0', scene: 'load' as const }
+          : { of: 'pressure' as const, at: station.node, scene: 'load' as const },
+      ),
+    )
+    const theta = faulty(model, [
+      { fault: libraryOf(LAYOUTS.A01).faults.find((fault) => fault.id === 'F41')!, severity: 0.7 },
+    ])
     const { values, derivatives } = observe(observer, theta, true)
     const count = model.nuisances.length
     let compared = 0
@@ -65,7 +144,9 @@ describe('the model of the vehicle', () => {
       values.forEach((value, row) => {
         const difference = (after[row]! - value) / 0.05
         if (Math.abs(difference) < 1e-3 * Math.max(1, Math.abs(value))) return
-        expect(Math.abs(derivatives![row * count + k]! - difference)).toBeLessThan(0.05 * Math.abs(difference))
+        expect(Math.abs(derivatives![row * count + k]! - difference)).toBeLessThan(
+          0.05 * Math.abs(difference),
+        )
         compared += 1
       })
     })
@@ -84,54 +165,118 @@ function tableOf(layout: Layout): Table {
 }
 
 const TRACED = SCOPES.flatMap((scope) => Object.values(LAYOUTS).map((layout) => inScope(layout, scope)))
-describe.each(TRACED.map((layout) => [`${layout.id}, ${layout.scope}`, layout] as const))('the library of %s', (_id, layout) => {
-  const { faults, tests, repairs, symptoms } = libraryOf(layout)
-  it('holds at least 15 faults and 15 tests, 25 and 30 where there are injectors; fewer where only places are searched', () => {
-    const injected = layout.scope === 'engine' && layout.engine.kind === 'injected'
-    expect(faults.length).toBeGreaterThanOrEqual(injected ? 25 : layout.scope === 'leak' ? 6 : 15)
-    expect(tests.length).toBeGreaterThanOrEqual(injected ? 30 : 15)
-    expect(new Set(faults.map((fault) => fault.id)).size).toBe(faults.length)
-  })
-  it.each(faults.map((fault) => [fault.id, fault] as const))('%s binds, has repairs, and moves a test by two standard deviations', (_id, fault) => {
-    const { model } = tableOf(layout)
-    expect(fault.changes.length).toBeGreaterThan(0)
-    fault.changes.forEach((change) => expect(() => parameterAt(model, change.parameter)).not.toThrow())
-    expect(fault.repairs.length).toBeGreaterThan(0)
-    fault.repairs.forEach((repair) => expect(repairById(repair).id).toBe(repair))
-    fault.raisers.forEach((raiser) => expect(RAISERS[raiser]).toBeDefined())
-    expect([...layout.segments, ...layout.beside].map((segment) => segment.id)).toContain(fault.segment)
-    expect(fault.name).not.toContain('{')
-    expect(strongestEffect(tableOf(layout), fault.id)).toBeGreaterThan(2)
-  })
-  it('every repair is proven by a test that this layout has', () => {
-    for (const repair of repairs) expect(repair.proves.some((test) => tests.some((candidate) => candidate.id === test)), repair.id).toBe(true)
-  })
-  it('every test stands at a place of the layout', () => {
-    const places = [...layout.stations, ...layout.segments, ...layout.beside].map((place) => place.id)
-    for (const test of tests) expect(places, test.id).toContain(test.at)
-  })
-  it('every symptom can be shown by some fault, and every fault is felt at its worst', () => {
-    const { predicted, classes } = tableOf(layout)
-    symptoms.forEach((symptom, at) => expect(Math.max(...predicted.map((entry) => entry.symptoms[at]!)), symptom.id).toBeGreaterThan(0.75))
-    const felt = (faultId: string) => Math.max(...predicted.filter((entry) => classes[entry.particle.classIndex]!.id === faultId).flatMap((entry) => [...entry.symptoms]))
-    expect(faults.filter((fault) => !(felt(fault.id) > 0.35)).map((fault) => fault.id)).toEqual(layout.scope === 'engine' ? QUIET[layout.id] : layout.scope === 'gauge' ? QUIET_OF_GAUGES : [])
-  })
-})
+describe.each(TRACED.map((layout) => [`${layout.id}, ${layout.scope}`, layout] as const))(
+  'the library of %s',
+  (_id, layout) => {
+    const { faults, tests, repairs, symptoms } = libraryOf(layout)
+    it('holds at least 15 faults and 15 tests, 25 and 30 where there are injectors; fewer where only places are searched', () => {
+      const injected = layout.scope === 'engine' && layout.engine.kind === 'injected'
+      expect(faults.length).toBeGreaterThanOrEqual(injected ? 25 : layout.scope === 'leak' ? 6 : 15)
+      expect(tests.length).toBeGreaterThanOrEqual(injected ? 30 : 15)
+      expect(new Set(faults.map((fault) => fault.id)).size).toBe(faults.length)
+    })
+    it.each(faults.map((fault) => [fault.id, fault] as const))(
+      '%s binds, has repairs, and moves a test by two standard deviations',
+      (_id, fault) => {
+        const { model } = tableOf(layout)
+        expect(fault.changes.length).toBeGreaterThan(0)
+        fault.changes.forEach((change) => expect(() => parameterAt(model, change.parameter)).not.toThrow())
+        expect(fault.repairs.length).toBeGreaterThan(0)
+        fault.repairs.forEach((repair) => expect(repairById(repair).id).toBe(repair))
+        fault.raisers.forEach((raiser) => expect(RAISERS[raiser]).toBeDefined())
+        expect([...layout.segments, ...layout.beside].map((segment) => segment.id)).toContain(fault.segment)
+        expect(fault.name).not.toContain('{')
+        expect(strongestEffect(tableOf(layout), fault.id)).toBeGreaterThan(2)
+      },
+    )
+    it('every repair is proven by a test that this layout has', () => {
+      for (const repair of repairs)
+        expect(
+          repair.proves.some((test) => tests.some((candidate) => candidate.id === test)),
+          repair.id,
+        ).toBe(true)
+    })
+    it('every test stands at a place of the layout', () => {
+      const places = [...layout.stations, ...layout.segments, ...layout.beside].map((place) => place.id)
+      for (const test of tests) expect(places, test.id).toContain(test.at)
+    })
+    it('every symptom can be shown by some fault, and every fault is felt at its worst', () => {
+      const { predicted, classes } = tableOf(layout)
+      symptoms.forEach((symptom, at) =>
+        expect(Math.max(...predicted.map((entry) => entry.symptoms[at]!)), symptom.id).toBeGreaterThan(0.75),
+      )
+      const felt = (faultId: string) =>
+        Math.max(
+          ...predicted
+            .filter((entry) => classes[entry.particle.classIndex]!.id === faultId)
+            .flatMap((entry) => [...entry.symptoms]),
+        )
+      expect(faults.filter((fault) => !(felt(fault.id) > 0.35)).map((fault) => fault.id)).toEqual(
+        layout.scope === 'engine' ? QUIET[layout.id] : layout.scope === 'gauge' ? QUIET_OF_GAUGES : [],
+      )
+    })
+  },
+)
 
 /** Faults that no driver complains of by themselves: they are found by a reading. Charging is one of them where no pump hangs on it, and a filter of the wrong type; on a common rail the lift pump has much in reserve. */
-const QUIET: Record<LayoutId, string[]> = { A01: ['F42', 'F68'], A02: ['F42', 'F68'], A03: ['F42', 'F68'], A04: [], A05: ['F42', 'F68'], A06: ['F08', 'F42', 'F68', 'F29p'], A07: ['F42', 'F68'], A08: ['U-return', 'F66', 'F68'], A09: ['F23', 'F42', 'F68', 'F70', 'F79b', 'F49h'], A10: ['F42'], A11: ['F68'], A12: ['F42'], A13: [] }
+const QUIET: Record<LayoutId, string[]> = {
+  A01: ['F42', 'F68'],
+  A02: ['F42', 'F68'],
+  A03: ['F42', 'F68'],
+  A04: [],
+  A05: ['F42', 'F68'],
+  A06: ['F08', 'F42', 'F68', 'F29p'],
+  A07: ['F42', 'F68'],
+  A08: ['U-return', 'F66', 'F68'],
+  A09: ['F23', 'F42', 'F68', 'F70', 'F79b', 'F49h'],
+  A10: ['F42'],
+  A11: ['F68'],
+  A12: ['F42'],
+  A13: [],
+}
 /** An empty tank is shown rightly. */
 const QUIET_OF_GAUGES = ['F01']
 
 describe('the library as a whole', () => {
-  const withFilter = layoutOf({ layoutId: 'A01', scope: 'engine', edits: [{ kind: 'insert', after: 'frontLine', part: { id: 'addedFilter1', kind: 'filter', name: 'Added filter' } }] })
-  const withProbe = layoutOf({ layoutId: 'A08', scope: 'gauge', edits: [{ kind: 'replace', part: 'sender', by: 'probe' }] })
-  const withResistor = layoutOf({ layoutId: 'A01', scope: 'engine', edits: [{ kind: 'insert', after: 'loom', part: { id: 'speedResistor1', kind: 'ballast', name: 'Speed resistor' } }] })
+  const withFilter = layoutOf({
+    layoutId: 'A01',
+    scope: 'engine',
+    edits: [
+      {
+        kind: 'insert',
+        after: 'frontLine',
+        part: { id: 'addedFilter1', kind: 'filter', name: 'Added filter' },
+      },
+    ],
+  })
+  const withProbe = layoutOf({
+    layoutId: 'A08',
+    scope: 'gauge',
+    edits: [{ kind: 'replace', part: 'sender', by: 'probe' }],
+  })
+  const withResistor = layoutOf({
+    layoutId: 'A01',
+    scope: 'engine',
+    edits: [
+      {
+        kind: 'insert',
+        after: 'loom',
+        part: { id: 'speedResistor1', kind: 'ballast', name: 'Speed resistor' },
+      },
+    ],
+  })
   const all = [withProbe, withResistor, ...TRACED, withFilter].map(libraryOf)
   it('every fault, test and repair is used by some layout', () => {
-    const used = { faults: new Set(all.flatMap((library) => library.faults.map((fault) => fault.id.split('@')[0]))), tests: new Set(all.flatMap((library) => library.tests)), repairs: new Set(all.flatMap((library) => library.repairs)) }
+    const used = {
+      faults: new Set(all.flatMap((library) => library.faults.map((fault) => fault.id.split('@')[0]))),
+      tests: new Set(all.flatMap((library) => library.tests)),
+      repairs: new Set(all.flatMap((library) => library.repairs)),
+    }
     for (const [at, layout] of TRACED.entries()) {
-      const { instead, beside } = othersFor(layout, libraryOf(TRACED[at]!).repairs.map((repair) => repair.id))
+      const { instead, beside } = othersFor(
+        layout,
+        libraryOf(TRACED[at]!).repairs.map((repair) => repair.id),
+      )
       for (const repair of [...instead, ...beside]) used.repairs.add(repair)
     }
     expect(FAULT_TEMPLATES.filter((fault) => !used.faults.has(fault.id)).map((fault) => fault.id)).toEqual([])
@@ -148,7 +293,10 @@ function strongestEffect(table: Table, faultId: string): number {
   const classIndex = table.classes.findIndex((entry) => entry.id === faultId)
   const severest = table.predicted.filter((entry) => entry.particle.classIndex === classIndex).at(-1)!
   const numeric = table.catalogue.numeric.map(({ row, span }) => {
-    const variance = (0.025 * table.sound.values[row]!) ** 2 + (0.003 * span) ** 2 + predictiveOf(table, table.sound, NO_BELIEF, row).variance
+    const variance =
+      (0.025 * table.sound.values[row]!) ** 2 +
+      (0.003 * span) ** 2 +
+      predictiveOf(table, table.sound, NO_BELIEF, row).variance
     return Math.abs(severest.values[row]! - table.sound.values[row]!) / Math.sqrt(variance)
   })
   const observed = [...severest.chances].map((chance, at) => 4 * Math.abs(chance - table.sound.chances[at]!))
@@ -156,18 +304,32 @@ function strongestEffect(table: Table, faultId: string): number {
 }
 
 describe('the posterior', () => {
-  const some = [number('a', 'T01-rest', 12.6), seen('b', 'T03', 'weak'), number('c', 'T04', 9.2), number('d', 'T24', 280), number('e', 'T13', 4.9)]
+  const some = [
+    number('a', 'T01-rest', 12.6),
+    seen('b', 'T03', 'weak'),
+    number('c', 'T04', 9.2),
+    number('d', 'T24', 280),
+    number('e', 'T13', 4.9),
+  ]
 
   it('sums to one, before and after readings', () => {
     for (let n = 0; n <= some.length; n += 1) {
-      expect(suspectsOf(posteriorOf(table, complaint, some.slice(0, n))).reduce((sum, suspect) => sum + suspect.probability, 0)).toBeCloseTo(1, 9)
+      expect(
+        suspectsOf(posteriorOf(table, complaint, some.slice(0, n))).reduce(
+          (sum, suspect) => sum + suspect.probability,
+          0,
+        ),
+      ).toBeCloseTo(1, 9)
     }
   })
   it('does not depend on the order in which readings came', () => {
     const straight = posteriorOf(table, complaint, some).classWeights
-    fc.assert(fc.property(fc.shuffledSubarray(some, { minLength: some.length }), (shuffled) => {
-      expect([...posteriorOf(table, complaint, shuffled).classWeights]).toEqual([...straight])
-    }), { seed: 5, numRuns: 8 })
+    fc.assert(
+      fc.property(fc.shuffledSubarray(some, { minLength: some.length }), (shuffled) => {
+        expect([...posteriorOf(table, complaint, shuffled).classWeights]).toEqual([...straight])
+      }),
+      { seed: 5, numRuns: 8 },
+    )
   })
   it('a low loaded reading behind the plug and a sound one before it accuse the plug', () => {
     const posterior = posteriorOf(table, complaint, [number('a', 'T04-in', 12.3), number('b', 'T04', 4.6)])
@@ -178,20 +340,44 @@ describe('the posterior', () => {
     expect(shares.find((share) => share.id === 'loom')!.ink).toBe('cleared')
   })
   it('a reading that its taker was not sure of moves less, the same way', () => {
-    const plug = (doubtful: boolean) => suspectsOf(posteriorOf(table, complaint, [number('a', 'T04-in', 12.3), { ...number('b', 'T04', 4.6), ...(doubtful ? { doubtful } : {}) }])).find((suspect) => suspect.id === 'plug')!.probability
-    const before = suspectsOf(posteriorOf(table, complaint, [number('a', 'T04-in', 12.3)])).find((suspect) => suspect.id === 'plug')!.probability
+    const plug = (doubtful: boolean) =>
+      suspectsOf(
+        posteriorOf(table, complaint, [
+          number('a', 'T04-in', 12.3),
+          { ...number('b', 'T04', 4.6), ...(doubtful ? { doubtful } : {}) },
+        ]),
+      ).find((suspect) => suspect.id === 'plug')!.probability
+    const before = suspectsOf(posteriorOf(table, complaint, [number('a', 'T04-in', 12.3)])).find(
+      (suspect) => suspect.id === 'plug',
+    )!.probability
     expect(plug(true)).toBeGreaterThan(before)
     expect(plug(true)).toBeLessThan(plug(false))
   })
   it('a pair is named when it outweighs everything else, with both repairs', () => {
     const paired = { ...table, classes: [...table.classes], predicted: [...table.predicted] }
-    addPairs(paired, ['F79', 'F28'].map((id) => paired.classes.findIndex((entry) => entry.id === id)))
+    addPairs(
+      paired,
+      ['F79', 'F28'].map((id) => paired.classes.findIndex((entry) => entry.id === id)),
+    )
     const posterior = posteriorOf(paired, complaint, [number('a', 'T04-in', 12.3)])
-    const weighted = (pair: number) => ({ ...posterior, classWeights: posterior.classWeights.map((_, at) => (at === paired.classes.length - 1 ? pair : (1 - pair) / (paired.classes.length - 1))) })
-    expect(leadingPair(weighted(0.8))).toMatchObject({ repairs: expect.arrayContaining(['module', 'plug']), probability: 0.8 })
+    const weighted = (pair: number) => ({
+      ...posterior,
+      classWeights: posterior.classWeights.map((_, at) =>
+        at === paired.classes.length - 1 ? pair : (1 - pair) / (paired.classes.length - 1),
+      ),
+    })
+    expect(leadingPair(weighted(0.8))).toMatchObject({
+      repairs: expect.arrayContaining(['module', 'plug']),
+      probability: 0.8,
+    })
     expect(leadingPair(weighted(0.4))).toBeNull()
     // Either repair is needed, and more likely than any other.
-    expect(suspectsOf(weighted(0.8)).slice(0, 2).map((suspect) => suspect.id).sort()).toEqual(['module', 'plug'])
+    expect(
+      suspectsOf(weighted(0.8))
+        .slice(0, 2)
+        .map((suspect) => suspect.id)
+        .sort(),
+    ).toEqual(['module', 'plug'])
   })
   it('a segment that nobody read stays open, however unlikely', () => {
     const none = posteriorOf(table, complaint, [])
@@ -199,18 +385,26 @@ describe('the posterior', () => {
   })
   it('low pressure that low volts explain does not accuse the pump', () => {
     const volts = [number('a', 'T04', 4.7), number('b', 'T24', 200)]
-    const pumpShare = (evidence: Evidence[]) => suspectsOf(posteriorOf(table, complaint, evidence)).find((suspect) => suspect.id === 'module')!.probability
+    const pumpShare = (evidence: Evidence[]) =>
+      suspectsOf(posteriorOf(table, complaint, evidence)).find((suspect) => suspect.id === 'module')!
+        .probability
     expect(pumpShare([volts[1]!])).toBeGreaterThan(3 * pumpShare(volts))
   })
   it('a reading while the complaint was absent says little about a fault that comes and goes', () => {
     const share = (faultPresent: Evidence['faultPresent']) => {
-      const posterior = posteriorOf(table, { symptoms: ['cutsOut'], raisers: [], failingNow: 'no' }, [{ ...seen('a', 'T03', 'steady'), faultPresent }])
+      const posterior = posteriorOf(table, { symptoms: ['cutsOut'], raisers: [], failingNow: 'no' }, [
+        { ...seen('a', 'T03', 'steady'), faultPresent },
+      ])
       return posterior.classWeights[table.classes.findIndex((entry) => entry.id === 'F26')]!
     }
     expect(share('no')).toBeGreaterThan(2 * share('yes'))
   })
   it('an impossible pair of readings is named', () => {
-    const posterior = posteriorOf(table, complaint, [number('a', 'T04-in', 12.1), number('b', 'T04', 12.05), number('c', 'T05', 6)])
+    const posterior = posteriorOf(table, complaint, [
+      number('a', 'T04-in', 12.1),
+      number('b', 'T04', 12.05),
+      number('c', 'T05', 6),
+    ])
     const odd = surprises(posterior)
     expect(odd.length).toBeGreaterThan(0)
     const [pair] = contradictions(posterior, complaint, [])
@@ -229,7 +423,9 @@ describe('the posterior', () => {
     addPairs(wide, both)
     const evidence = [number('a', 'T04-in', 12.1), number('b', 'T04', 9.4), number('c', 'T36', 240)]
     const posterior = posteriorOf(wide, { ...complaint, symptoms: ['starvesUnderLoad'] }, evidence)
-    expect(posterior.classWeights[wide.classes.findIndex((entry) => entry.id === 'F41+F79')]!).toBeGreaterThan(0.4)
+    expect(
+      posterior.classWeights[wide.classes.findIndex((entry) => entry.id === 'F41+F79')]!,
+    ).toBeGreaterThan(0.4)
   })
 })
 
@@ -239,25 +435,57 @@ describe('choosing', () => {
     const near = chooseNext(posterior, situation)
     expect(near.verdict.kind).toBe('test')
     const first = near.candidates[0]!
-    const far = chooseNext(posterior, { ...situation, reachMinutes: { ...situation.reachMinutes, [first.testId]: 400 } })
+    const far = chooseNext(posterior, {
+      ...situation,
+      reachMinutes: { ...situation.reachMinutes, [first.testId]: 400 },
+    })
     expect(far.candidates[0]!.testId).not.toBe(first.testId)
     expect(far.candidates[0]!.bits).toBeGreaterThan(0.004)
   })
   it('leaves out what needs a running engine, and says why', () => {
     const { candidates } = chooseNext(posteriorOf(table, complaint, []), situation)
     expect(candidates.find((candidate) => candidate.testId === 'T25')!.why).toBe('needs-engine')
-    expect(candidates.filter((candidate) => candidate.why === 'ranked').every((candidate) => candidate.cost > 0)).toBe(true)
+    expect(
+      candidates.filter((candidate) => candidate.why === 'ranked').every((candidate) => candidate.cost > 0),
+    ).toBe(true)
   })
   it('never proposes a repair twice', () => {
-    const posterior = posteriorOf(table, complaint, [number('a', 'T04-in', 12.3), number('b', 'T04', 4.6), number('c', 'T06', 0.08), seen('d', 'T03', 'weak')], [{ repairId: 'plug', partWasBad: 'no' }])
+    const posterior = posteriorOf(
+      table,
+      complaint,
+      [
+        number('a', 'T04-in', 12.3),
+        number('b', 'T04', 4.6),
+        number('c', 'T06', 0.08),
+        seen('d', 'T03', 'weak'),
+      ],
+      [{ repairId: 'plug', partWasBad: 'no' }],
+    )
     const { verdict } = chooseNext(posterior, { ...situation, tried: ['plug'] })
-    expect(verdict.kind === 'repair' || verdict.kind === 'confirm' ? verdict.repairId : 'test').not.toBe('plug')
+    expect(verdict.kind === 'repair' || verdict.kind === 'confirm' ? verdict.repairId : 'test').not.toBe(
+      'plug',
+    )
   })
   it('stops with a repair once the case is clear', () => {
-    const clear = [number('a', 'T04-in', 12.3), number('b', 'T04', 4.6), number('c', 'T06', 0.08), seen('d', 'T03', 'weak'), number('e', 'T24', 195), number('f', 'T13', 4.3)]
+    const clear = [
+      number('a', 'T04-in', 12.3),
+      number('b', 'T04', 4.6),
+      number('c', 'T06', 0.08),
+      seen('d', 'T03', 'weak'),
+      number('e', 'T24', 195),
+      number('f', 'T13', 4.3),
+    ]
     // All of it hangs on the volts on either side of the plug: each is read once more first.
-    expect(chooseNext(posteriorOf(table, complaint, clear), situation).verdict).toMatchObject({ kind: 'confirm', repairId: 'plug' })
-    expect(chooseNext(posteriorOf(table, complaint, [...clear, number('g', 'T04', 4.7), number('h', 'T04-in', 12.2)]), situation).verdict).toMatchObject({ kind: 'repair', repairId: 'plug' })
+    expect(chooseNext(posteriorOf(table, complaint, clear), situation).verdict).toMatchObject({
+      kind: 'confirm',
+      repairId: 'plug',
+    })
+    expect(
+      chooseNext(
+        posteriorOf(table, complaint, [...clear, number('g', 'T04', 4.7), number('h', 'T04-in', 12.2)]),
+        situation,
+      ).verdict,
+    ).toMatchObject({ kind: 'repair', repairId: 'plug' })
   })
 })
 

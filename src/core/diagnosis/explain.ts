@@ -60,12 +60,23 @@ export function explainTest(posterior: Posterior, testId: string): TestExplanati
 type Unit = Parameters<typeof fromSi>[1]
 
 /** From the least to the most likely reading, sound band included, on round figures. */
-function drawnScale(posterior: Posterior, row: number, unit: Unit, sound: { low: number; high: number }, limits: { low: number; high: number }) {
+function drawnScale(
+  posterior: Posterior,
+  row: number,
+  unit: Unit,
+  sound: { low: number; high: number },
+  limits: { low: number; high: number },
+) {
   let least = sound.low
   let most = sound.high
   posterior.weights.forEach((weight, at) => {
     if (weight < 0.004) return
-    const { mean, variance } = predictiveOf(posterior.table, posterior.table.predicted[at]!, posterior.states[at]!, row)
+    const { mean, variance } = predictiveOf(
+      posterior.table,
+      posterior.table.predicted[at]!,
+      posterior.states[at]!,
+      row,
+    )
     least = Math.min(least, fromSi(mean - Math.sqrt(variance), unit))
     most = Math.max(most, fromSi(mean + Math.sqrt(variance), unit))
   })
@@ -73,14 +84,26 @@ function drawnScale(posterior: Posterior, row: number, unit: Unit, sound: { low:
   return { low: Math.max(limits.low, least - margin), high: Math.min(limits.high, most + margin) }
 }
 
-function numberBands(posterior: Posterior, test: Test, before: Suspect[], scale: { low: number; high: number }): Band[] {
+function numberBands(
+  posterior: Posterior,
+  test: Test,
+  before: Suspect[],
+  scale: { low: number; high: number },
+): Band[] {
   if (test.reading.kind !== 'number') return []
   const numeric = posterior.table.catalogue.numericById.get(test.id)!
   const { unit } = test.reading
   const perUnit = 1 / fromSi(1, unit)
   const live = [...posterior.weights.keys()].filter((at) => posterior.weights[at]! > 1e-5)
-  const soundPredictive = predictiveOf(posterior.table, posterior.table.sound, posterior.table.belief, numeric.row)
-  const predictive = live.map((at) => predictiveOf(posterior.table, posterior.table.predicted[at]!, posterior.states[at]!, numeric.row))
+  const soundPredictive = predictiveOf(
+    posterior.table,
+    posterior.table.sound,
+    posterior.table.belief,
+    numeric.row,
+  )
+  const predictive = live.map((at) =>
+    predictiveOf(posterior.table, posterior.table.predicted[at]!, posterior.states[at]!, numeric.row),
+  )
   const step = (scale.high - scale.low) / GRID
   const repairOf = repairOfClass(posterior)
   const cells: Cell[] = []
@@ -90,13 +113,34 @@ function numberBands(posterior: Posterior, test: Test, before: Suspect[], scale:
     const classWeights = new Float64Array(posterior.table.classes.length)
     let mass = 0
     live.forEach((at, i) => {
-      const weight = posterior.weights[at]! * readingDensity(posterior.table, at, predictive[i]!, soundPredictive, numeric, y, showsNow(posterior.table.predicted[at]!.particle.shows, 'unknown')).total
+      const weight =
+        posterior.weights[at]! *
+        readingDensity(
+          posterior.table,
+          at,
+          predictive[i]!,
+          soundPredictive,
+          numeric,
+          y,
+          showsNow(posterior.table.predicted[at]!.particle.shows, 'unknown'),
+        ).total
       classWeights[posterior.table.predicted[at]!.particle.classIndex]! += weight
       mass += weight
     })
-    cells.push({ from, to: from + step, mass: mass * step * perUnit, heaviest: mass, classWeights, lead: leaderOf(classWeights, repairOf) })
+    cells.push({
+      from,
+      to: from + step,
+      mass: mass * step * perUnit,
+      heaviest: mass,
+      classWeights,
+      lead: leaderOf(classWeights, repairOf),
+    })
   }
-  return mergeCells(cells).map((cell) => ({ ...bandOf(posterior, cell.classWeights, before, cell.mass), from: cell.from, to: cell.to }))
+  return mergeCells(cells).map((cell) => ({
+    ...bandOf(posterior, cell.classWeights, before, cell.mass),
+    from: cell.from,
+    to: cell.to,
+  }))
 }
 
 /** A stretch of the ruler: the weights of the classes if the reading fell on its likeliest point. */
@@ -113,7 +157,9 @@ interface Cell {
 /** Repair that each class is listed under, as a number; none of these is the last. */
 function repairOfClass(posterior: Posterior): Int32Array {
   const ids = REPAIRS.map((repair) => repair.id)
-  return Int32Array.from(posterior.table.classes, (entry) => (entry.faults.length === 0 ? ids.length : ids.indexOf(entry.faults[0]!.repairs[0]!)))
+  return Int32Array.from(posterior.table.classes, (entry) =>
+    entry.faults.length === 0 ? ids.length : ids.indexOf(entry.faults[0]!.repairs[0]!),
+  )
 }
 
 function leaderOf(classWeights: Float64Array, repairOf: Int32Array): number {
@@ -127,20 +173,50 @@ function outcomeBands(posterior: Posterior, test: Test, before: Suspect[]): Band
   const live = [...posterior.weights.keys()].filter((at) => posterior.weights[at]! > 1e-5)
   return seen.outcomes.map((outcome, k) => {
     const classWeights = new Float64Array(posterior.table.classes.length)
-    for (const at of live) classWeights[posterior.table.predicted[at]!.particle.classIndex]! += posterior.weights[at]! * outcomeChance(posterior.table, at, seen.offset + k, seen.outcomes.length)
-    return { ...bandOf(posterior, classWeights, before, classWeights.reduce((sum, weight) => sum + weight, 0)), outcome: outcome.id, label: outcome.label }
+    for (const at of live)
+      classWeights[posterior.table.predicted[at]!.particle.classIndex]! +=
+        posterior.weights[at]! * outcomeChance(posterior.table, at, seen.offset + k, seen.outcomes.length)
+    return {
+      ...bandOf(
+        posterior,
+        classWeights,
+        before,
+        classWeights.reduce((sum, weight) => sum + weight, 0),
+      ),
+      outcome: outcome.id,
+      label: outcome.label,
+    }
   })
 }
 
 /** Suspects if the reading fell here; the weights need not be normalised. */
-function bandOf(posterior: Posterior, weights: Float64Array, before: Suspect[], probability: Probability): Band {
+function bandOf(
+  posterior: Posterior,
+  weights: Float64Array,
+  before: Suspect[],
+  probability: Probability,
+): Band {
   const mass = weights.reduce((sum, weight) => sum + weight, 0)
   const after = suspectsOf({ ...posterior, classWeights: weights.map((weight) => weight / mass) })
   const was = new Map(before.map((suspect) => [suspect.id, suspect.probability]))
   return {
-    from: null, to: null, outcome: null, label: after[0]!.name, probability,
-    shares: after.slice(0, 3).map((suspect) => ({ id: suspect.id, name: suspect.name, segment: suspect.segment, before: was.get(suspect.id) ?? 0, after: suspect.probability })),
-    excluded: after.filter((suspect) => suspect.probability < 0.01 && (was.get(suspect.id) ?? 0) > 0.05).map((suspect) => suspect.name),
+    from: null,
+    to: null,
+    outcome: null,
+    label: after[0]!.name,
+    probability,
+    shares: after
+      .slice(0, 3)
+      .map((suspect) => ({
+        id: suspect.id,
+        name: suspect.name,
+        segment: suspect.segment,
+        before: was.get(suspect.id) ?? 0,
+        after: suspect.probability,
+      })),
+    excluded: after
+      .filter((suspect) => suspect.probability < 0.01 && (was.get(suspect.id) ?? 0) > 0.05)
+      .map((suspect) => suspect.name),
   }
 }
 
@@ -154,7 +230,9 @@ function mergeCells(cells: Cell[]): Cell[] {
   }
   const least = 0.07 * cells.length * (cells[0]!.to - cells[0]!.from)
   while (merged.length > 1) {
-    const sliver = merged.findIndex((cell) => cell.to - cell.from < least && (cell.mass < MERGE_UNDER || merged.length > 5))
+    const sliver = merged.findIndex(
+      (cell) => cell.to - cell.from < least && (cell.mass < MERGE_UNDER || merged.length > 5),
+    )
     if (sliver < 0) break
     absorb(merged[sliver === 0 ? 1 : sliver - 1]!, merged[sliver]!)
     merged.splice(sliver, 1)
@@ -181,15 +259,34 @@ export interface ReadingEffect {
 }
 
 /** Why a suspect stands where it does: each reading's part, and what its removal would do. */
-export function explainSuspect(posterior: Posterior, repairId: string, complaint: Complaint, done: Done[]): { repairId: string; againstName: string; effects: ReadingEffect[] } {
+export function explainSuspect(
+  posterior: Posterior,
+  repairId: string,
+  complaint: Complaint,
+  done: Done[],
+): { repairId: string; againstName: string; effects: ReadingEffect[] } {
   const now = suspectsOf(posterior)
   const own = now.find((suspect) => suspect.id === repairId)?.probability ?? 0
   const rival = now.find((suspect) => suspect.id !== repairId)
   const rivalNow = rival?.probability ?? 1e-9
   const effects = posterior.evidence.map((item): ReadingEffect => {
-    const left = suspectsOf(posteriorOf(posterior.table, complaint, posterior.evidence.filter((other) => other.id !== item.id), done))
+    const left = suspectsOf(
+      posteriorOf(
+        posterior.table,
+        complaint,
+        posterior.evidence.filter((other) => other.id !== item.id),
+        done,
+      ),
+    )
     const of = (id?: string) => left.find((suspect) => suspect.id === id)?.probability ?? 1e-9
-    return { evidenceId: item.id, testId: item.testId, without: of(repairId), bits: Math.log2(Math.max(own, 1e-9) / rivalNow) - Math.log2(Math.max(of(repairId), 1e-9) / Math.max(of(rival?.id), 1e-9)) }
+    return {
+      evidenceId: item.id,
+      testId: item.testId,
+      without: of(repairId),
+      bits:
+        Math.log2(Math.max(own, 1e-9) / rivalNow) -
+        Math.log2(Math.max(of(repairId), 1e-9) / Math.max(of(rival?.id), 1e-9)),
+    }
   })
   return { repairId, againstName: rival?.name ?? '', effects }
 }
@@ -217,7 +314,11 @@ export function profileOf(posterior: Posterior): ProfileValue[] {
       spread.push({ value: own.mean, weight })
     })
     spread.sort((one, other) => one.value - other.value)
-    return { station, sound: { low: sound.mean - 2 * soundSd, high: sound.mean + 2 * soundSd }, likely: { low: quantile(spread, 0.1), high: quantile(spread, 0.9), mean } }
+    return {
+      station,
+      sound: { low: sound.mean - 2 * soundSd, high: sound.mean + 2 * soundSd },
+      likely: { low: quantile(spread, 0.1), high: quantile(spread, 0.9), mean },
+    }
   })
 }
 
@@ -240,16 +341,27 @@ export interface SegmentShare {
 /** Marginal of each segment; with pairs they may add up to more than one. Unread and unlikely is open, not cleared. */
 export function segmentShares(posterior: Posterior, prior: Posterior): SegmentShare[] {
   const { layout } = posterior.table.model
-  const marginal = (of: Posterior, id: string) => of.table.classes.reduce((sum, entry, at) => sum + (entry.faults.some((fault) => fault.segment === id) ? of.classWeights[at]! : 0), 0)
+  const marginal = (of: Posterior, id: string) =>
+    of.table.classes.reduce(
+      (sum, entry, at) =>
+        sum + (entry.faults.some((fault) => fault.segment === id) ? of.classWeights[at]! : 0),
+      0,
+    )
   return [...layout.segments, ...layout.beside].map((segment): SegmentShare => {
     const probability = marginal(posterior, segment.id)
-    const cleared = probability < 0.005 && posterior.evidence.length > 0 && probability < 0.3 * marginal(prior, segment.id)
-    return { id: segment.id, probability, ink: probability >= 0.25 ? 'first' : probability >= 0.05 ? 'suspect' : cleared ? 'cleared' : 'open' }
+    const cleared =
+      probability < 0.005 && posterior.evidence.length > 0 && probability < 0.3 * marginal(prior, segment.id)
+    return {
+      id: segment.id,
+      probability,
+      ink: probability >= 0.25 ? 'first' : probability >= 0.05 ? 'suspect' : cleared ? 'cleared' : 'open',
+    }
   })
 }
 
 /** Readings that no likely suspect explains: repeat or re-enter. */
-export const surprises = (posterior: Posterior): string[] => [...posterior.slips].filter(([, share]) => share > 0.5).map(([id]) => id)
+export const surprises = (posterior: Posterior): string[] =>
+  [...posterior.slips].filter(([, share]) => share > 0.5).map(([id]) => id)
 
 /** Two readings that cannot both be true, and the one that is quicker to repeat. */
 export interface Contradiction {
@@ -262,12 +374,24 @@ export function contradictions(posterior: Posterior, complaint: Complaint, done:
   const { table, evidence } = posterior
   return surprises(posterior).flatMap((odd): Contradiction[] => {
     const own = evidence.find((item) => item.id === odd)!
-    const other = evidence.find((item) => item.id !== odd && !surprises(posteriorOf(table, complaint, evidence.filter((left) => left.id !== item.id), done)).includes(odd))
+    const other = evidence.find(
+      (item) =>
+        item.id !== odd &&
+        !surprises(
+          posteriorOf(
+            table,
+            complaint,
+            evidence.filter((left) => left.id !== item.id),
+            done,
+          ),
+        ).includes(odd),
+    )
     if (!other) return []
     const quicker = testById(other.testId).minutes < testById(own.testId).minutes ? other : own
     return [{ readings: [own.id, other.id], repeat: quicker.id }]
   })
 }
 
-export const repairTitle = (id: string): string => REPAIRS.find((repair) => repair.id === id)?.title ?? 'None of these'
+export const repairTitle = (id: string): string =>
+  REPAIRS.find((repair) => repair.id === id)?.title ?? 'None of these'
 export type { Table }

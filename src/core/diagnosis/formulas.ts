@@ -3,7 +3,15 @@
  * scene of the network) and arithmetic over them and the vehicle's parameters. Constants here are typical.
  */
 import { nodePressurePa, slotOf } from '../physics'
-import { SCENE, parameterAt, pumpMotor, restLeakSide, solveScene, type SceneId, type VehicleModel } from '../vehicle'
+import {
+  SCENE,
+  parameterAt,
+  pumpMotor,
+  restLeakSide,
+  solveScene,
+  type SceneId,
+  type VehicleModel,
+} from '../vehicle'
 import type { Quantity } from '../library'
 
 export interface Probe {
@@ -49,43 +57,79 @@ export class Compiler {
 
   formula(quantity: Quantity): Formula {
     switch (quantity.of) {
-      case 'volts': return this.difference(this.wire(quantity.scene, quantity.red), this.wire(quantity.scene, quantity.black))
-      case 'loss': return this.difference(this.node(quantity.scene, quantity.from), this.node(quantity.scene, quantity.to))
-      case 'rise': return this.difference(this.node(quantity.scene, quantity.at), this.node(quantity.against, quantity.at))
-      case 'pressure': return this.single(this.node(quantity.scene, quantity.at))
-      case 'current': return this.single(this.motor(quantity.scene, 'current', quantity.pump))
-      case 'speed': return this.single(this.motor(quantity.scene, 'speed', quantity.pump))
-      case 'flow': return this.single(this.probe(quantity.scene, 'flow', this.model.system.linkIds.indexOf(quantity.link)))
+      case 'volts':
+        return this.difference(
+          this.wire(quantity.scene, quantity.red),
+          this.wire(quantity.scene, quantity.black),
+        )
+      case 'loss':
+        return this.difference(
+          this.node(quantity.scene, quantity.from),
+          this.node(quantity.scene, quantity.to),
+        )
+      case 'rise':
+        return this.difference(
+          this.node(quantity.scene, quantity.at),
+          this.node(quantity.against, quantity.at),
+        )
+      case 'pressure':
+        return this.single(this.node(quantity.scene, quantity.at))
+      case 'current':
+        return this.single(this.motor(quantity.scene, 'current', quantity.pump))
+      case 'speed':
+        return this.single(this.motor(quantity.scene, 'speed', quantity.pump))
+      case 'flow':
+        return this.single(
+          this.probe(quantity.scene, 'flow', this.model.system.linkIds.indexOf(quantity.link)),
+        )
       case 'parameter': {
         const at = parameterAt(this.model, quantity.id)
         return (_, theta) => theta[at]!
       }
-      case 'air': return this.airShare(quantity.scene)
+      case 'air':
+        return this.airShare(quantity.scene)
       case 'better': {
-        const now = this.mixture(quantity.scene), before = this.mixture(quantity.against)
+        const now = this.mixture(quantity.scene),
+          before = this.mixture(quantity.against)
         return (probes, theta) => now(probes, theta) - before(probes, theta)
       }
-      case 'shown': return this.shown(quantity.scene)
-      case 'fill': return this.fill()
+      case 'shown':
+        return this.shown(quantity.scene)
+      case 'fill':
+        return this.fill()
       case 'gaugeError': {
-        const shown = this.shown(quantity.scene), fill = this.fill()
+        const shown = this.shown(quantity.scene),
+          fill = this.fill()
         return (probes, theta) => shown(probes, theta) - fill(probes, theta)
       }
       case 'rail': {
-        const reach = this.railReach(quantity.scene), sensor = parameterAt(this.model, `${this.model.layout.engine.part}.sensor`)
-        const target = RAIL_TARGET_PA[this.model.layout.engine.kind === 'commonRail' ? 'commonRail' : 'direct'][quantity.scene] ?? 0
+        const reach = this.railReach(quantity.scene),
+          sensor = parameterAt(this.model, `${this.model.layout.engine.part}.sensor`)
+        const target =
+          RAIL_TARGET_PA[this.model.layout.engine.kind === 'commonRail' ? 'commonRail' : 'direct'][
+            quantity.scene
+          ] ?? 0
         return (probes, theta) => target * theta[sensor]! * reach(probes, theta)
       }
       case 'sensed': {
-        const rail = this.node(quantity.scene, this.model.layout.gaugeAt), sensor = parameterAt(this.model, 'speedControl.sensor')
+        const rail = this.node(quantity.scene, this.model.layout.gaugeAt),
+          sensor = parameterAt(this.model, 'speedControl.sensor')
         return (probes, theta) => probes[rail]! * theta[sensor]!
       }
-      case 'duty': return this.duty(quantity.scene)
-      case 'lel': return quantity.at === undefined ? this.mostLel(quantity.scene) : this.lel(quantity.at, quantity.scene)
-      case 'wets': return this.wets(quantity.scene, quantity.at)
-      case 'ohms': return this.single(this.probe('rest', 'figure', slotOf(this.model.system, quantity.part, 'ohm')))
-      case 'residual': return residualFormula(this.model, quantity.clamped, quantity.minutes)
-      case 'mixture': return this.mixture(quantity.scene)
+      case 'duty':
+        return this.duty(quantity.scene)
+      case 'lel':
+        return quantity.at === undefined
+          ? this.mostLel(quantity.scene)
+          : this.lel(quantity.at, quantity.scene)
+      case 'wets':
+        return this.wets(quantity.scene, quantity.at)
+      case 'ohms':
+        return this.single(this.probe('rest', 'figure', slotOf(this.model.system, quantity.part, 'ohm')))
+      case 'residual':
+        return residualFormula(this.model, quantity.clamped, quantity.minutes)
+      case 'mixture':
+        return this.mixture(quantity.scene)
     }
   }
   /** True rail pressure over its target: what the pump can make of its feed, less what flows back; held at the target as the sensor sees it. */
@@ -93,7 +137,9 @@ export class Compiler {
     const { engine, parts } = this.model.layout
     const feed = this.node(scene, engine.feed)
     const at = (name: string) => parameterAt(this.model, `${engine.part}.${name}`)
-    const capability = at('capability'), backLeak = at('backLeak'), sensor = at('sensor')
+    const capability = at('capability'),
+      backLeak = at('backLeak'),
+      sensor = at('sensor')
     const fillPa = parts.find((part) => part.id === engine.part)!.figures!.fillPa!
     const leakShare = SCENE[scene].supply === 'cranking' ? BACK_LEAK_CRANKING : BACK_LEAK_RUNNING
     return (probes, theta) => {
@@ -104,19 +150,32 @@ export class Compiler {
   }
   /** EQ07 turned round: volts that move what leaves the pump at its pressure, over the volts that are there. */
   private duty(scene: SceneId): Formula {
-    const out = this.node(scene, 'pumpOut'), into = this.node(scene, 'pumpIn'), flow = this.probe(scene, 'flow', this.model.system.linkIds.indexOf('checkValve'))
-    const plus = this.wire(scene, 'pumpPlus'), minus = this.wire(scene, 'pumpMinus')
+    const out = this.node(scene, 'pumpOut'),
+      into = this.node(scene, 'pumpIn'),
+      flow = this.probe(scene, 'flow', this.model.system.linkIds.indexOf('checkValve'))
+    const plus = this.wire(scene, 'pumpPlus'),
+      minus = this.wire(scene, 'pumpMinus')
     const motor = pumpMotor(this.model.specification)
-    const [size, leakage] = ['pump.displacement', 'pump.leakage'].map((id) => parameterAt(this.model, id)) as [number, number]
+    const [size, leakage] = ['pump.displacement', 'pump.leakage'].map((id) =>
+      parameterAt(this.model, id),
+    ) as [number, number]
     return (probes, theta) => {
       const volts = probes[plus]! - probes[minus]!
       if (volts < DEAD_FEED_V) return 1
-      const needed = ((probes[flow]! + motor.betaM3PerSPa * theta[leakage]! * (probes[out]! - probes[into]!)) / theta[size]! + motor.gammaM3PerS) / motor.alphaM3PerSV
+      const needed =
+        ((probes[flow]! + motor.betaM3PerSPa * theta[leakage]! * (probes[out]! - probes[into]!)) /
+          theta[size]! +
+          motor.gammaM3PerS) /
+        motor.alphaM3PerSV
       return Math.min(1, Math.max(0, needed / volts))
     }
   }
   private motor(scene: SceneId, kind: 'current' | 'speed', pump = 'pump') {
-    return this.probe(scene, kind, this.model.system.motors.findIndex((motor) => motor.id === pump))
+    return this.probe(
+      scene,
+      kind,
+      this.model.system.motors.findIndex((motor) => motor.id === pump),
+    )
   }
   private single(slot: number): Formula {
     return (probes) => probes[slot]!
@@ -130,17 +189,29 @@ export class Compiler {
     const feed = this.node(scene, layout.engine.feed)
     const draws = layout.engine.kind === 'injected' ? this.node(scene, 'manifold') : -1
     const at = (id: string) => this.model.parameterIndex.get(id) ?? -1
-    const gain = at(`${layout.engine.part}.gain`), drip = at(`${layout.engine.part}.restLeak`), coil = at(`${layout.engine.part}.coil`), air = at('engine.airLeak')
+    const gain = at(`${layout.engine.part}.gain`),
+      drip = at(`${layout.engine.part}.restLeak`),
+      coil = at(`${layout.engine.part}.coil`),
+      air = at('engine.airLeak')
     const soundPa = soundDropPa(this.model, scene)
     const burn = scene === 'idle' ? IDLE_BURN_ML_PER_MIN : LOAD_BURN_ML_PER_MIN
     const drawnAir = layout.parts.some((part) => part.kind === 'airLeak') ? this.airShare(scene) : null
     const supply = SUPPLY[layout.engine.kind]
-    const reach = this.model.parameterIndex.has(`${layout.engine.part}.capability`) ? this.railReach(scene) : null
+    const reach = this.model.parameterIndex.has(`${layout.engine.part}.capability`)
+      ? this.railReach(scene)
+      : null
     const boils = this.boilsAway(scene)
     return (probes, theta) => {
       const dropPa = Math.max(probes[feed]! - (draws < 0 ? 0 : probes[draws]!), 0)
-      const delivered = theta[gain]! * (reach ? Math.sqrt(reach(probes, theta)) : supply(dropPa, soundPa)) * (coil < 0 || theta[coil]! > 0.5 ? 1 : 0.5) + (drip < 0 ? 0 : theta[drip]! / burn)
-      return (delivered * (drawnAir ? 1 - drawnAir(probes, theta) : 1) * (1 - boils(theta))) / (layout.engine.kind === 'diesel' || layout.engine.kind === 'commonRail' ? 1 : 1 + theta[air]!)
+      const delivered =
+        theta[gain]! *
+          (reach ? Math.sqrt(reach(probes, theta)) : supply(dropPa, soundPa)) *
+          (coil < 0 || theta[coil]! > 0.5 ? 1 : 0.5) +
+        (drip < 0 ? 0 : theta[drip]! / burn)
+      return (
+        (delivered * (drawnAir ? 1 - drawnAir(probes, theta) : 1) * (1 - boils(theta))) /
+        (layout.engine.kind === 'diesel' || layout.engine.kind === 'commonRail' ? 1 : 1 + theta[air]!)
+      )
     }
   }
   /** Share of the fuel that is vapour by the time the engine gets it: lines near heat, and light fuel in a hot bowl. */
@@ -148,36 +219,64 @@ export class Compiler {
     const { heatFraction } = SCENE[scene]
     const { layout, parameterIndex } = this.model
     if (heatFraction === 0) return () => 0
-    const lines = layout.parts.flatMap((part) => (part.kind !== 'tank' && parameterIndex.has(`${part.id}.heat`) ? [parameterAt(this.model, `${part.id}.heat`)] : []))
+    const lines = layout.parts.flatMap((part) =>
+      part.kind !== 'tank' && parameterIndex.has(`${part.id}.heat`)
+        ? [parameterAt(this.model, `${part.id}.heat`)]
+        : [],
+    )
     const volatility = layout.engine.kind === 'carburettor' ? parameterAt(this.model, 'fuel.volatility') : -1
-    return (theta) => 1 - lines.reduce((liquid, at) => liquid * (1 - heatFraction * theta[at]!), volatility < 0 ? 1 : 1 - BOWL_SHARE * heatFraction * theta[volatility]!)
+    return (theta) =>
+      1 -
+      lines.reduce(
+        (liquid, at) => liquid * (1 - heatFraction * theta[at]!),
+        volatility < 0 ? 1 : 1 - BOWL_SHARE * heatFraction * theta[volatility]!,
+      )
   }
   private fill(): Formula {
-    const volume = parameterAt(this.model, 'tank.volumeM3'), capacity = parameterAt(this.model, 'tank.capacityM3')
+    const volume = parameterAt(this.model, 'tank.volumeM3'),
+      capacity = parameterAt(this.model, 'tank.capacityM3')
     return (_, theta) => theta[volume]! / theta[capacity]!
   }
   /** What the gauge takes the sender for, on its own scale (EQ17): by current, by the ratio of its coils, or against its pull-up. */
   private shown(scene: SceneId): Formula {
     const gauge = this.model.layout.parts.find((part) => part.id === 'gauge')!
-    const feed = this.wire(scene, gauge.kind === 'clusterGauge' ? 'clusterV' : 'gaugeIn'), out = this.wire(scene, 'gaugeOut')
-    const ohm = parameterAt(this.model, 'gauge.ohm'), offset = parameterAt(this.model, 'gauge.offset'), moves = parameterAt(this.model, 'gauge.moves')
+    const feed = this.wire(scene, gauge.kind === 'clusterGauge' ? 'clusterV' : 'gaugeIn'),
+      out = this.wire(scene, 'gaugeOut')
+    const ohm = parameterAt(this.model, 'gauge.ohm'),
+      offset = parameterAt(this.model, 'gauge.offset'),
+      moves = parameterAt(this.model, 'gauge.moves')
     const soundOhm = this.model.nominal[ohm]!
     const nominalV = gauge.kind === 'thermalGauge' ? LIMITED_V : BATTERY_V
     const { emptyOhm, fullOhm } = gauge.figures as { emptyOhm: number; fullOhm: number }
     return (probes, theta) => {
-      const feedV = probes[feed]!, outV = probes[out]!
-      if (theta[moves]! < 0.5 || feedV < DEAD_FEED_V || (gauge.kind === 'coilGauge' && theta[ohm]! > OPEN_WINDING_OHM)) return GAUGE_REST
+      const feedV = probes[feed]!,
+        outV = probes[out]!
+      if (
+        theta[moves]! < 0.5 ||
+        feedV < DEAD_FEED_V ||
+        (gauge.kind === 'coilGauge' && theta[ohm]! > OPEN_WINDING_OHM)
+      )
+        return GAUGE_REST
       const currentA = Math.max((feedV - outV) / theta[ohm]!, 1e-9)
       const taken =
-        gauge.kind === 'clusterGauge' ? (soundOhm * outV) / Math.max(feedV - outV, 1e-9)
-        : gauge.kind === 'coilGauge' ? outV / currentA
-        : nominalV / currentA - soundOhm
+        gauge.kind === 'clusterGauge'
+          ? (soundOhm * outV) / Math.max(feedV - outV, 1e-9)
+          : gauge.kind === 'coilGauge'
+            ? outV / currentA
+            : nominalV / currentA - soundOhm
       return Math.min(1 + PEGS, Math.max(-PEGS, (taken - emptyOhm) / (fullOhm - emptyOhm) + theta[offset]!))
     }
   }
   /** Places where fuel escapes: metres along, index of the rate, and the share of it that runs in a scene. */
   private seeps(scene: SceneId) {
-    return this.model.layout.parts.filter((part) => part.kind === 'seep').map((part) => ({ id: part.id, alongM: part.figures!.alongM!, rate: parameterAt(this.model, `${part.id}.mlPerMin`), share: scene === 'primed' ? 1 : part.figures!.restShare! }))
+    return this.model.layout.parts
+      .filter((part) => part.kind === 'seep')
+      .map((part) => ({
+        id: part.id,
+        alongM: part.figures!.alongM!,
+        rate: parameterAt(this.model, `${part.id}.mlPerMin`),
+        share: scene === 'primed' ? 1 : part.figures!.restShare!,
+      }))
   }
   private wets(scene: SceneId, at?: string): Formula {
     const seeps = this.seeps(scene).filter((seep) => at === undefined || seep.id === at)
@@ -188,7 +287,18 @@ export class Compiler {
     const seeps = this.seeps(scene)
     const here = seeps.find((seep) => seep.id === at)!
     const thins = parameterAt(this.model, 'draught.thins')
-    return (_, theta) => Math.min(1, BACKGROUND_LEL + theta[thins]! * seeps.reduce((sum, { alongM, rate, share }) => sum + (share * theta[rate]! * LEL_PER_ML_PER_MIN) / (1 + ((alongM - here.alongM) / HALF_M) ** 2), 0))
+    return (_, theta) =>
+      Math.min(
+        1,
+        BACKGROUND_LEL +
+          theta[thins]! *
+            seeps.reduce(
+              (sum, { alongM, rate, share }) =>
+                sum +
+                (share * theta[rate]! * LEL_PER_ML_PER_MIN) / (1 + ((alongM - here.alongM) / HALF_M) ** 2),
+              0,
+            ),
+      )
   }
   private mostLel(scene: SceneId): Formula {
     const everywhere = this.seeps(scene).map(({ id }) => this.lel(id, scene))
@@ -198,7 +308,8 @@ export class Compiler {
   private airShare(scene: SceneId): Formula {
     const leak = this.probe(scene, 'flow', this.model.system.linkIds.indexOf('airLeak'))
     const pump = this.probe(scene, 'flow', this.model.system.linkIds.indexOf('pump'))
-    return (probes) => (probes[pump]! > NO_FLOW_M3_PER_S ? Math.min(1, Math.max(0, probes[leak]! / probes[pump]!)) : 0)
+    return (probes) =>
+      probes[pump]! > NO_FLOW_M3_PER_S ? Math.min(1, Math.max(0, probes[leak]! / probes[pump]!)) : 0
   }
 }
 
@@ -236,20 +347,23 @@ const NO_FLOW_M3_PER_S = 1e-8
 const GALLERY_FILLS_PA = 26e3
 
 /** What a drop gives the engine against the sound drop: jets by the root; an injection pump measures by itself once its gallery fills it. */
-const SUPPLY: Record<VehicleModel['layout']['engine']['kind'], (dropPa: number, soundPa: number) => number> = {
-  injected: (dropPa, soundPa) => Math.sqrt(dropPa / soundPa),
-  carburettor: (dropPa, soundPa) => Math.sqrt(dropPa / soundPa),
-  diesel: (dropPa) => Math.sqrt(Math.min(1, dropPa / GALLERY_FILLS_PA)),
-  // What the rail does with it is judged by `railReach`.
-  direct: () => 1,
-  commonRail: () => 1,
-}
+const SUPPLY: Record<VehicleModel['layout']['engine']['kind'], (dropPa: number, soundPa: number) => number> =
+  {
+    injected: (dropPa, soundPa) => Math.sqrt(dropPa / soundPa),
+    carburettor: (dropPa, soundPa) => Math.sqrt(dropPa / soundPa),
+    diesel: (dropPa) => Math.sqrt(Math.min(1, dropPa / GALLERY_FILLS_PA)),
+    // What the rail does with it is judged by `railReach`.
+    direct: () => 1,
+    commonRail: () => 1,
+  }
 
 /** Drop at the jets of the sound vehicle in a scene, Pa. */
 function soundDropPa(model: VehicleModel, scene: SceneId): number {
   const { engine } = model.layout
-  if (engine.kind === 'injected' && model.layout.parts.some((part) => part.kind === 'regulator')) return model.specification.regulatorSetPa.value
-  if (!solveScene(model, model.nominal, scene, true).ok) throw new Error(`The sound vehicle has no steady state ${SCENE[scene].words}`)
+  if (engine.kind === 'injected' && model.layout.parts.some((part) => part.kind === 'regulator'))
+    return model.specification.regulatorSetPa.value
+  if (!solveScene(model, model.nominal, scene, true).ok)
+    throw new Error(`The sound vehicle has no steady state ${SCENE[scene].words}`)
   const at = (id: string) => nodePressurePa(model.system, index(model.system.nodeIndex, id))
   return Math.max(at(engine.feed) - (engine.kind === 'injected' ? at('manifold') : 0), 1)
 }
@@ -266,7 +380,12 @@ function index(map: Map<string, number>, id: string): number {
  * side's leak away.
  */
 function residualFormula(model: VehicleModel, clamped: 'none' | 'feed' | 'return', minutes: number): Formula {
-  const seats = model.parameters.flatMap((parameter, at) => (parameter.id.endsWith('.restLeak') && (clamped === 'none' || restLeakSide(model.layout, parameter.kind) !== clamped) ? [at] : []))
+  const seats = model.parameters.flatMap((parameter, at) =>
+    parameter.id.endsWith('.restLeak') &&
+    (clamped === 'none' || restLeakSide(model.layout, parameter.kind) !== clamped)
+      ? [at]
+      : [],
+  )
   const hole = model.parameterIndex.get('leak.holeM2') ?? -1
   const stiff = parameterAt(model, 'engine.complianceMlPerKPa')
   const fallsFromKPa = Math.sqrt((model.specification.regulatorSetPa.value / 1e3) * LEAK_REFERENCE_KPA)

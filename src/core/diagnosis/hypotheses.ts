@@ -53,38 +53,69 @@ export function singleParticles(model: VehicleModel, fault: Fault, classIndex: n
   const graded = fault.changes.some((change) => change.low !== change.high)
   const strata = graded ? (fault.unlisted ? UNLISTED_STRATA : STRATA) : 1
   const forms = fault.comesAndGoes ? [1, SOMETIMES] : [1]
-  const thetas = Array.from({ length: strata }, (_, k) => faulty(model, [{ fault, severity: strata === 1 ? 0.5 : -PAST_RANGE + ((1 + 2 * PAST_RANGE) * (k + 0.5)) / strata }]))
-  return forms.flatMap((shows) => thetas.map((theta): Particle => ({ classIndex, shows, weight: 1 / (strata * forms.length), theta })))
+  const thetas = Array.from({ length: strata }, (_, k) =>
+    faulty(model, [
+      { fault, severity: strata === 1 ? 0.5 : -PAST_RANGE + ((1 + 2 * PAST_RANGE) * (k + 0.5)) / strata },
+    ]),
+  )
+  return forms.flatMap((shows) =>
+    thetas.map((theta): Particle => ({ classIndex, shows, weight: 1 / (strata * forms.length), theta })),
+  )
 }
 
 export function pairParticles(model: VehicleModel, one: Fault, other: Fault, classIndex: number): Particle[] {
-  const grades = (fault: Fault) => (fault.changes.some((change) => change.low !== change.high) ? PAIR_STRATA : 1)
+  const grades = (fault: Fault) =>
+    fault.changes.some((change) => change.low !== change.high) ? PAIR_STRATA : 1
   const severities = (count: number) => Array.from({ length: count }, (_, k) => (k + 0.5) / count)
   const first = severities(grades(one))
   const second = severities(grades(other))
   return first.flatMap((a) =>
     second.map((b): Particle => ({
-      classIndex, shows: 1, weight: 1 / (first.length * second.length),
-      theta: faulty(model, [{ fault: one, severity: a }, { fault: other, severity: b }]),
+      classIndex,
+      shows: 1,
+      weight: 1 / (first.length * second.length),
+      theta: faulty(model, [
+        { fault: one, severity: a },
+        { fault: other, severity: b },
+      ]),
     })),
   )
 }
 
 /** Prior weight of a fault: its frequency times what raises it. */
 export const priorWeight = (fault: Fault, raisers: RaiserId[]): number =>
-  raisers.reduce((weight, raiser) => (fault.raisers.includes(raiser) ? weight * RAISERS[raiser].factor : weight), fault.weight)
+  raisers.reduce(
+    (weight, raiser) => (fault.raisers.includes(raiser) ? weight * RAISERS[raiser].factor : weight),
+    fault.weight,
+  )
 
 /** Symptoms that a vehicle which does not start cannot show. */
-const HIDDEN_BY_NO_START: SymptomId[] = ['startsThenDies', 'starvesUnderLoad', 'cutsOut', 'runsRough', 'floods', 'longCrank', 'capHelps', 'hotStart']
+const HIDDEN_BY_NO_START: SymptomId[] = [
+  'startsThenDies',
+  'starvesUnderLoad',
+  'cutsOut',
+  'runsRough',
+  'floods',
+  'longCrank',
+  'capHelps',
+  'hotStart',
+]
 
 /** Likelihood of the complaint for one particle, from its chances of showing each symptom. */
-export function complaintLikelihood(symptoms: Symptom[], complaint: Complaint, chances: Float64Array, particle: Particle, comesAndGoes: boolean): number {
+export function complaintLikelihood(
+  symptoms: Symptom[],
+  complaint: Complaint,
+  chances: Float64Array,
+  particle: Particle,
+  comesAndGoes: boolean,
+): number {
   let likelihood = 1
   const noStart = complaint.symptoms.includes('cranksNoStart')
   symptoms.forEach((symptom, at) => {
     const chance = chances[at]! * (particle.shows < 1 ? 0.7 : 1)
     if (complaint.symptoms.includes(symptom.id)) likelihood *= 0.03 + 0.94 * chance
-    else if (!(noStart && HIDDEN_BY_NO_START.includes(symptom.id)) && complaint.symptoms.length > 0) likelihood *= 1 - 0.4 * chance
+    else if (!(noStart && HIDDEN_BY_NO_START.includes(symptom.id)) && complaint.symptoms.length > 0)
+      likelihood *= 1 - 0.4 * chance
   })
   if (complaint.failingNow === 'no') likelihood *= comesAndGoes && particle.shows < 1 ? 1 : 0.35
   if (complaint.failingNow === 'yes' && particle.shows < 1) likelihood *= 0.6

@@ -1,7 +1,17 @@
 export * from './belief'
 export * from './exact'
 export * from './hypotheses'
-export { catalogueOf, nominalTable, deriveSome, addPairs, predictParticle, profileScene, type Table, type Predicted, type Catalogue } from './table'
+export {
+  catalogueOf,
+  nominalTable,
+  deriveSome,
+  addPairs,
+  predictParticle,
+  profileScene,
+  type Table,
+  type Predicted,
+  type Catalogue,
+} from './table'
 export { observe, observerOf, type Observer } from './observe'
 export { posteriorOf, type Evidence, type Done, type Posterior } from './posterior'
 export { predictiveOf, readingSigma } from './scatter'

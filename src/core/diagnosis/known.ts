@@ -31,9 +31,15 @@ function beliefOf(table: Table, known: KnownFigure[]): ParticleState {
     const [from, to] = [toSi(low), toSi(high)]
     const y = 0.5 * (from + to)
     const now = predictiveOf(table, table.sound, belief, entry.row)
-    const own = source === 'maker' ? (to - from) / (2 * LIMIT_DEVIATIONS) : Math.hypot(readingSigma(entry, y), OWN_DRIFT * y)
+    const own =
+      source === 'maker'
+        ? (to - from) / (2 * LIMIT_DEVIATIONS)
+        : Math.hypot(readingSigma(entry, y), OWN_DRIFT * y)
     // A sister differs from this vehicle by as much as any two do.
-    const sigma = source === 'sister' ? Math.hypot(own, Math.sqrt(predictiveOf(table, table.sound, NO_BELIEF, entry.row).variance)) : own
+    const sigma =
+      source === 'sister'
+        ? Math.hypot(own, Math.sqrt(predictiveOf(table, table.sound, NO_BELIEF, entry.row).variance))
+        : own
     learn(table, table.sound, belief, entry.row, y, now, sigma ** 2, 1)
   }
   return belief
@@ -54,9 +60,11 @@ export function soundBandOf(table: Table, entry: NumericTest): SoundBand {
   const unit = entry.test.reading.kind === 'number' ? entry.test.reading.unit : 'V'
   const sd = Math.sqrt(variance + readingSigma(entry, mean) ** 2)
   const band = { low: fromSi(mean - 2 * sd, unit), high: fromSi(mean + 2 * sd, unit) }
-  const of = (source: KnownSource) => table.known.find((figure) => figure.testId === entry.test.id && figure.source === source)
+  const of = (source: KnownSource) =>
+    table.known.find((figure) => figure.testId === entry.test.id && figure.source === source)
   const maker = of('maker')
-  if (!maker) return { ...band, source: (['own past', 'sister'] as const).find(of) ?? 'generic', against: null }
+  if (!maker)
+    return { ...band, source: (['own past', 'sister'] as const).find(of) ?? 'generic', against: null }
   const limits = { low: fromSi(toSi(maker.low), unit), high: fromSi(toSi(maker.high), unit) }
   const outside = (['own past', 'sister'] as const).flatMap((source) => {
     const figure = of(source)

@@ -53,17 +53,33 @@ const LEAST_CURED = 0.1
  * Fitting a part unread, priced as a test of one step: where it cures nothing is lost, where it does not
  * the part is paid for nothing and the loss of the best repair among the rest is left.
  */
-export function attemptsOf({ table, classWeights }: Posterior, situation: Situation, loss: LossModel): Attempt[] {
+export function attemptsOf(
+  { table, classWeights }: Posterior,
+  situation: Situation,
+  loss: LossModel,
+): Attempt[] {
   const nowLoss = loss.judge(classWeights).leastLoss
-  return table.catalogue.library.repairs.flatMap((repair): Attempt[] => {
-    if (repair.dear || situation.tried.includes(repair.id)) return []
-    const cured = table.classes.map((entry) => entry.faults.length > 0 && entry.faults.every((fault) => fault.repairs.includes(repair.id)))
-    const cures = classWeights.reduce((sum, weight, at) => sum + (cured[at] ? weight : 0), 0)
-    if (cures < LEAST_CURED || cures > MOST_SHOWN) return []
-    const rest = classWeights.map((weight, at) => (cured[at] ? 0 : weight / (1 - cures)))
-    const cost = costOfRepair(repair.id, situation) + situation.workshop.ratePerMinute * TRY_MINUTES
-    return [{ repairId: repair.id, cures, cost, worth: nowLoss - (1 - cures) * (cost + loss.judge(rest).leastLoss) }]
-  }).sort((one, other) => other.worth - one.worth)
+  return table.catalogue.library.repairs
+    .flatMap((repair): Attempt[] => {
+      if (repair.dear || situation.tried.includes(repair.id)) return []
+      const cured = table.classes.map(
+        (entry) =>
+          entry.faults.length > 0 && entry.faults.every((fault) => fault.repairs.includes(repair.id)),
+      )
+      const cures = classWeights.reduce((sum, weight, at) => sum + (cured[at] ? weight : 0), 0)
+      if (cures < LEAST_CURED || cures > MOST_SHOWN) return []
+      const rest = classWeights.map((weight, at) => (cured[at] ? 0 : weight / (1 - cures)))
+      const cost = costOfRepair(repair.id, situation) + situation.workshop.ratePerMinute * TRY_MINUTES
+      return [
+        {
+          repairId: repair.id,
+          cures,
+          cost,
+          worth: nowLoss - (1 - cures) * (cost + loss.judge(rest).leastLoss),
+        },
+      ]
+    })
+    .sort((one, other) => other.worth - one.worth)
 }
 
 export interface LossModel {
@@ -88,8 +104,13 @@ export function lossModel(posterior: Posterior, situation: Situation): LossModel
   const cured = new Float64Array(repairs.length)
   // Sparse cover: most classes are touched by one or two repairs.
   const touched = table.classes.map((entry) => {
-    const covering = [...new Set(entry.faults.flatMap((fault) => fault.repairs))].filter((id) => place.has(id))
-    return covering.map((id) => ({ k: place.get(id)!, whole: entry.faults.every((fault) => fault.repairs.includes(id)) }))
+    const covering = [...new Set(entry.faults.flatMap((fault) => fault.repairs))].filter((id) =>
+      place.has(id),
+    )
+    return covering.map((id) => ({
+      k: place.get(id)!,
+      whole: entry.faults.every((fault) => fault.repairs.includes(id)),
+    }))
   })
   const lossOf = (k: number) => (1 - needed[k]!) * (money[k]! + situation.workshop.comebackMoney)
   const credited = (k: number) => cured[k]! + PAIR_CREDIT * (needed[k]! - cured[k]!)
@@ -106,7 +127,14 @@ export function lossModel(posterior: Posterior, situation: Situation): LossModel
     }
   }
   return {
-    needs: table.classes.map((entry) => (entry.faults.length === 0 ? [{ repair: all.size, part: 1 }] : entry.faults.map((fault) => ({ repair: all.get(fault.repairs[0]!)!, part: 1 / entry.faults.length })))),
+    needs: table.classes.map((entry) =>
+      entry.faults.length === 0
+        ? [{ repair: all.size, part: 1 }]
+        : entry.faults.map((fault) => ({
+            repair: all.get(fault.repairs[0]!)!,
+            part: 1 / entry.faults.length,
+          })),
+    ),
     repairCount: all.size + 1,
     judge: (mass) => {
       cover(mass)

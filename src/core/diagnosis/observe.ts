@@ -4,7 +4,16 @@
  * solved once per scene, and its derivatives with respect to the nuisances come from the factored
  * matrix of that one solution (implicit function theorem), not from further solves.
  */
-import { factoriseHere, linearisedShift, newSavedState, nodePressurePa, restoreState, saveState, wireVoltage, type SavedState } from '../physics'
+import {
+  factoriseHere,
+  linearisedShift,
+  newSavedState,
+  nodePressurePa,
+  restoreState,
+  saveState,
+  wireVoltage,
+  type SavedState,
+} from '../physics'
 import { SCENES, apply, solveScene, type SceneId, type VehicleModel } from '../vehicle'
 import type { Quantity } from '../library'
 import { Compiler, type Formula, type Probe } from './formulas'
@@ -36,7 +45,15 @@ export function observerOf(model: VehicleModel, quantities: Quantity[]): Observe
   const compiler = new Compiler(model)
   const formulas = quantities.map((quantity) => compiler.formula(quantity))
   const scenes = SCENES.filter((scene) => compiler.probesOf.has(scene))
-  return { model, scenes, probesOf: compiler.probesOf, probeCount: compiler.count, touches: new Map(scenes.map((scene) => [scene, touchesIn(model, scene)])), sound: new Map(), formulas }
+  return {
+    model,
+    scenes,
+    probesOf: compiler.probesOf,
+    probeCount: compiler.count,
+    touches: new Map(scenes.map((scene) => [scene, touchesIn(model, scene)])),
+    sound: new Map(),
+    formulas,
+  }
 }
 
 /** A nuisance that lands on an element may always reach it; of the others, what a scene makes of it on the sound vehicle tells. */
@@ -57,12 +74,17 @@ function readProbes(observer: Observer, scene: SceneId, into: Float64Array) {
   const { system } = observer.model
   for (const { probe, slot } of observer.probesOf.get(scene)!) {
     into[slot] =
-      probe.kind === 'node' ? nodePressurePa(system, probe.at)
-      : probe.kind === 'wire' ? wireVoltage(system, probe.at)
-      : probe.kind === 'flow' ? system.flow[probe.at]!
-      : probe.kind === 'figure' ? system.values[probe.at]!
-      : probe.kind === 'current' ? system.motorCurrent[probe.at]!
-      : system.motorSpeed[probe.at]!
+      probe.kind === 'node'
+        ? nodePressurePa(system, probe.at)
+        : probe.kind === 'wire'
+          ? wireVoltage(system, probe.at)
+          : probe.kind === 'flow'
+            ? system.flow[probe.at]!
+            : probe.kind === 'figure'
+              ? system.values[probe.at]!
+              : probe.kind === 'current'
+                ? system.motorCurrent[probe.at]!
+                : system.motorSpeed[probe.at]!
   }
 }
 
@@ -84,13 +106,24 @@ export function observe(observer: Observer, theta: Float64Array, withDerivatives
   let sound = true
   for (const scene of observer.scenes) sound = readScene(observer, theta, scene, probes, shifts) && sound
   const values = Float64Array.from(formulas, (formula) => formula(probes, theta))
-  return { values, derivatives: withDerivatives ? derive(observer, theta, values, shifts) : null, sound: sound && values.every(Number.isFinite) }
+  return {
+    values,
+    derivatives: withDerivatives ? derive(observer, theta, values, shifts) : null,
+    sound: sound && values.every(Number.isFinite),
+  }
 }
 
-const newShifts = ({ model, probeCount }: Observer) => Array.from(model.nuisances, () => new Float64Array(probeCount))
+const newShifts = ({ model, probeCount }: Observer) =>
+  Array.from(model.nuisances, () => new Float64Array(probeCount))
 
 /** Reads a scene's probes, and their shifts when there is room for them; false when it does not converge. */
-function readScene(observer: Observer, theta: Float64Array, scene: SceneId, probes: Float64Array, shifts: Float64Array[]): boolean {
+function readScene(
+  observer: Observer,
+  theta: Float64Array,
+  scene: SceneId,
+  probes: Float64Array,
+  shifts: Float64Array[],
+): boolean {
   const { model } = observer
   const known = soundScene(observer, scene)
   apply(model, theta, scene)
@@ -113,7 +146,11 @@ function soundScene(observer: Observer, scene: SceneId): SoundScene | null {
   const before = observer.sound.get(scene)
   if (before) return before
   if (!solveScene(model, model.nominal, scene, true).ok) return null
-  const known: SoundScene = { values: model.system.values.slice(), probes: new Float64Array(observer.probeCount), shifts: newShifts(observer) }
+  const known: SoundScene = {
+    values: model.system.values.slice(),
+    probes: new Float64Array(observer.probeCount),
+    shifts: newShifts(observer),
+  }
   readProbes(observer, scene, known.probes)
   shiftProbes(observer, model.nominal.slice(), scene, known.probes, known.shifts)
   observer.sound.set(scene, known)
@@ -121,7 +158,12 @@ function soundScene(observer: Observer, scene: SceneId): SoundScene | null {
 }
 
 /** Does the scene, as just applied, pose the solver the sound vehicle's question? Every nuisance that it feels must have its sound value too. */
-function isSound({ model, touches }: Observer, theta: Float64Array, scene: SceneId, { values }: SoundScene): boolean {
+function isSound(
+  { model, touches }: Observer,
+  theta: Float64Array,
+  scene: SceneId,
+  { values }: SoundScene,
+): boolean {
   const now = model.system.values
   for (let slot = 0; slot < values.length; slot += 1) if (now[slot] !== values[slot]) return false
   const felt = touches.get(scene)!
@@ -129,7 +171,13 @@ function isSound({ model, touches }: Observer, theta: Float64Array, scene: Scene
 }
 
 /** Probe values under a small step of each nuisance, from the factored matrix of the converged scene. */
-function shiftProbes(observer: Observer, theta: Float64Array, scene: SceneId, probes: Float64Array, shifts: Float64Array[]) {
+function shiftProbes(
+  observer: Observer,
+  theta: Float64Array,
+  scene: SceneId,
+  probes: Float64Array,
+  shifts: Float64Array[],
+) {
   const { model } = observer
   const state = saved.get(model) ?? newSavedState(model.system)
   saved.set(model, state)
@@ -152,7 +200,12 @@ function shiftProbes(observer: Observer, theta: Float64Array, scene: SceneId, pr
   }
 }
 
-function derive(observer: Observer, theta: Float64Array, values: Float64Array, shifts: Float64Array[]): Float64Array {
+function derive(
+  observer: Observer,
+  theta: Float64Array,
+  values: Float64Array,
+  shifts: Float64Array[],
+): Float64Array {
   const { model, formulas } = observer
   const count = shifts.length
   const derivatives = new Float64Array(formulas.length * count)
@@ -160,7 +213,8 @@ function derive(observer: Observer, theta: Float64Array, values: Float64Array, s
     const at = model.nuisances[k]!
     const kept = theta[at]!
     theta[at] = kept * Math.exp(model.parameters[at]!.spread * DERIVATIVE_STEP)
-    for (let q = 0; q < formulas.length; q += 1) derivatives[q * count + k] = (formulas[q]!(shifts[k]!, theta) - values[q]!) / DERIVATIVE_STEP
+    for (let q = 0; q < formulas.length; q += 1)
+      derivatives[q * count + k] = (formulas[q]!(shifts[k]!, theta) - values[q]!) / DERIVATIVE_STEP
     theta[at] = kept
   }
   return derivatives

@@ -59,101 +59,218 @@ export interface Posterior {
 
 /** One order for the same evidence, whatever order it came in. */
 function canonical(catalogue: Catalogue, evidence: Evidence[]): Evidence[] {
-  const place = (item: Evidence) => catalogue.numericById.get(item.testId)?.row ?? 1e6 + (catalogue.seenById.get(item.testId)?.offset ?? 0)
+  const place = (item: Evidence) =>
+    catalogue.numericById.get(item.testId)?.row ?? 1e6 + (catalogue.seenById.get(item.testId)?.offset ?? 0)
   return [...evidence].sort((one, other) => place(one) - place(other) || (one.id < other.id ? -1 : 1))
 }
 
 /** Prior with the complaint folded in. */
 export function priorStates(table: Table, complaint: Complaint, done: Done[] = []): ParticleState[] {
-  const single = new Map(table.classes.flatMap((entry) => (entry.faults.length === 1 ? [[entry.faults[0]!.id, priorWeight(entry.faults[0]!, complaint.raisers)] as const] : [])))
+  const single = new Map(
+    table.classes.flatMap((entry) =>
+      entry.faults.length === 1
+        ? [[entry.faults[0]!.id, priorWeight(entry.faults[0]!, complaint.raisers)] as const]
+        : [],
+    ),
+  )
   const total = [...single.values()].reduce((sum, weight) => sum + weight, 0)
   const classPrior = table.classes.map((entry) => {
     if (entry.faults.length === 0) return 0
-    const product = entry.faults.reduce((weight, fault) => weight * (single.get(fault.id)! / total), entry.faults.length === 2 ? 0.5 : 1)
-    return product * doneFactor(entry.faults.map((fault) => fault.repairs), done)
+    const product = entry.faults.reduce(
+      (weight, fault) => weight * (single.get(fault.id)! / total),
+      entry.faults.length === 2 ? 0.5 : 1,
+    )
+    return (
+      product *
+      doneFactor(
+        entry.faults.map((fault) => fault.repairs),
+        done,
+      )
+    )
   })
   let mass = 0
   const weights = table.predicted.map((entry) => {
     const faults = table.classes[entry.particle.classIndex]!.faults
-    const weight = classPrior[entry.particle.classIndex]! * entry.particle.weight * complaintLikelihood(table.catalogue.library.symptoms, complaint, entry.symptoms, entry.particle, faults.some((fault) => fault.comesAndGoes))
+    const weight =
+      classPrior[entry.particle.classIndex]! *
+      entry.particle.weight *
+      complaintLikelihood(
+        table.catalogue.library.symptoms,
+        complaint,
+        entry.symptoms,
+        entry.particle,
+        faults.some((fault) => fault.comesAndGoes),
+      )
     mass += weight
     return weight
   })
   const none = table.classes.findIndex((entry) => entry.faults.length === 0)
   return weights.map((weight, at): ParticleState => ({
-    logWeight: Math.log(table.predicted[at]!.particle.classIndex === none ? NONE_WEIGHT : ((1 - NONE_WEIGHT) * weight) / mass),
-    mean: table.belief.mean?.slice() ?? null, lost: [...table.belief.lost],
+    logWeight: Math.log(
+      table.predicted[at]!.particle.classIndex === none ? NONE_WEIGHT : ((1 - NONE_WEIGHT) * weight) / mass,
+    ),
+    mean: table.belief.mean?.slice() ?? null,
+    lost: [...table.belief.lost],
   }))
 }
 
 /** A repair that did not cure damps what it should have cured; the more so when the old part was sound. */
 function doneFactor(repairsOfFaults: string[][], done: Done[]): number {
-  return done.reduce((factor, entry) => (repairsOfFaults.some((repairs) => repairs.includes(entry.repairId)) ? factor * (entry.partWasBad === 'yes' ? 0.05 : 0.03) : factor), 1)
+  return done.reduce(
+    (factor, entry) =>
+      repairsOfFaults.some((repairs) => repairs.includes(entry.repairId))
+        ? factor * (entry.partWasBad === 'yes' ? 0.05 : 0.03)
+        : factor,
+    1,
+  )
 }
 
 /** Folds the evidence. Pure: the same table, complaint and evidence give the same weights to the last bit. */
-export function posteriorOf(table: Table, complaint: Complaint, evidence: Evidence[], done: Done[] = []): Posterior {
+export function posteriorOf(
+  table: Table,
+  complaint: Complaint,
+  evidence: Evidence[],
+  done: Done[] = [],
+): Posterior {
   const states = priorStates(table, complaint, done)
   const slipShares = new Map<string, Float64Array>()
   const seenBefore = new Map<string, number>()
   // A vector a reading and particle, and one for the mean.
-  const room = roomFor(states.length * (evidence.filter((item) => item.value.kind === 'number').length + 1), table.felt)
+  const room = roomFor(
+    states.length * (evidence.filter((item) => item.value.kind === 'number').length + 1),
+    table.felt,
+  )
   for (const item of canonical(table.catalogue, evidence)) {
-    const alike = evidence.filter((other) => other.testId === item.testId && agree(table.catalogue, item, other)).length
+    const alike = evidence.filter(
+      (other) => other.testId === item.testId && agree(table.catalogue, item, other),
+    ).length
     const repeat = seenBefore.get(item.testId) ?? 0
     seenBefore.set(item.testId, repeat + 1)
-    slipShares.set(item.id, foldOne(table, states, item, ((item.doubtful ? DOUBT : 1) * TEMPER) / (1 + repeat), alike, room))
+    slipShares.set(
+      item.id,
+      foldOne(table, states, item, ((item.doubtful ? DOUBT : 1) * TEMPER) / (1 + repeat), alike, room),
+    )
   }
   return { ...finish(table, states, slipShares), complaint, done, evidence }
 }
 
 /** Two readings of one test that say the same. */
 function agree(catalogue: Catalogue, one: Evidence, other: Evidence): boolean {
-  if (one.value.kind === 'outcome' || other.value.kind === 'outcome') return one.value.kind === other.value.kind && 'outcome' in one.value && 'outcome' in other.value && one.value.outcome === other.value.outcome
+  if (one.value.kind === 'outcome' || other.value.kind === 'outcome')
+    return (
+      one.value.kind === other.value.kind &&
+      'outcome' in one.value &&
+      'outcome' in other.value &&
+      one.value.outcome === other.value.outcome
+    )
   const entry = catalogue.numericById.get(one.testId)
   const [a, b] = [toSi(one.value.entered), toSi(other.value.entered)]
   return entry !== undefined && Math.abs(a - b) < 3 * Math.SQRT2 * readingSigma(entry, a)
 }
 
-function finish(table: Table, states: ParticleState[], slipShares: Map<string, Float64Array>): Pick<Posterior, 'table' | 'states' | 'weights' | 'classWeights' | 'slips'> {
+function finish(
+  table: Table,
+  states: ParticleState[],
+  slipShares: Map<string, Float64Array>,
+): Pick<Posterior, 'table' | 'states' | 'weights' | 'classWeights' | 'slips'> {
   const weights = normalised(states)
-  const slips = new Map([...slipShares].map(([id, shares]) => [id, shares.reduce((sum, share, at) => sum + share * weights[at]!, 0)] as const))
+  const slips = new Map(
+    [...slipShares].map(
+      ([id, shares]) => [id, shares.reduce((sum, share, at) => sum + share * weights[at]!, 0)] as const,
+    ),
+  )
   const classWeights = new Float64Array(table.classes.length)
   weights.forEach((weight, at) => (classWeights[table.predicted[at]!.particle.classIndex]! += weight))
   return { table, states, weights, classWeights, slips }
 }
 
-const normalised = (states: ParticleState[]): Float64Array => normalisedWeights(states.map((state) => state.logWeight))
+const normalised = (states: ParticleState[]): Float64Array =>
+  normalisedWeights(states.map((state) => state.logWeight))
 
 /** `alike` readings of one test that agree, itself among them: a slip would have to happen that often in the same way. */
-function foldOne(table: Table, states: ParticleState[], item: Evidence, temper: number, alike: number, room: Room): Float64Array {
+function foldOne(
+  table: Table,
+  states: ParticleState[],
+  item: Evidence,
+  temper: number,
+  alike: number,
+  room: Room,
+): Float64Array {
   const numeric = table.catalogue.numericById.get(item.testId)
-  if (numeric && item.value.kind === 'number') return foldNumber(table, states, numeric, toSi(item.value.entered), item.faultPresent, temper, SLIP ** alike, room)
+  if (numeric && item.value.kind === 'number')
+    return foldNumber(
+      table,
+      states,
+      numeric,
+      toSi(item.value.entered),
+      item.faultPresent,
+      temper,
+      SLIP ** alike,
+      room,
+    )
   const seen = table.catalogue.seenById.get(item.testId)
   if (seen && item.value.kind === 'outcome') {
     const { outcome } = item.value
     const at = seen.outcomes.findIndex((entry) => entry.id === outcome)
-    if (at >= 0) return foldOutcome(table, states, seen.offset + at, seen.outcomes.length, item.faultPresent, temper, MISJUDGED ** alike)
+    if (at >= 0)
+      return foldOutcome(
+        table,
+        states,
+        seen.offset + at,
+        seen.outcomes.length,
+        item.faultPresent,
+        temper,
+        MISJUDGED ** alike,
+      )
   }
   return new Float64Array(states.length)
 }
 
-const showsNow = (shows: number, present: Evidence['faultPresent']) => (shows === 1 ? 1 : present === 'yes' ? 1 : present === 'no' ? SHOWS_WHEN_ABSENT : shows)
+const showsNow = (shows: number, present: Evidence['faultPresent']) =>
+  shows === 1 ? 1 : present === 'yes' ? 1 : present === 'no' ? SHOWS_WHEN_ABSENT : shows
 
 /** Density of a reading for one particle: its own prediction, the sound one when it does not show, slips. */
-export function readingDensity(table: Table, at: number, predictive: Predictive, soundPredictive: Predictive, entry: NumericTest, y: number, shows: number, slip = SLIP): { own: number; total: number } {
+export function readingDensity(
+  table: Table,
+  at: number,
+  predictive: Predictive,
+  soundPredictive: Predictive,
+  entry: NumericTest,
+  y: number,
+  shows: number,
+  slip = SLIP,
+): { own: number; total: number } {
   const sigma2 = readingSigma(entry, predictive.mean) ** 2
   const flat = 1 / entry.span
   if (table.classes[table.predicted[at]!.particle.classIndex]!.faults.length === 0) {
-    const own = (1 - NONE_FLAT) * normalDensity(y, predictive.mean, NONE_WIDENING * predictive.variance + sigma2) + NONE_FLAT * flat
+    const own =
+      (1 - NONE_FLAT) * normalDensity(y, predictive.mean, NONE_WIDENING * predictive.variance + sigma2) +
+      NONE_FLAT * flat
     return { own, total: (1 - slip) * own + slip * flat }
   }
   const own = shows * normalDensity(y, predictive.mean, predictive.variance + sigma2)
-  const sound = shows < 1 ? (1 - shows) * normalDensity(y, soundPredictive.mean, soundPredictive.variance + readingSigma(entry, soundPredictive.mean) ** 2) : 0
+  const sound =
+    shows < 1
+      ? (1 - shows) *
+        normalDensity(
+          y,
+          soundPredictive.mean,
+          soundPredictive.variance + readingSigma(entry, soundPredictive.mean) ** 2,
+        )
+      : 0
   return { own, total: (1 - slip) * (own + sound) + slip * flat }
 }
 
-function foldNumber(table: Table, states: ParticleState[], entry: NumericTest, y: number, present: Evidence['faultPresent'], temper: number, slip: number, room: Room): Float64Array {
+function foldNumber(
+  table: Table,
+  states: ParticleState[],
+  entry: NumericTest,
+  y: number,
+  present: Evidence['faultPresent'],
+  temper: number,
+  slip: number,
+  room: Room,
+): Float64Array {
   const soundPredictive = predictiveOf(table, table.sound, table.belief, entry.row)
   const before = normalised(states)
   const shares = new Float64Array(states.length)
@@ -165,12 +282,31 @@ function foldNumber(table: Table, states: ParticleState[], entry: NumericTest, y
     const { own, total } = readingDensity(table, at, predictive, soundPredictive, entry, y, shows, slip)
     state.logWeight = weighed(state.logWeight, total, temper)
     shares[at] = slip / entry.span / total
-    if (before[at]! > LIGHT && predicted.derivatives) learn(table, predicted, state, entry.row, y, predictive, readingSigma(entry, predictive.mean) ** 2, ((1 - slip) * own) / total, room)
+    if (before[at]! > LIGHT && predicted.derivatives)
+      learn(
+        table,
+        predicted,
+        state,
+        entry.row,
+        y,
+        predictive,
+        readingSigma(entry, predictive.mean) ** 2,
+        ((1 - slip) * own) / total,
+        room,
+      )
   }
   return shares
 }
 
-function foldOutcome(table: Table, states: ParticleState[], place: number, outcomes: number, present: Evidence['faultPresent'], temper: number, misjudged: number): Float64Array {
+function foldOutcome(
+  table: Table,
+  states: ParticleState[],
+  place: number,
+  outcomes: number,
+  present: Evidence['faultPresent'],
+  temper: number,
+  misjudged: number,
+): Float64Array {
   const shares = new Float64Array(states.length)
   for (let at = 0; at < states.length; at += 1) {
     const chance = outcomeChance(table, at, place, outcomes, present, misjudged)
@@ -180,7 +316,14 @@ function foldOutcome(table: Table, states: ParticleState[], place: number, outco
   return shares
 }
 
-export function outcomeChance(table: Table, at: number, place: number, outcomes: number, present: Evidence['faultPresent'] = 'unknown', misjudged = MISJUDGED): number {
+export function outcomeChance(
+  table: Table,
+  at: number,
+  place: number,
+  outcomes: number,
+  present: Evidence['faultPresent'] = 'unknown',
+  misjudged = MISJUDGED,
+): number {
   const predicted = table.predicted[at]!
   const none = table.classes[predicted.particle.classIndex]!.faults.length === 0
   const shows = showsNow(predicted.particle.shows, present)

@@ -17,7 +17,25 @@ export function provocationsFor({ table, weights }: Posterior): ProvocationRank[
   const kindOf = new Map(table.model.layout.parts.map((part) => [part.id, part.kind]))
   const minutesOf = new Map(PROVOCATIONS.map((way) => [way.id, way.minutes]))
   return PROVOCATIONS.map(({ id, brings }): ProvocationRank => {
-    const called = table.classes.map((entry) => entry.faults.some((fault) => fault.comesAndGoes && fault.changes.some((change) => brings.includes(kindOf.get(change.parameter.split('.')[0]!)!))))
-    return { id, brings: weights.reduce((sum, weight, at) => sum + (called[table.predicted[at]!.particle.classIndex] && table.predicted[at]!.particle.shows < 1 ? weight : 0), 0) }
-  }).filter(({ brings }) => brings >= LEAST_BROUGHT).sort((one, other) => other.brings / minutesOf.get(other.id)! - one.brings / minutesOf.get(one.id)!)
+    const called = table.classes.map((entry) =>
+      entry.faults.some(
+        (fault) =>
+          fault.comesAndGoes &&
+          fault.changes.some((change) => brings.includes(kindOf.get(change.parameter.split('.')[0]!)!)),
+      ),
+    )
+    return {
+      id,
+      brings: weights.reduce(
+        (sum, weight, at) =>
+          sum +
+          (called[table.predicted[at]!.particle.classIndex] && table.predicted[at]!.particle.shows < 1
+            ? weight
+            : 0),
+        0,
+      ),
+    }
+  })
+    .filter(({ brings }) => brings >= LEAST_BROUGHT)
+    .sort((one, other) => other.brings / minutesOf.get(other.id)! - one.brings / minutesOf.get(one.id)!)
 }

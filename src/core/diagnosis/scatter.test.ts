@@ -36,8 +36,19 @@ describe('what a row feels', () => {
       for (const at of [3, 77, 240, 410]) {
         const { particle } = table.predicted[at]!
         const { derivatives } = observe(table.catalogue.observer, particle.theta, true)
-        const whole = Math.sqrt(derivatives!.subarray(entry.row * count, (entry.row + 1) * count).reduce((sum, d) => sum + d * d, 0))
-        const kept = Math.sqrt(packed(derivatives!, table.felt).subarray(table.felt.start[entry.row]!, table.felt.start[entry.row]! + table.felt.of[entry.row]!.length).reduce((sum, d) => sum + d * d, 0))
+        const whole = Math.sqrt(
+          derivatives!
+            .subarray(entry.row * count, (entry.row + 1) * count)
+            .reduce((sum, d) => sum + d * d, 0),
+        )
+        const kept = Math.sqrt(
+          packed(derivatives!, table.felt)
+            .subarray(
+              table.felt.start[entry.row]!,
+              table.felt.start[entry.row]! + table.felt.of[entry.row]!.length,
+            )
+            .reduce((sum, d) => sum + d * d, 0),
+        )
         const sigma = 0.003 * entry.span
         expect(Math.hypot(whole, sigma)).toBeLessThan(1.02 * Math.hypot(kept, sigma))
       }
@@ -57,22 +68,30 @@ describe('the step of z', () => {
       const state: ParticleState = { ...NO_BELIEF, lost: [] }
       const size = count + 2
       const mean = new Float64Array(size)
-      const P = Array.from({ length: size }, (_, i) => Float64Array.from({ length: size }, (__, k) => (i === k ? 1 : 0)))
+      const P = Array.from({ length: size }, (_, i) =>
+        Float64Array.from({ length: size }, (__, k) => (i === k ? 1 : 0)),
+      )
       for (let reading = 0; reading < 5; reading += 1) {
         const entry = table.catalogue.numeric[Math.floor(random.next() * table.catalogue.numeric.length)]!
         const d = rowOf(table, at, entry.row)
         const Pd = P.map((line) => line.reduce((sum, value, k) => sum + value * d[k]!, 0))
         const variance = d.reduce((sum, value, k) => sum + value * Pd[k]!, 0)
-        const expected = table.predicted[at]!.values[entry.row]! + d.reduce((sum, value, k) => sum + value * mean[k]!, 0)
+        const expected =
+          table.predicted[at]!.values[entry.row]! + d.reduce((sum, value, k) => sum + value * mean[k]!, 0)
         const own = predictiveOf(table, table.predicted[at]!, state, entry.row)
-        const scale = Math.max(1e-9, Math.abs(expected), Math.sqrt(d.reduce((sum, value) => sum + value * value, 0)))
+        const scale = Math.max(
+          1e-9,
+          Math.abs(expected),
+          Math.sqrt(d.reduce((sum, value) => sum + value * value, 0)),
+        )
         expect(Math.abs(own.mean - expected) / scale).toBeLessThan(1e-9)
         expect(Math.abs(own.variance - variance) / scale ** 2).toBeLessThan(1e-9)
         const sigma2 = (0.02 * entry.span) ** 2
         const y = expected + entry.span * 0.05 * (random.next() - 0.5)
         learn(table, table.predicted[at]!, state, entry.row, y, own, sigma2, 1)
         for (let k = 0; k < size; k += 1) mean[k]! += (Pd[k]! * (y - expected)) / (variance + sigma2)
-        for (let i = 0; i < size; i += 1) for (let k = 0; k < size; k += 1) P[i]![k]! -= (Pd[i]! * Pd[k]!) / (variance + sigma2)
+        for (let i = 0; i < size; i += 1)
+          for (let k = 0; k < size; k += 1) P[i]![k]! -= (Pd[i]! * Pd[k]!) / (variance + sigma2)
       }
     }
   })
@@ -81,7 +100,16 @@ describe('the step of z', () => {
     const rows = table.catalogue.numeric.map(({ row }) => row)
     const before = rows.map((row) => predictiveOf(table, table.sound, NO_BELIEF, row).variance)
     const [first] = table.catalogue.numeric
-    learn(table, table.sound, state, first!.row, table.sound.values[first!.row]!, predictiveOf(table, table.sound, state, first!.row), 1e-9, 1)
+    learn(
+      table,
+      table.sound,
+      state,
+      first!.row,
+      table.sound.values[first!.row]!,
+      predictiveOf(table, table.sound, state, first!.row),
+      1e-9,
+      1,
+    )
     const after = rows.map((row) => predictiveOf(table, table.sound, state, row).variance)
     expect(after[0]).toBeLessThan(0.01 * before[0]! + 1e-12)
     after.forEach((variance, k) => expect(variance).toBeLessThanOrEqual(before[k]! * (1 + 1e-9) + 1e-15))
@@ -97,7 +125,9 @@ describe('the step of z', () => {
     const room = roomFor(2, table.felt)
     const vectors = [room.take(), room.take(), room.take()]
     vectors.forEach((vector, at) => vector.fill(at + 1))
-    expect(vectors.map((vector) => [vector.length, vector[0], vector.at(-1)])).toEqual([1, 2, 3].map((value) => [count + 2, value, value]))
+    expect(vectors.map((vector) => [vector.length, vector[0], vector.at(-1)])).toEqual(
+      [1, 2, 3].map((value) => [count + 2, value, value]),
+    )
   })
 })
 
@@ -111,7 +141,9 @@ describe('what a fault leaves as it is', () => {
       for (const { station, row } of table.catalogue.profile) {
         if (station.track === 'electrical') continue
         expect(solveScene(model, particle.theta, 'keyOn', true).ok).toBe(true)
-        const own = model.system.totalPa[model.system.nodeIndex.get(station.node)!]! - model.system.nodeHeightPa[model.system.nodeIndex.get(station.node)!]!
+        const own =
+          model.system.totalPa[model.system.nodeIndex.get(station.node)!]! -
+          model.system.nodeHeightPa[model.system.nodeIndex.get(station.node)!]!
         expect(Math.abs(values[row]! - own)).toBeLessThan(1e-6 * Math.max(1e5, Math.abs(own)))
       }
     }
@@ -121,7 +153,9 @@ describe('what a fault leaves as it is', () => {
     const sometimes = table.predicted.filter((entry) => entry.particle.shows < 1)
     expect(sometimes.length).toBeGreaterThan(10)
     for (const entry of sometimes) {
-      const permanent = table.predicted.find((other) => other.particle.shows === 1 && other.particle.theta === entry.particle.theta)!
+      const permanent = table.predicted.find(
+        (other) => other.particle.shows === 1 && other.particle.theta === entry.particle.theta,
+      )!
       expect(permanent.values).toEqual(entry.values)
       expect(permanent.derivatives).toEqual(entry.derivatives)
     }
@@ -129,28 +163,53 @@ describe('what a fault leaves as it is', () => {
 })
 
 describe('pairs', () => {
-  const open = (base: Table): Table => ({ ...base, classes: base.classes.filter((entry) => entry.faults.length < 2), predicted: base.predicted.filter((entry) => base.classes[entry.particle.classIndex]!.faults.length < 2) })
+  const open = (base: Table): Table => ({
+    ...base,
+    classes: base.classes.filter((entry) => entry.faults.length < 2),
+    predicted: base.predicted.filter((entry) => base.classes[entry.particle.classIndex]!.faults.length < 2),
+  })
   const at = (of: Table, id: string) => of.classes.findIndex((entry) => entry.id === id)
 
   it('solved for one complaint they serve the next, at its own places', () => {
     const first = open(table)
-    addPairs(first, ['F41', 'F79', 'F28'].map((id) => at(first, id)))
+    addPairs(
+      first,
+      ['F41', 'F79', 'F28'].map((id) => at(first, id)),
+    )
     const second = open(table)
-    addPairs(second, ['F79', 'F28'].map((id) => at(second, id)))
+    addPairs(
+      second,
+      ['F79', 'F28'].map((id) => at(second, id)),
+    )
     const own = second.classes.length - 1
     const shared = second.predicted.filter((entry) => entry.particle.classIndex === own)
     expect(second.classes[own]!.id).toBe('F28+F79')
     expect(shared.length).toBeGreaterThan(0)
-    const before = first.predicted.filter((entry) => first.classes[entry.particle.classIndex]!.id === 'F28+F79')
+    const before = first.predicted.filter(
+      (entry) => first.classes[entry.particle.classIndex]!.id === 'F28+F79',
+    )
     expect(shared.map((entry) => entry.values)).toEqual(before.map((entry) => entry.values))
-    expect(posteriorOf(second, COMPLAINT, []).classWeights.reduce((sum, weight) => sum + weight, 0)).toBeCloseTo(1, 9)
+    expect(
+      posteriorOf(second, COMPLAINT, []).classWeights.reduce((sum, weight) => sum + weight, 0),
+    ).toBeCloseTo(1, 9)
   })
   it('those of the nominal table are forgotten once the scatter is known', () => {
-    const early = { ...nominal, pairs: new Map(nominal.pairs), predicted: [...nominal.predicted], classes: [...nominal.classes] }
-    addPairs(early, ['F41', 'F79'].map((id) => at(early, id)))
+    const early = {
+      ...nominal,
+      pairs: new Map(nominal.pairs),
+      predicted: [...nominal.predicted],
+      classes: [...nominal.classes],
+    }
+    addPairs(
+      early,
+      ['F41', 'F79'].map((id) => at(early, id)),
+    )
     expect(early.pairs.size).toBe(1)
     const whole = nominalTable(built.value)
-    addPairs(whole, ['F41', 'F79'].map((id) => at(whole, id)))
+    addPairs(
+      whole,
+      ['F41', 'F79'].map((id) => at(whole, id)),
+    )
     whole.stage = 'nominal'
     deriveSome(whole, 0, () => false)
     expect(whole.pairs.size).toBe(0)

@@ -54,14 +54,19 @@ function feltOf(of: Int32Array[], nuisances: number): Felt {
 /** Every row feels every nuisance: the order in which derivatives are computed. */
 export function feltByAll(rows: number, nuisances: number): Felt {
   const every = Int32Array.from({ length: nuisances }, (_, k) => k)
-  return feltOf(Array.from({ length: rows }, () => every), nuisances)
+  return feltOf(
+    Array.from({ length: rows }, () => every),
+    nuisances,
+  )
 }
 
 /** The places that move a row by more than `least[row]` a standard deviation in some particle; derivatives are complete here. */
 export function feltAmong(predicted: Estimate[], least: Float64Array, nuisances: number): Felt {
   const of = Array.from(least, (threshold, row) => {
     const places: number[] = []
-    for (let k = 0; k < nuisances; k += 1) if (predicted.some(({ derivatives }) => Math.abs(derivatives![row * nuisances + k]!) > threshold)) places.push(k)
+    for (let k = 0; k < nuisances; k += 1)
+      if (predicted.some(({ derivatives }) => Math.abs(derivatives![row * nuisances + k]!) > threshold))
+        places.push(k)
     return Int32Array.from(places)
   })
   return feltOf(of, nuisances)
@@ -82,11 +87,18 @@ export function roomFor(vectors: number, { nuisances }: Felt): Room {
   const size = nuisances + SEVERITIES
   const block = new Float64Array(vectors * size)
   let used = 0
-  return { take: () => (used < vectors ? block.subarray(used * size, (used += 1) * size) : new Float64Array(size)) }
+  return {
+    take: () => (used < vectors ? block.subarray(used * size, (used += 1) * size) : new Float64Array(size)),
+  }
 }
 
 /** Predicted mean and variance of a row under a particle's own belief about z. */
-export function predictiveOf(table: { felt: Felt }, predicted: Estimate, state: ParticleState, row: number): Predictive {
+export function predictiveOf(
+  table: { felt: Felt },
+  predicted: Estimate,
+  state: ParticleState,
+  row: number,
+): Predictive {
   const { derivatives, severity, values } = predicted
   const { nuisances, of, start } = table.felt
   const { mean: z, lost } = state
@@ -110,25 +122,42 @@ export function predictiveOf(table: { felt: Felt }, predicted: Estimate, state: 
   return { mean, variance: Math.max(variance, 0) }
 }
 
-function alongLost({ felt: { nuisances, of, start } }: { felt: Felt }, { derivatives, severity }: Estimate, lost: Float64Array, row: number): number {
+function alongLost(
+  { felt: { nuisances, of, start } }: { felt: Felt },
+  { derivatives, severity }: Estimate,
+  lost: Float64Array,
+  row: number,
+): number {
   let dot = 0
   if (derivatives) {
     const places = of[row]!
     const base = start[row]!
     for (let i = 0; i < places.length; i += 1) dot += derivatives[base + i]! * lost[places[i]!]!
   }
-  for (let k = 0; severity && k < SEVERITIES; k += 1) dot += severity[SEVERITIES * row + k]! * lost[nuisances + k]!
+  for (let k = 0; severity && k < SEVERITIES; k += 1)
+    dot += severity[SEVERITIES * row + k]! * lost[nuisances + k]!
   return dot
 }
 
 /** Kalman step of z from a reading y of this variance at a row, scaled by how far the particle owns it. */
-export function learn(table: { felt: Felt }, predicted: Estimate, state: ParticleState, row: number, y: number, predictive: Predictive, readingVariance: number, responsibility: number, room: Room = roomFor(2, table.felt)) {
+export function learn(
+  table: { felt: Felt },
+  predicted: Estimate,
+  state: ParticleState,
+  row: number,
+  y: number,
+  predictive: Predictive,
+  readingVariance: number,
+  responsibility: number,
+  room: Room = roomFor(2, table.felt),
+) {
   const { nuisances, of, start } = table.felt
   const total = predictive.variance + readingVariance
   const gain = room.take()
   const places = of[row]!
   for (let i = 0; i < places.length; i += 1) gain[places[i]!] = predicted.derivatives![start[row]! + i]!
-  for (let k = 0; predicted.severity && k < SEVERITIES; k += 1) gain[nuisances + k] = predicted.severity[SEVERITIES * row + k]!
+  for (let k = 0; predicted.severity && k < SEVERITIES; k += 1)
+    gain[nuisances + k] = predicted.severity[SEVERITIES * row + k]!
   for (const lost of state.lost) {
     const dot = alongLost(table, predicted, lost, row)
     for (let k = 0; k < gain.length; k += 1) gain[k]! -= dot * lost[k]!

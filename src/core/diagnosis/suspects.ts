@@ -37,12 +37,26 @@ export function suspectsOf(posterior: Posterior): Suspect[] {
       lead.set(`${repair} ${fault.id}`, { weight: (known?.weight ?? 0) + part, fault: fault.id })
     }
   })
-  const faultOf = new Map(table.classes.flatMap((entry) => entry.faults.map((fault) => [fault.id, fault] as const)))
-  return [...share].map(([id, probability]): Suspect => {
-    const best = [...lead].filter(([key]) => key.startsWith(`${id} `)).sort((a, b) => b[1].weight - a[1].weight)[0]
-    const fault = best && faultOf.get(best[1].fault)
-    return { id, probability, title: REPAIRS.find((repair) => repair.id === id)?.title ?? 'None of these', leadFault: fault?.id ?? '', name: fault?.name ?? 'None of these', cause: fault?.cause ?? 'Something this model does not know', segment: fault?.segment ?? '' }
-  }).sort((one, other) => other.probability - one.probability)
+  const faultOf = new Map(
+    table.classes.flatMap((entry) => entry.faults.map((fault) => [fault.id, fault] as const)),
+  )
+  return [...share]
+    .map(([id, probability]): Suspect => {
+      const best = [...lead]
+        .filter(([key]) => key.startsWith(`${id} `))
+        .sort((a, b) => b[1].weight - a[1].weight)[0]
+      const fault = best && faultOf.get(best[1].fault)
+      return {
+        id,
+        probability,
+        title: REPAIRS.find((repair) => repair.id === id)?.title ?? 'None of these',
+        leadFault: fault?.id ?? '',
+        name: fault?.name ?? 'None of these',
+        cause: fault?.cause ?? 'Something this model does not know',
+        segment: fault?.segment ?? '',
+      }
+    })
+    .sort((one, other) => other.probability - one.probability)
 }
 
 /** Two faults that are likelier together than everything else. */
@@ -56,5 +70,9 @@ export function leadingPair({ table, classWeights }: Posterior): Pair | null {
   const at = table.classes.findIndex((entry, k) => entry.faults.length === 2 && classWeights[k]! > 0.5)
   if (at < 0) return null
   const [one, other] = table.classes[at]!.faults as [Fault, Fault]
-  return { names: [one.name, other.name], repairs: [one.repairs[0]!, other.repairs[0]!], probability: Math.min(classWeights[at]!, MOST_SHOWN) }
+  return {
+    names: [one.name, other.name],
+    repairs: [one.repairs[0]!, other.repairs[0]!],
+    probability: Math.min(classWeights[at]!, MOST_SHOWN),
+  }
 }

@@ -3,9 +3,24 @@
  * Built once per vehicle, nominal values first (the screen is usable), then derivatives, then pairs.
  */
 import { softAbove, toSi } from '../shared'
-import { libraryOf, type Fault, type LayoutLibrary, type Outcome, type Quantity, type SoftRule, type Test } from '../library'
+import {
+  libraryOf,
+  type Fault,
+  type LayoutLibrary,
+  type Outcome,
+  type Quantity,
+  type SoftRule,
+  type Test,
+} from '../library'
 import type { Layout, SceneId, Station, VehicleModel } from '../vehicle'
-import { NONE_CLASS, pairParticles, singleParticles, type FaultClass, type KnownFigure, type Particle } from './hypotheses'
+import {
+  NONE_CLASS,
+  pairParticles,
+  singleParticles,
+  type FaultClass,
+  type KnownFigure,
+  type Particle,
+} from './hypotheses'
 import { NO_BELIEF, type ParticleState } from './belief'
 import { observe, observerOf, type Observer } from './observe'
 import { feltAmong, feltByAll, packed, readingSigma, type Estimate, type Felt } from './scatter'
@@ -52,7 +67,8 @@ export interface Predicted extends Estimate {
 }
 
 /** The scene that the profiles show: key on, or idle where no pump runs at key on. */
-export const profileScene = (layout: Layout): SceneId => (layout.scope === 'gauge' ? 'gaugeOn' : layout.scenes.includes('keyOn') ? 'keyOn' : 'idle')
+export const profileScene = (layout: Layout): SceneId =>
+  layout.scope === 'gauge' ? 'gaugeOn' : layout.scenes.includes('keyOn') ? 'keyOn' : 'idle'
 
 /** Lists every quantity anyone asks for and gives each a row. */
 export function catalogueOf(model: VehicleModel): Catalogue {
@@ -71,13 +87,17 @@ export function catalogueOf(model: VehicleModel): Catalogue {
   const seen: SeenTest[] = []
   let chanceCount = 0
   for (const test of library.tests) {
-    if (test.reading.kind === 'number') numeric.push({ test, row: row(test.reading.quantity), span: spanOf(test) })
+    if (test.reading.kind === 'number')
+      numeric.push({ test, row: row(test.reading.quantity), span: spanOf(test) })
     else {
       seen.push({ test, outcomes: test.reading.outcomes, offset: chanceCount })
       chanceCount += test.reading.outcomes.length
     }
   }
-  const profile = model.layout.stations.map((station): ProfilePoint => ({ station, row: row(profileQuantity(station, profileScene(model.layout))) }))
+  const profile = model.layout.stations.map((station): ProfilePoint => ({
+    station,
+    row: row(profileQuantity(station, profileScene(model.layout))),
+  }))
   const rules: Catalogue['rules'] = []
   const ruleAt = new Map<SoftRule, number>()
   const addRule = (rule: SoftRule) => {
@@ -87,7 +107,14 @@ export function catalogueOf(model: VehicleModel): Catalogue {
   seen.forEach((entry) => entry.outcomes.forEach((outcome) => outcome.when.forEach(addRule)))
   library.symptoms.forEach((symptom) => symptom.shows.forEach((group) => group.forEach(addRule)))
   return {
-    library, observer: observerOf(model, quantities), numeric, seen, profile, rules, ruleAt, chanceCount,
+    library,
+    observer: observerOf(model, quantities),
+    numeric,
+    seen,
+    profile,
+    rules,
+    ruleAt,
+    chanceCount,
     numericById: new Map(numeric.map((entry) => [entry.test.id, entry])),
     seenById: new Map(seen.map((entry) => [entry.test.id, entry])),
     nuisanceCount: model.nuisances.length,
@@ -96,7 +123,9 @@ export function catalogueOf(model: VehicleModel): Catalogue {
 }
 
 const profileQuantity = (station: Station, scene: SceneId): Quantity =>
-  station.track === 'electrical' || station.track === 'gauge' ? { of: 'volts', red: station.node, black: '0', scene } : { of: 'pressure', at: station.node, scene }
+  station.track === 'electrical' || station.track === 'gauge'
+    ? { of: 'volts', red: station.node, black: '0', scene }
+    : { of: 'pressure', at: station.node, scene }
 
 function spanOf(test: Test): number {
   if (test.reading.kind !== 'number') return 1
@@ -117,14 +146,21 @@ function predictAll(catalogue: Catalogue, particles: Particle[], withDerivatives
 }
 
 /** Predictions of one particle. */
-export function predictParticle(catalogue: Catalogue, particle: Particle, withDerivatives: boolean): Predicted {
+export function predictParticle(
+  catalogue: Catalogue,
+  particle: Particle,
+  withDerivatives: boolean,
+): Predicted {
   const { values, derivatives, sound } = observe(catalogue.observer, particle.theta, withDerivatives)
   const strength = catalogue.rules.map(({ row, rule }) => holds(rule, values[row]!))
   const chances = new Float64Array(catalogue.chanceCount)
   for (const entry of catalogue.seen) {
     let left = 1
     entry.outcomes.forEach((outcome, k) => {
-      const chance = outcome.when.reduce((product, rule) => product * strength[catalogue.ruleAt.get(rule)!]!, left)
+      const chance = outcome.when.reduce(
+        (product, rule) => product * strength[catalogue.ruleAt.get(rule)!]!,
+        left,
+      )
       chances[entry.offset + k] = chance
       left -= chance
     })
@@ -132,7 +168,16 @@ export function predictParticle(catalogue: Catalogue, particle: Particle, withDe
     const last = entry.offset + entry.outcomes.length - 1
     chances[last]! += Math.max(left, 0)
   }
-  const symptoms = Float64Array.from(catalogue.library.symptoms, (symptom) => 1 - symptom.shows.reduce((none, group) => none * (1 - group.reduce((all, rule) => all * strength[catalogue.ruleAt.get(rule)!]!, 1)), 1))
+  const symptoms = Float64Array.from(
+    catalogue.library.symptoms,
+    (symptom) =>
+      1 -
+      symptom.shows.reduce(
+        (none, group) =>
+          none * (1 - group.reduce((all, rule) => all * strength[catalogue.ruleAt.get(rule)!]!, 1)),
+        1,
+      ),
+  )
   return { particle, values, derivatives, severity: null, chances, symptoms, sound }
 }
 
@@ -161,14 +206,31 @@ export interface Table {
 
 export function nominalTable(model: VehicleModel): Table {
   const catalogue = catalogueOf(model)
-  const classes = [...catalogue.library.faults.map((fault): FaultClass => ({ id: fault.id, faults: [fault] })), NONE_CLASS]
+  const classes = [
+    ...catalogue.library.faults.map((fault): FaultClass => ({ id: fault.id, faults: [fault] })),
+    NONE_CLASS,
+  ]
   const sound = predictParticle(catalogue, soundParticle(model, classes.length - 1), true)
   const predicted: Predicted[] = []
   classes.forEach((entry, at) => {
     if (entry.faults.length === 0) predicted.push({ ...sound })
-    else predicted.push(...withSeverity(predictAll(catalogue, singleParticles(model, entry.faults[0]!, at), false), 1))
+    else
+      predicted.push(
+        ...withSeverity(predictAll(catalogue, singleParticles(model, entry.faults[0]!, at), false), 1),
+      )
   })
-  return { model, catalogue, classes, predicted, sound, stage: 'nominal', felt: feltByAll(catalogue.rowCount, catalogue.nuisanceCount), pairs: new Map(), known: [], belief: NO_BELIEF }
+  return {
+    model,
+    catalogue,
+    classes,
+    predicted,
+    sound,
+    stage: 'nominal',
+    felt: feltByAll(catalogue.rowCount, catalogue.nuisanceCount),
+    pairs: new Map(),
+    known: [],
+    belief: NO_BELIEF,
+  }
 }
 
 /**
@@ -178,14 +240,19 @@ export function nominalTable(model: VehicleModel): Table {
  */
 function withSeverity(predicted: Predicted[], across: number): Predicted[] {
   predicted.forEach((entry, at) => {
-    const alike = (other: Predicted | undefined) => (other && other.sound && other.particle.shows === entry.particle.shows ? other : null)
+    const alike = (other: Predicted | undefined) =>
+      other && other.sound && other.particle.shows === entry.particle.shows ? other : null
     entry.severity = new Float64Array(2 * entry.values.length)
     const shift = (step: number, column: number, fits: (index: number) => boolean) => {
       const above = fits(at + step) ? alike(predicted[at + step]) : null
       const below = fits(at - step) ? alike(predicted[at - step]) : null
       if (!above && !below) return
       const share = (above && below ? 0.5 : 1) * STRATUM_SD
-      entry.values.forEach((value, row) => (entry.severity![2 * row + column] = share * ((above ? above.values[row]! : value) - (below ? below.values[row]! : value))))
+      entry.values.forEach(
+        (value, row) =>
+          (entry.severity![2 * row + column] =
+            share * ((above ? above.values[row]! : value) - (below ? below.values[row]! : value))),
+      )
     }
     if (across === 1) shift(1, 0, () => true)
     else {
@@ -199,14 +266,24 @@ function withSeverity(predicted: Predicted[], across: number): Predicted[] {
 /** Standard deviation of a severity that is uniform over one stratum, with a little to spare, in strata. */
 const STRATUM_SD = 0.33
 
-const soundParticle = (model: VehicleModel, classIndex: number): Particle => ({ classIndex, theta: model.nominal.slice(), shows: 1, weight: 1 })
+const soundParticle = (model: VehicleModel, classIndex: number): Particle => ({
+  classIndex,
+  theta: model.nominal.slice(),
+  shows: 1,
+  weight: 1,
+})
 
 /** Adds derivatives to the particles from `from` on, until `until` says stop; returns the next place. */
 export function deriveSome(table: Table, from: number, until: () => boolean): number {
   let at = from
   while (at < table.predicted.length && !until()) {
     const entry = table.predicted[at]!
-    if (!entry.derivatives) table.predicted[at] = { ...(twinOf(table, at) ?? predictParticle(table.catalogue, entry.particle, true)), particle: entry.particle, severity: entry.severity }
+    if (!entry.derivatives)
+      table.predicted[at] = {
+        ...(twinOf(table, at) ?? predictParticle(table.catalogue, entry.particle, true)),
+        particle: entry.particle,
+        severity: entry.severity,
+      }
     at += 1
   }
   if (at >= table.predicted.length && table.stage === 'nominal') packAll(table)
@@ -222,7 +299,10 @@ function packAll(table: Table) {
   table.pairs = new Map()
   table.stage = 'derivatives'
 }
-const withPacked = (entry: Predicted, felt: Felt): Predicted => ({ ...entry, derivatives: packed(entry.derivatives!, felt) })
+const withPacked = (entry: Predicted, felt: Felt): Predicted => ({
+  ...entry,
+  derivatives: packed(entry.derivatives!, felt),
+})
 
 /** A scatter under this share of a test's least error is not felt; a profile's row feels what moves it at all, and rules weigh values alone. */
 const LEAST_FELT = 0.05
@@ -236,7 +316,9 @@ function leastFelt({ numeric, profile, rowCount }: Catalogue): Float64Array {
 /** The permanent form of a fault that comes and goes: it reads the same while it shows. */
 function twinOf({ predicted }: Table, at: number): Predicted | undefined {
   const { particle } = predicted[at]!
-  return particle.shows === 1 ? undefined : predicted.find((entry, k) => k < at && entry.particle.theta === particle.theta)
+  return particle.shows === 1
+    ? undefined
+    : predicted.find((entry, k) => k < at && entry.particle.theta === particle.theta)
 }
 
 /** Pairs of the given single classes, two different segments each. */
@@ -251,7 +333,9 @@ export function addPairs(table: Table, likeliest: number[]): void {
       table.classes.push({ id, faults: [one, other] })
       const known = table.pairs.get(id) ?? predictPair(table, one, other)
       table.pairs.set(id, known)
-      table.predicted.push(...known.map((entry) => ({ ...entry, particle: { ...entry.particle, classIndex } })))
+      table.predicted.push(
+        ...known.map((entry) => ({ ...entry, particle: { ...entry.particle, classIndex } })),
+      )
     }
   }
   table.stage = 'pairs'
@@ -259,5 +343,8 @@ export function addPairs(table: Table, likeliest: number[]): void {
 
 function predictPair(table: Table, one: Fault, other: Fault): Predicted[] {
   const particles = pairParticles(table.model, one, other, 0)
-  return withSeverity(predictAll(table.catalogue, particles, true).map((entry) => withPacked(entry, table.felt)), particles.length > 2 ? 2 : 1)
+  return withSeverity(
+    predictAll(table.catalogue, particles, true).map((entry) => withPacked(entry, table.felt)),
+    particles.length > 2 ? 2 : 1,
+  )
 }

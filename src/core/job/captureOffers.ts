@@ -18,20 +18,58 @@ export interface Taking {
 }
 
 /** Drops and rises are read to a hundredth of a volt; that tells them from volts at a station. */
-const isDrop = ({ reading }: Test) => reading.kind === 'number' && reading.quantity.of === 'volts' && reading.step === 0.01
-const CLAMP_OF: Record<'none' | 'feed' | 'return', ClampSet> = { none: 'none', feed: 'feed', return: 'return' }
+const isDrop = ({ reading }: Test) =>
+  reading.kind === 'number' && reading.quantity.of === 'volts' && reading.step === 0.01
+const CLAMP_OF: Record<'none' | 'feed' | 'return', ClampSet> = {
+  none: 'none',
+  feed: 'feed',
+  return: 'return',
+}
 
 const OFFERS: { kind: CaptureKind; of: (test: Test, layout: Layout) => boolean }[] = [
-  { kind: 'prime', of: ({ reading, instrument }, layout) => reading.kind === 'number' && reading.quantity.of === 'pressure' && reading.quantity.at === layout.gaugeAt && reading.quantity.scene === 'keyOn' && instrument !== 'scan' },
-  { kind: 'steady', of: ({ reading, instrument }) => reading.kind === 'number' && reading.quantity.of === 'pressure' && ['keyOn', 'idle', 'load', 'cranking'].includes(reading.quantity.scene) && ['gauge', 'lowGauge'].includes(instrument) && reading.low > -40 },
-  { kind: 'snap', of: ({ reading }, layout) => reading.kind === 'number' && reading.quantity.of === 'pressure' && reading.quantity.at === layout.gaugeAt && reading.quantity.scene === 'load' },
-  { kind: 'deadhead', of: ({ reading }) => reading.kind === 'number' && reading.quantity.of === 'pressure' && reading.quantity.scene === 'deadhead' },
+  {
+    kind: 'prime',
+    of: ({ reading, instrument }, layout) =>
+      reading.kind === 'number' &&
+      reading.quantity.of === 'pressure' &&
+      reading.quantity.at === layout.gaugeAt &&
+      reading.quantity.scene === 'keyOn' &&
+      instrument !== 'scan',
+  },
+  {
+    kind: 'steady',
+    of: ({ reading, instrument }) =>
+      reading.kind === 'number' &&
+      reading.quantity.of === 'pressure' &&
+      ['keyOn', 'idle', 'load', 'cranking'].includes(reading.quantity.scene) &&
+      ['gauge', 'lowGauge'].includes(instrument) &&
+      reading.low > -40,
+  },
+  {
+    kind: 'snap',
+    of: ({ reading }, layout) =>
+      reading.kind === 'number' &&
+      reading.quantity.of === 'pressure' &&
+      reading.quantity.at === layout.gaugeAt &&
+      reading.quantity.scene === 'load',
+  },
+  {
+    kind: 'deadhead',
+    of: ({ reading }) =>
+      reading.kind === 'number' &&
+      reading.quantity.of === 'pressure' &&
+      reading.quantity.scene === 'deadhead',
+  },
   { kind: 'leakDown', of: ({ reading }) => reading.kind === 'number' && reading.quantity.of === 'residual' },
   { kind: 'volume', of: ({ reading }) => reading.kind === 'number' && reading.quantity.of === 'flow' },
   { kind: 'current', of: ({ reading }) => reading.kind === 'number' && reading.quantity.of === 'current' },
   { kind: 'waveform', of: ({ reading }) => reading.kind === 'number' && reading.quantity.of === 'speed' },
   { kind: 'drops', of: isDrop },
-  { kind: 'vacuum', of: ({ reading }) => reading.kind === 'number' && reading.quantity.of === 'pressure' && reading.low <= -40 },
+  {
+    kind: 'vacuum',
+    of: ({ reading }) =>
+      reading.kind === 'number' && reading.quantity.of === 'pressure' && reading.low <= -40,
+  },
   { kind: 'sweep', of: ({ id }) => id === 'T68' },
   { kind: 'calibration', of: ({ id }) => id === 'T80' },
   { kind: 'injectors', of: ({ id }) => id === 'T59' },
@@ -45,17 +83,31 @@ export function captureOffers(vehicle: Pick<VehicleRecord, 'layout' | 'edits'>):
   const known = offersKnown.get(engine)
   if (known) return known
   const scopes = [engine, layoutOf(layoutKeyOf(vehicle, 'gauge'))]
-  const offers = OFFERS.map(({ kind, of }): CaptureOffer => ({ kind, tests: unique(scopes.flatMap((layout) => libraryOf(layout).tests.filter((test) => of(test, layout)))) })).filter((offer) => offer.tests.length > 0)
+  const offers = OFFERS.map(({ kind, of }): CaptureOffer => ({
+    kind,
+    tests: unique(scopes.flatMap((layout) => libraryOf(layout).tests.filter((test) => of(test, layout)))),
+  })).filter((offer) => offer.tests.length > 0)
   offersKnown.set(engine, offers)
   return offers
 }
-const unique = (tests: Test[]) => tests.filter((test, k) => tests.findIndex((other) => other.id === test.id) === k)
+const unique = (tests: Test[]) =>
+  tests.filter((test, k) => tests.findIndex((other) => other.id === test.id) === k)
 
 /** Lines that can be clamped for a leak-down: those whose leak-down Trace can read, and both where there are two. */
 export function clampsOf({ tests }: CaptureOffer): ClampSet[] {
-  const sides = tests.flatMap(({ reading }) => (reading.kind === 'number' && reading.quantity.of === 'residual' ? [CLAMP_OF[reading.quantity.clamped]] : []))
-  return sides.includes('feed') && sides.includes('return') ? [...new Set(sides), 'both'] : [...new Set(sides)]
+  const sides = tests.flatMap(({ reading }) =>
+    reading.kind === 'number' && reading.quantity.of === 'residual'
+      ? [CLAMP_OF[reading.quantity.clamped]]
+      : [],
+  )
+  return sides.includes('feed') && sides.includes('return')
+    ? [...new Set(sides), 'both']
+    : [...new Set(sides)]
 }
 
 /** The test of a leak-down with these clamps; none for both at once: only the pinch sequence asks for it. */
-export const leakDownTest = (offer: CaptureOffer, clamped: ClampSet): Test | null => offer.tests.find(({ reading }) => reading.kind === 'number' && reading.quantity.of === 'residual' && reading.quantity.clamped === clamped) ?? null
+export const leakDownTest = (offer: CaptureOffer, clamped: ClampSet): Test | null =>
+  offer.tests.find(
+    ({ reading }) =>
+      reading.kind === 'number' && reading.quantity.of === 'residual' && reading.quantity.clamped === clamped,
+  ) ?? null

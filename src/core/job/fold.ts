@@ -2,7 +2,15 @@
  * The job as a pure fold of its live events: who, what, the state of the vehicle, the evidence of the
  * present epoch, the plan in hand and how far it is. Nothing here is stored; the log is.
  */
-import { DRIVEN_IN, LAYOUTS, layoutOf, wholeState, withWayIn, type Layout, type VehicleState } from '../vehicle'
+import {
+  DRIVEN_IN,
+  LAYOUTS,
+  layoutOf,
+  wholeState,
+  withWayIn,
+  type Layout,
+  type VehicleState,
+} from '../vehicle'
 import { findTest, scopeOf, type Pace, type RaiserId, type SymptomId, type WayId } from '../library'
 import type { Complaint, Done, Evidence } from '../diagnosis'
 import { differenceFromSi, differenceToSi, toSi, unitKind } from '../shared'
@@ -35,7 +43,17 @@ export interface WorkInHand {
   ready: Set<string>
   madeAt: number
   /** Steps done, by place in the plan. */
-  done: Map<number, { eventId: string; operationId: string; at: number; entered: number | null; torqueNm: number | null; byFeel: boolean }>
+  done: Map<
+    number,
+    {
+      eventId: string
+      operationId: string
+      at: number
+      entered: number | null
+      torqueNm: number | null
+      byFeel: boolean
+    }
+  >
   /** Ticked parts of a step, "step.part". */
   ticks: Set<string>
   checks: Map<string, 'good' | 'bad'>
@@ -124,9 +142,61 @@ const DANGERS: SymptomId[] = ['smell', 'leak']
 
 function emptyJob(id: string): JobView {
   return {
-    id, vehicleId: '', unit: '', vehicleName: '', layout: LAYOUTS.A01, words: '', openedAt: 0, neededBy: null, complaint: { symptoms: [], raisers: [], failingNow: 'unknown' }, noted: null, danger: false,
-    state: DRIVEN_IN, litres: null, vapourClearAt: null, readings: [], evidence: [], proofs: [], proofNotes: new Map(), ways: [], meters: [], figures: [], provoked: [], runs: [], surveying: false, survey: new Map(), skipped: [], captures: [], work: null, finishedRepairs: [], done: [], epoch: 0, waits: [],
-    hazardsConfirmedAt: null, away: null, handover: null, waste: [], inside: new Map(), photos: [], findings: new Map(), bypasses: new Map(), lines: new Map(), terminals: new Map(), bled: [], guards: [], cost: null, fits: new Map(), lies: new Map(), calls: new Map(), terms: null, consents: [], agreed: null, signed: null, lastAt: 0, lastBy: '', undoable: null,
+    id,
+    vehicleId: '',
+    unit: '',
+    vehicleName: '',
+    layout: LAYOUTS.A01,
+    words: '',
+    openedAt: 0,
+    neededBy: null,
+    complaint: { symptoms: [], raisers: [], failingNow: 'unknown' },
+    noted: null,
+    danger: false,
+    state: DRIVEN_IN,
+    litres: null,
+    vapourClearAt: null,
+    readings: [],
+    evidence: [],
+    proofs: [],
+    proofNotes: new Map(),
+    ways: [],
+    meters: [],
+    figures: [],
+    provoked: [],
+    runs: [],
+    surveying: false,
+    survey: new Map(),
+    skipped: [],
+    captures: [],
+    work: null,
+    finishedRepairs: [],
+    done: [],
+    epoch: 0,
+    waits: [],
+    hazardsConfirmedAt: null,
+    away: null,
+    handover: null,
+    waste: [],
+    inside: new Map(),
+    photos: [],
+    findings: new Map(),
+    bypasses: new Map(),
+    lines: new Map(),
+    terminals: new Map(),
+    bled: [],
+    guards: [],
+    cost: null,
+    fits: new Map(),
+    lies: new Map(),
+    calls: new Map(),
+    terms: null,
+    consents: [],
+    agreed: null,
+    signed: null,
+    lastAt: 0,
+    lastBy: '',
+    undoable: null,
   }
 }
 
@@ -134,7 +204,11 @@ function emptyJob(id: string): JobView {
  * The same log gives the same job, from any merge of it. A stand-in signal is evidence on a simulated
  * vehicle only: on a real one it stays in the log and moves nothing.
  */
-export function foldJob(jobId: string, log: JobEvent[], vehicle: Pick<VehicleRecord, 'kind' | 'layout' | 'edits'> = { kind: 'real', layout: 'A01', edits: [] }): JobView {
+export function foldJob(
+  jobId: string,
+  log: JobEvent[],
+  vehicle: Pick<VehicleRecord, 'kind' | 'layout' | 'edits'> = { kind: 'real', layout: 'A01', edits: [] },
+): JobView {
   const job = emptyJob(jobId)
   for (const event of liveEvents(log)) {
     job.away = pauseEnded(job, event)
@@ -143,16 +217,40 @@ export function foldJob(jobId: string, log: JobEvent[], vehicle: Pick<VehicleRec
     job.lastBy = event.by
   }
   job.layout = layoutOf(layoutKeyOf(vehicle, scopeOf(job.complaint.symptoms)))
-  job.evidence = job.readings.filter((reading) => reading.phase === 'trace' && reading.epoch === job.epoch && (vehicle.kind === 'simulated' || reading.source !== 'stand-in')).map(evidenceOf)
+  job.evidence = job.readings
+    .filter(
+      (reading) =>
+        reading.phase === 'trace' &&
+        reading.epoch === job.epoch &&
+        (vehicle.kind === 'simulated' || reading.source !== 'stand-in'),
+    )
+    .map(evidenceOf)
   return job
 }
 
 /** A reading as the engine takes it: the offset of its instrument taken off; one by a doubtful instrument is doubtful. */
-const evidenceOf = (reading: Reading): Evidence => ({ id: reading.readingId, testId: reading.testId, value: withoutOffset(reading), faultPresent: reading.faultPresent, ...(reading.sure === 'no' || reading.taken?.standing === 'doubtful' ? { doubtful: true } : {}) })
+const evidenceOf = (reading: Reading): Evidence => ({
+  id: reading.readingId,
+  testId: reading.testId,
+  value: withoutOffset(reading),
+  faultPresent: reading.faultPresent,
+  ...(reading.sure === 'no' || reading.taken?.standing === 'doubtful' ? { doubtful: true } : {}),
+})
 
 function withoutOffset({ value, taken }: Reading): Reading['value'] {
-  if (value.kind !== 'number' || !taken?.offset || unitKind(taken.offset.unit) !== unitKind(value.entered.unit)) return value
-  return { kind: 'number', entered: { value: value.entered.value - differenceFromSi(differenceToSi(taken.offset), value.entered.unit), unit: value.entered.unit } }
+  if (
+    value.kind !== 'number' ||
+    !taken?.offset ||
+    unitKind(taken.offset.unit) !== unitKind(value.entered.unit)
+  )
+    return value
+  return {
+    kind: 'number',
+    entered: {
+      value: value.entered.value - differenceFromSi(differenceToSi(taken.offset), value.entered.unit),
+      unit: value.entered.unit,
+    },
+  }
 }
 
 function apply(job: JobView, event: JobEvent): void {
@@ -160,12 +258,23 @@ function apply(job: JobView, event: JobEvent): void {
   if (isNote(event)) return note(job, event)
   switch (event.kind) {
     case 'job-opened':
-      Object.assign(job, { vehicleId: event.body.vehicleId, unit: event.body.unit, vehicleName: event.body.vehicleName, words: event.body.words, neededBy: event.body.neededBy, openedAt: event.at })
+      Object.assign(job, {
+        vehicleId: event.body.vehicleId,
+        unit: event.body.unit,
+        vehicleName: event.body.vehicleName,
+        words: event.body.words,
+        neededBy: event.body.neededBy,
+        openedAt: event.at,
+      })
       return
     case 'complaint-noted':
       job.noted = event.body
       job.words = event.body.words || job.words
-      job.complaint = { symptoms: event.body.symptoms as SymptomId[], raisers: event.body.raisers as RaiserId[], failingNow: event.body.failingNow }
+      job.complaint = {
+        symptoms: event.body.symptoms as SymptomId[],
+        raisers: event.body.raisers as RaiserId[],
+        failingNow: event.body.failingNow,
+      }
       job.danger = job.complaint.symptoms.some((symptom) => DANGERS.includes(symptom))
       return
     case 'state-asserted':
@@ -179,7 +288,19 @@ function apply(job: JobView, event: JobEvent): void {
       job.skipped.push(event.body.testId)
       return
     case 'plan-made':
-      job.work = { repairIds: event.body.repairIds, already: alreadyDone(job.work, event.body.repairIds), start: wholeState(event.body.start as VehicleState), ways: event.body.ways as WayId[], reason: event.body.reason, pace: event.body.pace, ready: new Set(), madeAt: event.at, done: new Map(), ticks: new Set(), checks: new Map() }
+      job.work = {
+        repairIds: event.body.repairIds,
+        already: alreadyDone(job.work, event.body.repairIds),
+        start: wholeState(event.body.start as VehicleState),
+        ways: event.body.ways as WayId[],
+        reason: event.body.reason,
+        pace: event.body.pace,
+        ready: new Set(),
+        madeAt: event.at,
+        done: new Map(),
+        ticks: new Set(),
+        checks: new Map(),
+      }
       job.hazardsConfirmedAt = event.at
       return
     case 'ready-noted':
@@ -209,14 +330,30 @@ function apply(job: JobView, event: JobEvent): void {
 
 /** Repairs that the plan in hand has done already: a plan made anew of them goes on from there. */
 export function alreadyDone(work: WorkInHand | null, repairIds: string[]): string[] {
-  const done = new Set([...(work?.already ?? []), ...[...(work?.done.values() ?? [])].flatMap(({ operationId }) => (operationId.startsWith('repair:') ? [operationId.slice('repair:'.length)] : []))])
+  const done = new Set([
+    ...(work?.already ?? []),
+    ...[...(work?.done.values() ?? [])].flatMap(({ operationId }) =>
+      operationId.startsWith('repair:') ? [operationId.slice('repair:'.length)] : [],
+    ),
+  ])
   return repairIds.filter((id) => done.has(id))
 }
 
 function wait(job: JobView, event: Extract<JobEvent, { kind: 'wait-started' | 'wait-ended' }>) {
   const { waitId } = event.body
   if (event.kind === 'wait-ended') endWait(job, waitId)
-  else job.waits = [...job.waits.filter((one) => one.waitId !== waitId), { waitId, label: event.body.label, startedAt: event.at, endsAt: event.at + 60_000 * event.body.minutes, holds: event.body.holds ?? false, ended: false }]
+  else
+    job.waits = [
+      ...job.waits.filter((one) => one.waitId !== waitId),
+      {
+        waitId,
+        label: event.body.label,
+        startedAt: event.at,
+        endsAt: event.at + 60_000 * event.body.minutes,
+        holds: event.body.holds ?? false,
+        ended: false,
+      },
+    ]
 }
 
 function endWait(job: JobView, waitId: string) {
@@ -224,7 +361,10 @@ function endWait(job: JobView, waitId: string) {
 }
 
 /** What still holds the next step at a time; the last to end first. */
-export const waitHolds = (waits: Wait[], now: number): Wait[] => waits.filter((one) => one.holds && !one.ended && one.endsAt > now).sort((one, other) => other.endsAt - one.endsAt)
+export const waitHolds = (waits: Wait[], now: number): Wait[] =>
+  waits
+    .filter((one) => one.holds && !one.ended && one.endsAt > now)
+    .sort((one, other) => other.endsAt - one.endsAt)
 
 function assertState(job: JobView, { changes, litres, figures }: BodyOf<'state-asserted'>, at: number) {
   job.state = { ...job.state, ...withWayIn(changes as VehicleState) }
@@ -233,26 +373,66 @@ function assertState(job: JobView, { changes, litres, figures }: BodyOf<'state-a
   job.figures.push(...(figures ?? []).map((figure) => ({ ...figure, at })))
 }
 
-const SHEETS = ['finding-noted', 'bypass-noted', 'line-surveyed', 'terminal-mapped', 'bled', 'guard-noted', 'cost-noted', 'fit-checked', 'lie-noted'] as const
+const SHEETS = [
+  'finding-noted',
+  'bypass-noted',
+  'line-surveyed',
+  'terminal-mapped',
+  'bled',
+  'guard-noted',
+  'cost-noted',
+  'fit-checked',
+  'lie-noted',
+] as const
 type SheetEvent = Extract<JobEvent, { kind: (typeof SHEETS)[number] }>
 const isSheet = (event: JobEvent): event is SheetEvent => (SHEETS as readonly string[]).includes(event.kind)
 
 /** What the sheets beside the work keep. */
 function sheet(job: JobView, event: SheetEvent) {
   switch (event.kind) {
-    case 'finding-noted': job.findings.set(event.body.findingId, { ...event.body, at: event.at }); return
-    case 'bypass-noted': job.bypasses.set(event.body.bypassId, { ...event.body, at: event.at }); return
-    case 'line-surveyed': job.lines.set(event.body.line, { ...event.body, at: event.at }); return
-    case 'terminal-mapped': job.terminals.set(`${event.body.plug}.${event.body.pin}`, event.body); return
-    case 'bled': job.bled.push({ ...event.body, at: event.at }); return
-    case 'fit-checked': job.fits.set(event.body.check, { ...event.body, at: event.at }); return
-    case 'lie-noted': job.lies.set(event.body.operationId, { ...event.body, at: event.at }); return
-    case 'cost-noted': job.cost = { ...event.body, at: event.at }; return
-    case 'guard-noted': job.guards.push({ ...event.body, at: event.at }); return
+    case 'finding-noted':
+      job.findings.set(event.body.findingId, { ...event.body, at: event.at })
+      return
+    case 'bypass-noted':
+      job.bypasses.set(event.body.bypassId, { ...event.body, at: event.at })
+      return
+    case 'line-surveyed':
+      job.lines.set(event.body.line, { ...event.body, at: event.at })
+      return
+    case 'terminal-mapped':
+      job.terminals.set(`${event.body.plug}.${event.body.pin}`, event.body)
+      return
+    case 'bled':
+      job.bled.push({ ...event.body, at: event.at })
+      return
+    case 'fit-checked':
+      job.fits.set(event.body.check, { ...event.body, at: event.at })
+      return
+    case 'lie-noted':
+      job.lies.set(event.body.operationId, { ...event.body, at: event.at })
+      return
+    case 'cost-noted':
+      job.cost = { ...event.body, at: event.at }
+      return
+    case 'guard-noted':
+      job.guards.push({ ...event.body, at: event.at })
+      return
   }
 }
 
-const NOTES = ['hazards-confirmed', 'handed-over', 'call-made', 'opening-noted', 'photo-kept', 'waste-noted', 'consent-noted', 'meter-read', 'provoked', 'survey-noted', 'way-taken'] as const
+const NOTES = [
+  'hazards-confirmed',
+  'handed-over',
+  'call-made',
+  'opening-noted',
+  'photo-kept',
+  'waste-noted',
+  'consent-noted',
+  'meter-read',
+  'provoked',
+  'survey-noted',
+  'way-taken',
+] as const
 type NoteEvent = Extract<JobEvent, { kind: (typeof NOTES)[number] }>
 const isNote = (event: JobEvent): event is NoteEvent => (NOTES as readonly string[]).includes(event.kind)
 
@@ -265,13 +445,13 @@ function note(job: JobView, event: NoteEvent) {
   else if (event.kind === 'call-made') {
     job.calls.set(event.body.callId, event.body)
     job.terms = event.body.terms ?? job.terms
-  }
-  else if (event.kind === 'consent-noted') job.consents.push({ ...event.body, at: event.at })
+  } else if (event.kind === 'consent-noted') job.consents.push({ ...event.body, at: event.at })
   else if (event.kind === 'handed-over') job.handover = { ...event.body, at: event.at }
   else if (event.kind === 'way-taken') {
     job.ways.push({ ...event.body, at: event.at })
     if (event.body.way === 'stoodYears') job.surveying = event.body.outcome === 'survey'
-  } else if (event.kind === 'meter-read') job.meters.push({ at: event.at, lelFraction: event.body.lelPercent / 100, where: event.body.where })
+  } else if (event.kind === 'meter-read')
+    job.meters.push({ at: event.at, lelFraction: event.body.lelPercent / 100, where: event.body.where })
   else if (event.kind === 'survey-noted') job.survey.set(event.body.item, { ...event.body, at: event.at })
   else {
     job.provoked.push({ ...event.body, at: event.at })
@@ -281,19 +461,24 @@ function note(job: JobView, event: NoteEvent) {
 
 function takeReading(job: JobView, body: BodyOf<'reading-taken'>, eventId: string, at: number) {
   const reading: Reading = { ...body, eventId, at, epoch: job.epoch, state: job.state }
-  if (body.phase === 'proof') job.proofs = [...job.proofs.filter((other) => other.testId !== body.testId), reading]
+  if (body.phase === 'proof')
+    job.proofs = [...job.proofs.filter((other) => other.testId !== body.testId), reading]
   else {
     job.readings.push(reading)
     job.undoable = { eventId, kind: 'reading-taken' }
   }
   const test = findTest(body.testId)
-  if (body.testId.startsWith('T76') && body.value.kind === 'number') job.meters.push({ at, lelFraction: toSi(body.value.entered), where: test?.short ?? '' })
+  if (body.testId.startsWith('T76') && body.value.kind === 'number')
+    job.meters.push({ at, lelFraction: toSi(body.value.entered), where: test?.short ?? '' })
   if (body.testId === 'T82' && body.value.kind === 'number') job.litres = toSi(body.value.entered) * 1e3
   // A test leaves the vehicle in its own state; what it needed must have held.
   if (test) job.state = { ...job.state, ...test.leaves }
 }
 
-function work(job: JobView, event: Extract<JobEvent, { kind: 'ready-noted' | 'substep-ticked' | 'step-done' | 'check-done' }>) {
+function work(
+  job: JobView,
+  event: Extract<JobEvent, { kind: 'ready-noted' | 'substep-ticked' | 'step-done' | 'check-done' }>,
+) {
   if (!job.work) return
   if (event.kind === 'step-done') job.agreed ??= job.work.repairIds
   if (event.kind === 'ready-noted') {
@@ -308,11 +493,21 @@ function work(job: JobView, event: Extract<JobEvent, { kind: 'ready-noted' | 'su
   } else if (event.kind === 'check-done') job.work.checks.set(event.body.checkId, event.body.outcome)
   else {
     // Whoever goes on after a wait that held the way has seen that it is over.
-    job.waits = job.waits.map((wait) => (wait.holds && wait.endsAt <= event.at ? { ...wait, ended: true } : wait))
-    job.work.done.set(event.body.step, { eventId: event.id, operationId: event.body.operationId, at: event.at, entered: event.body.entered, torqueNm: event.body.torqueNm, byFeel: event.body.byFeel })
+    job.waits = job.waits.map((wait) =>
+      wait.holds && wait.endsAt <= event.at ? { ...wait, ended: true } : wait,
+    )
+    job.work.done.set(event.body.step, {
+      eventId: event.id,
+      operationId: event.body.operationId,
+      at: event.at,
+      entered: event.body.entered,
+      torqueNm: event.body.torqueNm,
+      byFeel: event.body.byFeel,
+    })
     job.state = { ...job.state, ...(event.body.sets as VehicleState) }
     if (event.body.sets.vapour === 'clear') job.vapourClearAt = event.at
-    if (event.body.operationId.startsWith('repair:')) job.finishedRepairs.push(event.body.operationId.slice('repair:'.length))
+    if (event.body.operationId.startsWith('repair:'))
+      job.finishedRepairs.push(event.body.operationId.slice('repair:'.length))
   }
 }
 
@@ -323,7 +518,12 @@ function work(job: JobView, event: Extract<JobEvent, { kind: 'ready-noted' | 'su
 function goOn(job: JobView, run: BodyOf<'complaint-remains'>['run'], at: number) {
   const fitted = job.work?.repairIds ?? []
   job.runs.push({ at, run, changed: fitted })
-  const unchanged = run === 'same' && fitted.length > 0 && fitted.every((repairId) => job.done.some((entry) => entry.repairId === repairId && entry.partWasBad === 'no'))
+  const unchanged =
+    run === 'same' &&
+    fitted.length > 0 &&
+    fitted.every((repairId) =>
+      job.done.some((entry) => entry.repairId === repairId && entry.partWasBad === 'no'),
+    )
   if (unchanged) job.work = null
   else newEpoch(job)
 }
@@ -333,5 +533,7 @@ function newEpoch(job: JobView) {
   job.skipped = []
   job.work = null
   job.proofNotes = new Map([...job.proofNotes].filter(([item]) => item.startsWith('cause:')))
-  for (const repairId of job.finishedRepairs) if (!job.done.some((entry) => entry.repairId === repairId)) job.done.push({ repairId, partWasBad: 'unknown' })
+  for (const repairId of job.finishedRepairs)
+    if (!job.done.some((entry) => entry.repairId === repairId))
+      job.done.push({ repairId, partWasBad: 'unknown' })
 }

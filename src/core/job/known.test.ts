@@ -4,26 +4,75 @@ import { specificationOf } from '../vehicle'
 import { LogBuilder } from '../records'
 import { foldJob, knownFigures, type VehicleRecord } from '.'
 
-const vehicle: VehicleRecord = { id: 'own', unit: '07', name: 'Larch van', layout: 'A01', kind: 'real', year: 2009, kilometres: 210000, notes: '', specification: specificationOf(), edits: [], ways: ['benchHatch'], limits: [{ testId: 'T27', low: { value: 290, unit: 'kPa' }, high: { value: 305, unit: 'kPa' } }] }
+const vehicle: VehicleRecord = {
+  id: 'own',
+  unit: '07',
+  name: 'Larch van',
+  layout: 'A01',
+  kind: 'real',
+  year: 2009,
+  kilometres: 210000,
+  notes: '',
+  specification: specificationOf(),
+  edits: [],
+  ways: ['benchHatch'],
+  limits: [{ testId: 'T27', low: { value: 290, unit: 'kPa' }, high: { value: 305, unit: 'kPa' } }],
+}
 const other: VehicleRecord = { ...vehicle, id: 'other', limits: [] }
 const NO_NOTE = { unproven: [], note: '' }
 
 function job(of: VehicleRecord, kPa: number, gone: 'yes' | 'no', signedAt: number | null) {
   const log = new LogBuilder(`${of.id} ${kPa}`, { device: 'a', by: 'Ida' })
-    .add(1, 'job-opened', { vehicleId: of.id, unit: of.unit, vehicleName: of.name, words: '', neededBy: null })
-    .add(2, 'reading-taken', { readingId: 'r', testId: 'T24', value: { kind: 'number', entered: { value: kPa, unit: 'kPa' } }, scene: 'keyOn', instrument: 'gauge', faultPresent: 'no', source: 'vehicle', phase: 'proof', sure: 'yes' })
+    .add(1, 'job-opened', {
+      vehicleId: of.id,
+      unit: of.unit,
+      vehicleName: of.name,
+      words: '',
+      neededBy: null,
+    })
+    .add(2, 'reading-taken', {
+      readingId: 'r',
+      testId: 'T24',
+      value: { kind: 'number', entered: { value: kPa, unit: 'kPa' } },
+      scene: 'keyOn',
+      instrument: 'gauge',
+      faultPresent: 'no',
+      source: 'vehicle',
+      phase: 'proof',
+      sure: 'yes',
+    })
     .add(3, 'proof-noted', { item: 'complaintGone', outcome: gone })
   if (signedAt !== null) log.add(signedAt, 'job-signed', NO_NOTE)
   return { job: foldJob('j', log.events), vehicle: of }
 }
-const sources = (jobs: ReturnType<typeof job>[]) => knownFigures(vehicle, jobs).map(({ testId, source, low }) => [testId, source, low.value])
+const sources = (jobs: ReturnType<typeof job>[]) =>
+  knownFigures(vehicle, jobs).map(({ testId, source, low }) => [testId, source, low.value])
 
 describe('what is known of sound readings', () => {
-  it('the maker’s limits always; own proofs of the last cured job', () => expect(sources([job(vehicle, 301, 'yes', 20), job(vehicle, 306, 'yes', 30)])).toEqual([['T27', 'maker', 290], ['T24', 'own past', 306]]))
-  it('a job that was not cured or not signed says nothing', () => expect(sources([job(vehicle, 301, 'no', 20), job(vehicle, 306, 'yes', null)])).toEqual([['T27', 'maker', 290]]))
+  it('the maker’s limits always; own proofs of the last cured job', () =>
+    expect(sources([job(vehicle, 301, 'yes', 20), job(vehicle, 306, 'yes', 30)])).toEqual([
+      ['T27', 'maker', 290],
+      ['T24', 'own past', 306],
+    ]))
+  it('a job that was not cured or not signed says nothing', () =>
+    expect(sources([job(vehicle, 301, 'no', 20), job(vehicle, 306, 'yes', null)])).toEqual([
+      ['T27', 'maker', 290],
+    ]))
   it('a sister speaks only where its own past is silent', () => {
-    expect(sources([job(other, 299, 'yes', 10)])).toEqual([['T27', 'maker', 290], ['T24', 'sister', 299]])
-    expect(sources([job(other, 299, 'yes', 10), job(vehicle, 306, 'yes', 30)])).toEqual([['T27', 'maker', 290], ['T24', 'own past', 306]])
+    expect(sources([job(other, 299, 'yes', 10)])).toEqual([
+      ['T27', 'maker', 290],
+      ['T24', 'sister', 299],
+    ])
+    expect(sources([job(other, 299, 'yes', 10), job(vehicle, 306, 'yes', 30)])).toEqual([
+      ['T27', 'maker', 290],
+      ['T24', 'own past', 306],
+    ])
   })
-  it('another name or layout is no sister', () => expect(sources([job({ ...other, name: 'Elm tractor' }, 299, 'yes', 10), job({ ...other, layout: 'A02' }, 299, 'yes', 10)])).toEqual([['T27', 'maker', 290]]))
+  it('another name or layout is no sister', () =>
+    expect(
+      sources([
+        job({ ...other, name: 'Elm tractor' }, 299, 'yes', 10),
+        job({ ...other, layout: 'A02' }, 299, 'yes', 10),
+      ]),
+    ).toEqual([['T27', 'maker', 290]]))
 })

@@ -20,4 +20,6 @@ export const LEAVE_LEL: Fraction = 0.2
 export const lastMeter = (job: Metered): MeterReading | null => job.meters.at(-1) ?? null
 
 /** Has the meter been at the leaving mark, and not under the stopping mark since? */
-export const evacuated = ({ meters }: Metered): boolean => meters.findLastIndex((reading) => reading.lelFraction >= LEAVE_LEL) > meters.findLastIndex((reading) => reading.lelFraction < STOP_LEL)
+export const evacuated = ({ meters }: Metered): boolean =>
+  meters.findLastIndex((reading) => reading.lelFraction >= LEAVE_LEL) >
+  meters.findLastIndex((reading) => reading.lelFraction < STOP_LEL)

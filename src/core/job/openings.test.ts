@@ -12,7 +12,15 @@ describe('what is not put back', () => {
     expect(notBack(DRIVEN_IN)).toEqual([])
     expect(openingsOf(DRIVEN_IN)).toEqual([])
   })
-  it.each(Object.entries(PUT_BACK).filter(([variable]) => variable !== 'ignition').flatMap(([variable, back]) => STATE_VARIABLES[variable as Variable].filter((value) => value !== back).map((value) => [variable, value] as const)))('%s %s is named', (variable, value) => {
+  it.each(
+    Object.entries(PUT_BACK)
+      .filter(([variable]) => variable !== 'ignition')
+      .flatMap(([variable, back]) =>
+        STATE_VARIABLES[variable as Variable]
+          .filter((value) => value !== back)
+          .map((value) => [variable, value] as const),
+      ),
+  )('%s %s is named', (variable, value) => {
     expect(notBack({ ...DRIVEN_IN, [variable]: value })).toHaveLength(1)
   })
   it('what is open comes before what is aside', () => {
@@ -27,7 +35,14 @@ describe('what is not put back', () => {
     expect(puttingBack(DRIVEN_IN)).toEqual({})
   })
   it('what the plan took apart goes back by its steps, never by a word', () => {
-    for (const apart of [{ module: 'out' }, { ring: 'off' }, { moduleHoses: 'parted' }, { filterJoint: 'parted' }, { tank: 'lowered' }, { bed: 'off' }] as const) {
+    for (const apart of [
+      { module: 'out' },
+      { ring: 'off' },
+      { moduleHoses: 'parted' },
+      { filterJoint: 'parted' },
+      { tank: 'lowered' },
+      { bed: 'off' },
+    ] as const) {
       expect(apartBySteps({ ...DRIVEN_IN, ...apart })).toBe(true)
       expect(puttingBack({ ...DRIVEN_IN, battery: 'off', gauge: 'fitted', ...apart })).toEqual({})
     }
@@ -35,8 +50,19 @@ describe('what is not put back', () => {
   })
   it('stands above the signature once work was begun', () => {
     const opened = log().add(0, 'state-asserted', { changes: { module: 'out', battery: 'off' }, why: 'seen' })
-    const lines = (builder: LogBuilder) => unproven(foldJob('job-1', builder.events)).filter((line) => line.startsWith('Not put back'))
+    const lines = (builder: LogBuilder) =>
+      unproven(foldJob('job-1', builder.events)).filter((line) => line.startsWith('Not put back'))
     expect(lines(opened)).toEqual([])
-    expect(lines(opened.add(1, 'plan-made', { repairIds: ['module'], start: {}, ways: [], reason: '', pace: { rust: 'none', first: false } }))).toEqual(['Not put back: tank open: module out, battery off'])
+    expect(
+      lines(
+        opened.add(1, 'plan-made', {
+          repairIds: ['module'],
+          start: {},
+          ways: [],
+          reason: '',
+          pace: { rust: 'none', first: false },
+        }),
+      ),
+    ).toEqual(['Not put back: tank open: module out, battery off'])
   })
 })

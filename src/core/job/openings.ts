@@ -3,16 +3,40 @@ import { DRIVEN_IN, type Variable, type VehicleState } from '../vehicle'
 
 /** Apart or open: what may hurt the next person first. */
 const OPENINGS: readonly [Variable, string, string][] = [
-  ['module', 'out', 'Tank open: module out'], ['ring', 'off', 'Lock ring off'], ['moduleHoses', 'parted', 'Module hoses parted'], ['filterJoint', 'parted', 'Filter joints parted'], ['reliefJoint', 'parted', 'Joint parted to let the pressure off'], ['plug', 'parted', 'Plug X7 parted'],
-  ['wayIn', 'open', 'Way in open'], ['tank', 'lowered', 'Tank lowered'], ['bed', 'tilted', 'Load bed tilted'], ['bed', 'off', 'Load bed off'], ['exhaustPath', 'out', 'Exhaust out of the way'], ['leakCheck', 'due', 'Leak check still due'],
+  ['module', 'out', 'Tank open: module out'],
+  ['ring', 'off', 'Lock ring off'],
+  ['moduleHoses', 'parted', 'Module hoses parted'],
+  ['filterJoint', 'parted', 'Filter joints parted'],
+  ['reliefJoint', 'parted', 'Joint parted to let the pressure off'],
+  ['plug', 'parted', 'Plug X7 parted'],
+  ['wayIn', 'open', 'Way in open'],
+  ['tank', 'lowered', 'Tank lowered'],
+  ['bed', 'tilted', 'Load bed tilted'],
+  ['bed', 'off', 'Load bed off'],
+  ['exhaustPath', 'out', 'Exhaust out of the way'],
+  ['leakCheck', 'due', 'Leak check still due'],
 ]
 /** Off or aside, though nothing is open. */
 const ASIDE: readonly [Variable, string, string][] = [
-  ['battery', 'off', 'Battery off'], ['pumpCircuit', 'locked', 'Pump locked out'], ['feedTap', 'shut', 'Feed tap shut'], ['feed', 'air', 'Air in the feed'], ['seat', 'out', 'Seat out'], ['cargo', 'out', 'Boot floor out'], ['hatch', 'open', 'Hatch open'], ['stepTrim', 'off', 'Step trim off'],
-  ['area', 'safe', 'Area still barred off'], ['authority', 'given', 'Not released by the licensed person'], ['height', 'raised', 'Vehicle raised'], ['gauge', 'fitted', 'Gauge fitted'], ['tankInside', 'empty', 'Tank empty'], ['tankInside', 'clean', 'Tank clean, no fuel in it'], ['gaugeMarks', 'due', 'Gauge marks not proven'],
+  ['battery', 'off', 'Battery off'],
+  ['pumpCircuit', 'locked', 'Pump locked out'],
+  ['feedTap', 'shut', 'Feed tap shut'],
+  ['feed', 'air', 'Air in the feed'],
+  ['seat', 'out', 'Seat out'],
+  ['cargo', 'out', 'Boot floor out'],
+  ['hatch', 'open', 'Hatch open'],
+  ['stepTrim', 'off', 'Step trim off'],
+  ['area', 'safe', 'Area still barred off'],
+  ['authority', 'given', 'Not released by the licensed person'],
+  ['height', 'raised', 'Vehicle raised'],
+  ['gauge', 'fitted', 'Gauge fitted'],
+  ['tankInside', 'empty', 'Tank empty'],
+  ['tankInside', 'clean', 'Tank clean, no fuel in it'],
+  ['gaugeMarks', 'due', 'Gauge marks not proven'],
 ]
 
-const said = (list: readonly [Variable, string, string][], state: VehicleState): string[] => list.filter(([variable, value]) => state[variable] === value).map(([, , words]) => words)
+const said = (list: readonly [Variable, string, string][], state: VehicleState): string[] =>
+  list.filter(([variable, value]) => state[variable] === value).map(([, , words]) => words)
 
 export const openingsOf = (state: VehicleState): string[] => said(OPENINGS, state)
 /** All that is not as a vehicle goes out; the key may stand as it likes. */
@@ -21,11 +45,30 @@ export const notBack = (state: VehicleState): string[] => said([...OPENINGS, ...
 /** What no word puts back: it is earned by its own step. */
 const EARNED: readonly Variable[] = ['leakCheck', 'feed', 'tankInside', 'gaugeMarks', 'authority']
 /** While one of these is apart the way back is the plan's, step by step. */
-const BY_STEPS: readonly Variable[] = ['module', 'ring', 'moduleHoses', 'filterJoint', 'reliefJoint', 'tank', 'bed', 'exhaustPath']
-const standing = (state: VehicleState) => [...OPENINGS, ...ASIDE].filter(([variable, value]) => state[variable] === value).map(([variable]) => variable)
+const BY_STEPS: readonly Variable[] = [
+  'module',
+  'ring',
+  'moduleHoses',
+  'filterJoint',
+  'reliefJoint',
+  'tank',
+  'bed',
+  'exhaustPath',
+]
+const standing = (state: VehicleState) =>
+  [...OPENINGS, ...ASIDE]
+    .filter(([variable, value]) => state[variable] === value)
+    .map(([variable]) => variable)
 
 /** Is something apart that only the steps of the plan put back? */
-export const apartBySteps = (state: VehicleState): boolean => standing(state).some((variable) => BY_STEPS.includes(variable))
+export const apartBySteps = (state: VehicleState): boolean =>
+  standing(state).some((variable) => BY_STEPS.includes(variable))
 /** The changes of state by which all is put back that a look can tell: what readings left on or apart. None while the way back is the plan's. */
 export const puttingBack = (state: VehicleState): VehicleState =>
-  apartBySteps(state) ? {} : Object.fromEntries(standing(state).filter((variable) => !EARNED.includes(variable)).map((variable) => [variable, DRIVEN_IN[variable]]))
+  apartBySteps(state)
+    ? {}
+    : Object.fromEntries(
+        standing(state)
+          .filter((variable) => !EARNED.includes(variable))
+          .map((variable) => [variable, DRIVEN_IN[variable]]),
+      )

@@ -28,7 +28,8 @@ export const orderWaitId = (itemId: string): string => `${ORDER}${itemId}`.slice
 export const isOrder = ({ waitId }: Pick<Wait, 'waitId'>): boolean => waitId.startsWith(ORDER)
 
 /** The order of a piece that is still to come; null where none is. */
-export const orderOf = ({ waits }: Waits, itemId: string): Wait | null => waits.findLast((wait) => wait.waitId === orderWaitId(itemId) && !wait.ended) ?? null
+export const orderOf = ({ waits }: Waits, itemId: string): Wait | null =>
+  waits.findLast((wait) => wait.waitId === orderWaitId(itemId) && !wait.ended) ?? null
 
 /** When the last of these pieces comes, ms; null where none of them is on order. */
 export function lastArrival(job: Waits, itemIds: string[]): number | null {
@@ -40,7 +41,8 @@ export function lastArrival(job: Waits, itemIds: string[]): number | null {
 export const LEAK_STAND_MINUTES: Minutes = 5
 /** Each round of a job has its own. */
 export const leakStandId = ({ epoch }: Round): string => `leakStand:${epoch}`
-export const leakStandOf = (job: Waits & Round): Wait | null => job.waits.findLast((wait) => wait.waitId === leakStandId(job)) ?? null
+export const leakStandOf = (job: Waits & Round): Wait | null =>
+  job.waits.findLast((wait) => wait.waitId === leakStandId(job)) ?? null
 /** Has it stood long enough, by the clock or by a person's word? */
 export const leakStood = (job: Waits & Round, now: number): boolean => {
   const stand = leakStandOf(job)

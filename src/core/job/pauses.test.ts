@@ -7,9 +7,17 @@ import { foldJob, hazardsDue, LONG_PAUSE_MINUTES } from '.'
 const MINUTE = 60_000
 const START = 1_790_000_000_000
 const at = (minutes: number) => START + minutes * MINUTE
-const begun = () => new LogBuilder('job-1', { device: 'a', by: 'Ida' }).add(at(0), 'plan-made', { repairIds: ['module'], start: DRIVEN_IN as Record<string, string>, ways: ['benchHatch'], reason: '', pace: { rust: 'none', first: false } })
+const begun = () =>
+  new LogBuilder('job-1', { device: 'a', by: 'Ida' }).add(at(0), 'plan-made', {
+    repairIds: ['module'],
+    start: DRIVEN_IN as Record<string, string>,
+    ways: ['benchHatch'],
+    reason: '',
+    pace: { rust: 'none', first: false },
+  })
 const tick = (step: number) => ({ step, part: 0, ticked: true })
-const due = (log: LogBuilder, minutes: number, stepMinutes = 5) => hazardsDue(foldJob('job-1', log.events), stepMinutes, at(minutes))
+const due = (log: LogBuilder, minutes: number, stepMinutes = 5) =>
+  hazardsDue(foldJob('job-1', log.events), stepMinutes, at(minutes))
 
 describe('the hazards again', () => {
   it('are not asked of somebody who works on, however long the whole takes', () => {
@@ -35,7 +43,9 @@ describe('the hazards again', () => {
     expect(due(begun(), 121, 60)).toEqual({ why: 'pause', minutes: 121 })
   })
   it('an act beside the plan after a pause does not stand for having looked', () => {
-    const log = begun().add(at(5), 'substep-ticked', tick(0)).add(at(200), 'state-asserted', { changes: { height: 'raised' }, why: 'seen' })
+    const log = begun()
+      .add(at(5), 'substep-ticked', tick(0))
+      .add(at(200), 'state-asserted', { changes: { height: 'raised' }, why: 'seen' })
     expect(due(log, 201)).toEqual({ why: 'pause', minutes: 195 })
     expect(due(log.add(at(202), 'hazards-confirmed', { gateId: 'vapour' }), 203)).toBeNull()
   })

@@ -23,17 +23,29 @@ export const LONG_PAUSE_MINUTES: Minutes = 15
 const STEP_TAKES = 2
 
 /** Ticks and steps of the plan: they cannot be made while the hazards are asked for. */
-const WORK_ACTS: readonly JobEvent['kind'][] = ['substep-ticked', 'step-done', 'check-done', 'hazards-confirmed', 'plan-made']
+const WORK_ACTS: readonly JobEvent['kind'][] = [
+  'substep-ticked',
+  'step-done',
+  'check-done',
+  'hazards-confirmed',
+  'plan-made',
+]
 /** The pause that an act ends which the plan did not ask for; null where it ends none. */
 export function pauseEnded(job: Stretch, event: Pick<JobEvent, 'kind' | 'at'>): Pause | null {
   const minutes = (event.at - job.lastAt) / MINUTE_MS
-  return job.lastAt > 0 && minutes > LONG_PAUSE_MINUTES && !WORK_ACTS.includes(event.kind) ? { endedAt: event.at, minutes } : job.away
+  return job.lastAt > 0 && minutes > LONG_PAUSE_MINUTES && !WORK_ACTS.includes(event.kind)
+    ? { endedAt: event.at, minutes }
+    : job.away
 }
 
 export type HazardsDue = { why: 'pause'; minutes: Minutes } | { why: 'handover'; to: string }
 
 /** Why the hazards have to be looked at again before the step goes on, at a time in ms; null where they need not. */
-export function hazardsDue(job: Stretch & { handover: { at: number; to: string } | null; hazardsConfirmedAt: number | null }, stepMinutes: Minutes, now: number): HazardsDue | null {
+export function hazardsDue(
+  job: Stretch & { handover: { at: number; to: string } | null; hazardsConfirmedAt: number | null },
+  stepMinutes: Minutes,
+  now: number,
+): HazardsDue | null {
   const confirmedAt = job.hazardsConfirmedAt ?? 0
   if (job.handover && job.handover.at > confirmedAt) return { why: 'handover', to: job.handover.to }
   const idle = (now - job.lastAt) / MINUTE_MS

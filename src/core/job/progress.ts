@@ -1,6 +1,15 @@
 /** Where a job stands: which stage is next, what each stage has yielded, what is not yet proven. */
 import { differenceFromSi, toSi, type CubicMetre, type Fraction, type Minutes } from '../shared'
-import { ACCURACY, curesAs, findTest, libraryOf, repairById, testById, upstreamOf, type UpstreamCause } from '../library'
+import {
+  ACCURACY,
+  curesAs,
+  findTest,
+  libraryOf,
+  repairById,
+  testById,
+  upstreamOf,
+  type UpstreamCause,
+} from '../library'
 import type { PlanStep, Plan } from '../procedure'
 import { STAGES, type JobView, type Reading, type Stage } from './fold'
 import { notBack } from './openings'
@@ -9,32 +18,56 @@ import { notBack } from './openings'
 export function stageOf(job: JobView): Stage {
   if (job.signed) return 'record'
   if (!job.noted) return 'complaint'
-  if (job.work && job.finishedRepairs.length > 0 && job.work.repairIds.every((id) => job.finishedRepairs.includes(id)) && job.work.done.size > 0 && isPutBack(job)) return 'prove'
+  if (
+    job.work &&
+    job.finishedRepairs.length > 0 &&
+    job.work.repairIds.every((id) => job.finishedRepairs.includes(id)) &&
+    job.work.done.size > 0 &&
+    isPutBack(job)
+  )
+    return 'prove'
   if (job.work && job.work.done.size + job.work.ticks.size > 0) return 'work'
   if (job.work) return 'plan'
   return 'trace'
 }
 
-const isPutBack = (job: JobView) => job.state.wayIn === 'shut' && job.state.area === 'open' && job.state.plug === 'mated' && job.state.filterJoint === 'joined' && job.state.module === 'in' && job.state.battery === 'on'
+const isPutBack = (job: JobView) =>
+  job.state.wayIn === 'shut' &&
+  job.state.area === 'open' &&
+  job.state.plug === 'mated' &&
+  job.state.filterJoint === 'joined' &&
+  job.state.module === 'in' &&
+  job.state.battery === 'on'
 
 export const stageIndex = (stage: Stage): number => STAGES.indexOf(stage)
 
 /** Repairs that are done, with what they stand for. */
-export const curedBy = (job: JobView): string[] => [...new Set(job.finishedRepairs.flatMap((id) => [id, curesAs(id)]))]
+export const curedBy = (job: JobView): string[] => [
+  ...new Set(job.finishedRepairs.flatMap((id) => [id, curesAs(id)])),
+]
 
 /** The next step of the plan that is not done. */
-export const nextStep = (job: JobView, plan: Plan): PlanStep | null => plan.steps.find((step) => !job.work?.done.has(step.index)) ?? null
+export const nextStep = (job: JobView, plan: Plan): PlanStep | null =>
+  plan.steps.find((step) => !job.work?.done.has(step.index)) ?? null
 
 /**
  * Does the plan still say what was done? A plan is worked out anew from where it started; with another
  * version of the library the same steps may stand elsewhere, and then what is left is planned from here.
  */
-export const planHolds = (job: JobView, plan: Plan): boolean => [...(job.work?.done ?? [])].every(([index, done]) => plan.steps[index]?.operationId === done.operationId)
+export const planHolds = (job: JobView, plan: Plan): boolean =>
+  [...(job.work?.done ?? [])].every(([index, done]) => plan.steps[index]?.operationId === done.operationId)
 
 /** Tests whose readings prove the repairs, with the reading from before where there is one. */
-export function proofTests(job: JobView): { testId: string; before: Reading | null; after: Reading | null }[] {
+export function proofTests(
+  job: JobView,
+): { testId: string; before: Reading | null; after: Reading | null }[] {
   const repairs = job.work?.repairIds ?? []
-  const wanted = [...new Set([...repairs.flatMap((id) => repairById(id).proves), ...job.readings.filter((reading) => reading.value.kind === 'number').map((reading) => reading.testId)])]
+  const wanted = [
+    ...new Set([
+      ...repairs.flatMap((id) => repairById(id).proves),
+      ...job.readings.filter((reading) => reading.value.kind === 'number').map((reading) => reading.testId),
+    ]),
+  ]
   const had = new Set(libraryOf(job.layout).tests.map((test) => test.id))
   const possible = wanted.filter((id) => had.has(id) && !['T49', 'T29'].includes(id)).slice(0, 6)
   return possible.map((testId) => ({
@@ -49,13 +82,32 @@ export type ProofItem = (typeof PROOF_ITEMS)[number]
 
 /** What operations disturb, as it is looked at before the first power. */
 const DISTURBED: Record<string, string> = {
-  batteryOff: 'battery minus', lockPump: 'pump relay or fuse', stallOff: 'pump relay or fuse', partPlug: 'plug X7', partModule: 'module plug and hoses', partFilter: 'filter joints', tapShut: 'feed tap, clamp off', jointOff: 'parted joint',
-  lowerTank: 'tank lines, filler, ground strap', frameTankOff: 'tank hoses and plug', tiltBed: 'bed wires and ground strap', liftBed: 'bed wires and ground strap', exhaustOut: 'exhaust and shields', seatOut: 'restraint plugs', fitGauge: 'gauge off, port capped', panelOff: 'panel, bonding strap',
+  batteryOff: 'battery minus',
+  lockPump: 'pump relay or fuse',
+  stallOff: 'pump relay or fuse',
+  partPlug: 'plug X7',
+  partModule: 'module plug and hoses',
+  partFilter: 'filter joints',
+  tapShut: 'feed tap, clamp off',
+  jointOff: 'parted joint',
+  lowerTank: 'tank lines, filler, ground strap',
+  frameTankOff: 'tank hoses and plug',
+  tiltBed: 'bed wires and ground strap',
+  liftBed: 'bed wires and ground strap',
+  exhaustOut: 'exhaust and shields',
+  seatOut: 'restraint plugs',
+  fitGauge: 'gauge off, port capped',
+  panelOff: 'panel, bonding strap',
 }
 const doneIds = (job: JobView) => [...(job.work?.done.values() ?? [])].map((done) => done.operationId)
 
 /** What was taken apart or switched off in this plan, in the order in which it was, each once. */
-export const disturbedOf = (job: JobView): string[] => [...new Set([...doneIds(job).flatMap((id) => DISTURBED[id] ?? []), ...[...job.bypasses.values()].map((bypass) => `${lowerFirst(bypass.what)} no longer bridged`)])]
+export const disturbedOf = (job: JobView): string[] => [
+  ...new Set([
+    ...doneIds(job).flatMap((id) => DISTURBED[id] ?? []),
+    ...[...job.bypasses.values()].map((bypass) => `${lowerFirst(bypass.what)} no longer bridged`),
+  ]),
+]
 const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)
 
 /** Whose work moves the gauge: it is held against litres afterwards. */
@@ -69,8 +121,13 @@ export function proofItems(job: JobView): ProofItem[] {
   const repairs = (job.work?.repairIds ?? []).map(repairById)
   const opened = repairs.some((repair) => repair.sets.leakCheck === 'due')
   const seen: Record<ProofItem, boolean> = {
-    back: disturbedOf(job).length > 0, primes: job.layout.scope !== 'gauge', dry: opened || job.layout.scope !== 'gauge', dryWarm: opened && job.layout.scope !== 'gauge', starts: job.layout.scope !== 'gauge',
-    gaugeAgrees: repairs.some((repair) => movesGauge(repair.id)), complaintGone: true,
+    back: disturbedOf(job).length > 0,
+    primes: job.layout.scope !== 'gauge',
+    dry: opened || job.layout.scope !== 'gauge',
+    dryWarm: opened && job.layout.scope !== 'gauge',
+    starts: job.layout.scope !== 'gauge',
+    gaugeAgrees: repairs.some((repair) => movesGauge(repair.id)),
+    complaintGone: true,
   }
   return PROOF_ITEMS.filter((item) => seen[item])
 }
@@ -85,7 +142,8 @@ export function readingSpread(reading: Reading): number | null {
 }
 
 /** By how much of its scale a gauge rises for litres poured in, where its marks are even; at most the whole scale. */
-export const gaugeRise = (litres: number, capacityM3: CubicMetre): Fraction => Math.min(1, litres / (1e3 * capacityM3))
+export const gaugeRise = (litres: number, capacityM3: CubicMetre): Fraction =>
+  Math.min(1, litres / (1e3 * capacityM3))
 
 /** Minutes of work, from step to step; what lies idle longer than an hour is a pause, not work. */
 export function workedMinutes(job: JobView): Minutes {
@@ -93,21 +151,34 @@ export function workedMinutes(job: JobView): Minutes {
   return times.slice(1).reduce((sum, at, k) => sum + Math.min(60, (at - times[k]!) / 60_000), 0)
 }
 
-const NOT_SEEN: Record<ProofItem, string> = { back: 'What was disturbed not seen back', dryWarm: 'Joints not seen dry when warm', gaugeAgrees: 'Gauge not held against litres', dry: 'Joints not seen dry', primes: 'Prime not seen', starts: 'Start not seen', complaintGone: 'Complaint not shown to be gone' }
+const NOT_SEEN: Record<ProofItem, string> = {
+  back: 'What was disturbed not seen back',
+  dryWarm: 'Joints not seen dry when warm',
+  gaugeAgrees: 'Gauge not held against litres',
+  dry: 'Joints not seen dry',
+  primes: 'Prime not seen',
+  starts: 'Start not seen',
+  complaintGone: 'Complaint not shown to be gone',
+}
 
 /** Questions upstream of the parts that were found bad, in all rounds of the job. */
-export const upstreamQuestions = (job: JobView): UpstreamCause[] => upstreamOf(job.done.filter((entry) => entry.partWasBad === 'yes').map((entry) => entry.repairId))
+export const upstreamQuestions = (job: JobView): UpstreamCause[] =>
+  upstreamOf(job.done.filter((entry) => entry.partWasBad === 'yes').map((entry) => entry.repairId))
 
 /** What stands above the signature: everything that was not shown. */
 export function unproven(job: JobView): string[] {
   const missing: string[] = []
   for (const item of proofItems(job)) if (job.proofNotes.get(item) !== 'yes') missing.push(NOT_SEEN[item])
-  for (const { testId, after } of proofTests(job)) if (!after) missing.push(`${testById(testId).short}: not read again`)
-  for (const repairId of job.work?.repairIds ?? []) if (!job.done.some((entry) => entry.repairId === repairId && entry.partWasBad !== 'unknown')) missing.push(`${repairById(repairId).part}: old part not judged`)
+  for (const { testId, after } of proofTests(job))
+    if (!after) missing.push(`${testById(testId).short}: not read again`)
+  for (const repairId of job.work?.repairIds ?? [])
+    if (!job.done.some((entry) => entry.repairId === repairId && entry.partWasBad !== 'unknown'))
+      missing.push(`${repairById(repairId).part}: old part not judged`)
   const apart = job.work ? notBack(job.state) : []
   if (apart.length > 0) missing.push(`Not put back: ${apart.map(lowerFirst).join(', ')}`)
   for (const bypass of openBypasses(job)) missing.push(`Still bridged: ${bypass.what}`)
-  for (const cause of upstreamQuestions(job)) if (!job.proofNotes.has(causeItem(cause.id))) missing.push(`${NO_CAUSE}${cause.question}`)
+  for (const cause of upstreamQuestions(job))
+    if (!job.proofNotes.has(causeItem(cause.id))) missing.push(`${NO_CAUSE}${cause.question}`)
   return missing
 }
 
@@ -116,14 +187,23 @@ const NO_CAUSE = 'Cause not looked for. '
 /** What the vehicle's earlier jobs left: questions that the last signed one was closed without, and all that was put off and not put right since. */
 export function leftOpen(jobs: JobView[]): string[] {
   const signed = jobs.filter((job) => job.signed).sort((one, other) => other.signed!.at - one.signed!.at)
-  const questions = (signed[0]?.signed!.unproven ?? []).filter((line) => line.startsWith(NO_CAUSE)).map((line) => line.slice(NO_CAUSE.length))
-  return [...questions, ...signed.flatMap((job) => deferredFindings(job).map((finding) => `Put off: ${finding.what}. ${finding.risk}`))]
+  const questions = (signed[0]?.signed!.unproven ?? [])
+    .filter((line) => line.startsWith(NO_CAUSE))
+    .map((line) => line.slice(NO_CAUSE.length))
+  return [
+    ...questions,
+    ...signed.flatMap((job) =>
+      deferredFindings(job).map((finding) => `Put off: ${finding.what}. ${finding.risk}`),
+    ),
+  ]
 }
 
 /** What was bridged for a test and is not undone: it holds the signature. */
-export const openBypasses = (job: JobView) => [...job.bypasses.values()].filter((bypass) => bypass.standing === 'set')
+export const openBypasses = (job: JobView) =>
+  [...job.bypasses.values()].filter((bypass) => bypass.standing === 'set')
 /** What was put off, with its risk in words. */
-export const deferredFindings = (job: JobView) => [...job.findings.values()].filter((finding) => finding.then === 'deferred')
+export const deferredFindings = (job: JobView) =>
+  [...job.findings.values()].filter((finding) => finding.then === 'deferred')
 
 /** Under which item of the proof the answer to an upstream question stands. */
 export const causeItem = (causeId: string): string => `cause:${causeId}`
@@ -133,7 +213,13 @@ export function readingText(reading: Reading): { value: string; unit: string } {
   if (reading.value.kind === 'outcome') {
     const test = testById(reading.testId)
     const outcome = reading.value.outcome
-    return { value: test.reading.kind === 'observation' ? (test.reading.outcomes.find((entry) => entry.id === outcome)?.label ?? outcome) : outcome, unit: '' }
+    return {
+      value:
+        test.reading.kind === 'observation'
+          ? (test.reading.outcomes.find((entry) => entry.id === outcome)?.label ?? outcome)
+          : outcome,
+      unit: '',
+    }
   }
   return { value: String(reading.value.entered.value).replace('-', '−'), unit: reading.value.entered.unit }
 }

@@ -14,6 +14,9 @@ export function trayOf(plan: Plan, work: WorkInHand): TrayPiece[] {
   return plan.steps.flatMap((step): TrayPiece[] => {
     if (step.repairId || !work.done.has(step.index)) return []
     if (step.twin !== null && work.done.has(step.twin)) return []
-    return [...(step.act.out ?? []).map((piece): TrayPiece => ({ ...piece, side: 'out' })), ...(step.act.on ?? []).map((piece): TrayPiece => ({ ...piece, side: 'on' }))]
+    return [
+      ...(step.act.out ?? []).map((piece): TrayPiece => ({ ...piece, side: 'out' })),
+      ...(step.act.on ?? []).map((piece): TrayPiece => ({ ...piece, side: 'on' })),
+    ]
   })
 }

@@ -16,7 +16,11 @@ interface Metered {
 }
 
 /** Minutes since the meter cleared it, where this act needs it clear and that was too long ago; else null. */
-export function vapourStale({ state, vapourClearAt }: Metered, act: Pick<Act, 'needs' | 'sets'>, now: number): Minutes | null {
+export function vapourStale(
+  { state, vapourClearAt }: Metered,
+  act: Pick<Act, 'needs' | 'sets'>,
+  now: number,
+): Minutes | null {
   if (act.needs.vapour !== 'clear' || state.vapour !== 'clear') return null
   const since = vapourClearAt === null ? Infinity : (now - vapourClearAt) / 60_000
   return since > (act.sets.battery ? CLEAR_FOR_BATTERY_MINUTES : CLEAR_FOR_MINUTES) ? since : null

@@ -1,7 +1,17 @@
 import { z } from 'zod'
 import { WAYS, usualWays, type Setting, type WayId } from '../library'
 import { UNIT_NAMES, type Entered } from '../shared'
-import { LAYOUT_IDS, editProblem, editSchema, specificationSchema, type Edit, type LayoutId, type LayoutKey, type Scope, type Specification } from '../vehicle'
+import {
+  LAYOUT_IDS,
+  editProblem,
+  editSchema,
+  specificationSchema,
+  type Edit,
+  type LayoutId,
+  type LayoutKey,
+  type Scope,
+  type Specification,
+} from '../vehicle'
 
 /** A vehicle as kept: real, or simulated with the faults that its stand-in instruments obey. */
 export interface VehicleRecord {
@@ -33,29 +43,48 @@ export interface MakerLimit {
 
 const entered = z.object({ value: z.number().finite(), unit: z.enum(UNIT_NAMES) })
 
-export const vehicleSchema: z.ZodType<VehicleRecord> = z.object({
-  id: z.string().min(1).max(80),
-  unit: z.string().max(8),
-  name: z.string().min(1).max(120),
-  layout: z.enum(LAYOUT_IDS),
-  kind: z.enum(['real', 'simulated']),
-  year: z.number().int().min(1900).max(2100).nullable(),
-  kilometres: z.number().min(0).max(3e6).nullable(),
-  notes: z.string().max(4000),
-  specification: specificationSchema as unknown as z.ZodType<Specification>,
-  edits: z.array(editSchema).max(40).default([]),
-  ways: z.array(z.enum(WAYS)).max(WAYS.length).optional(),
-  limits: z.array(z.object({ testId: z.string().min(1).max(80), low: entered, high: entered })).max(200).default([]),
-  truth: z.object({ seed: z.number().int(), hidden: z.array(z.object({ faultId: z.string(), severity: z.number().min(0).max(1) })) }).optional(),
-})
+export const vehicleSchema: z.ZodType<VehicleRecord> = z
+  .object({
+    id: z.string().min(1).max(80),
+    unit: z.string().max(8),
+    name: z.string().min(1).max(120),
+    layout: z.enum(LAYOUT_IDS),
+    kind: z.enum(['real', 'simulated']),
+    year: z.number().int().min(1900).max(2100).nullable(),
+    kilometres: z.number().min(0).max(3e6).nullable(),
+    notes: z.string().max(4000),
+    specification: specificationSchema as unknown as z.ZodType<Specification>,
+    edits: z.array(editSchema).max(40).default([]),
+    ways: z.array(z.enum(WAYS)).max(WAYS.length).optional(),
+    limits: z
+      .array(z.object({ testId: z.string().min(1).max(80), low: entered, high: entered }))
+      .max(200)
+      .default([]),
+    truth: z
+      .object({
+        seed: z.number().int(),
+        hidden: z.array(z.object({ faultId: z.string(), severity: z.number().min(0).max(1) })),
+      })
+      .optional(),
+  })
   .superRefine((vehicle, check) => {
     const problem = editProblem(vehicle.layout, vehicle.edits)
     if (problem) check.addIssue({ code: 'custom', path: ['edits', problem.edit], message: problem.problem })
   })
-  .transform((vehicle) => ({ ...vehicle, ways: vehicle.ways ?? usualWays(vehicle.layout) })) as unknown as z.ZodType<VehicleRecord>
+  .transform((vehicle) => ({
+    ...vehicle,
+    ways: vehicle.ways ?? usualWays(vehicle.layout),
+  })) as unknown as z.ZodType<VehicleRecord>
 
 /** What a vehicle is planned on. */
-export const settingOf = ({ layout, ways }: Pick<VehicleRecord, 'layout' | 'ways'>): Setting => ({ layout, ways })
+export const settingOf = ({ layout, ways }: Pick<VehicleRecord, 'layout' | 'ways'>): Setting => ({
+  layout,
+  ways,
+})
 
 /** What a vehicle is traced by in one scope. */
-export const layoutKeyOf = (vehicle: Pick<VehicleRecord, 'layout' | 'edits'>, scope: Scope): LayoutKey => ({ layoutId: vehicle.layout, edits: vehicle.edits, scope })
+export const layoutKeyOf = (vehicle: Pick<VehicleRecord, 'layout' | 'edits'>, scope: Scope): LayoutKey => ({
+  layoutId: vehicle.layout,
+  edits: vehicle.edits,
+  scope,
+})

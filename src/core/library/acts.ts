@@ -3,7 +3,16 @@
  * figures that stand at the step, and where it comes from. Minutes and torques are typical, with a spread
  * of 30 % where nothing else is said (handbook 6); the maker's figure governs.
  */
-import { LICENSED, PRIMED, only, variablesOf, type LayoutId, type PartKind, type Variable, type VehicleState } from '../vehicle'
+import {
+  LICENSED,
+  PRIMED,
+  only,
+  variablesOf,
+  type LayoutId,
+  type PartKind,
+  type Variable,
+  type VehicleState,
+} from '../vehicle'
 import type { Minutes, Money } from '../shared'
 
 export interface Caution {
@@ -57,7 +66,16 @@ export interface Act {
 }
 
 /** Ways in to the top of the tank. */
-export const WAYS_IN = ['benchHatch', 'cargoHatch', 'openTop', 'bedTilt', 'bedOff', 'tankDown', 'frameOff', 'panel'] as const
+export const WAYS_IN = [
+  'benchHatch',
+  'cargoHatch',
+  'openTop',
+  'bedTilt',
+  'bedOff',
+  'tankDown',
+  'frameOff',
+  'panel',
+] as const
 export type WayInId = (typeof WAYS_IN)[number]
 /** Ways to let the line pressure off; by the service port where a vehicle says nothing. */
 export const RELIEFS = ['port', 'stall', 'joint'] as const
@@ -115,17 +133,40 @@ export interface Repair extends Act {
 }
 
 /** What only a licensed person may leave out: looking, reading and letting be. */
-const WITHOUT_AUTHORITY = new Set(['keyOff', 'stopEngine', 'coolDown', 'meterVapour', 'confirmAuthority', 'makeAreaSafe', 'standDown'])
+const WITHOUT_AUTHORITY = new Set([
+  'keyOff',
+  'stopEngine',
+  'coolDown',
+  'meterVapour',
+  'confirmAuthority',
+  'makeAreaSafe',
+  'standDown',
+])
 
 /** What opens the fuel lets air in where it has to be bled. */
-const setsOn = <A extends Act>(layoutId: LayoutId, { sets }: A): VehicleState => (sets.leakCheck === 'due' && PRIMED.includes(layoutId) ? { feed: 'air', ...sets } : sets)
+const setsOn = <A extends Act>(layoutId: LayoutId, { sets }: A): VehicleState =>
+  sets.leakCheck === 'due' && PRIMED.includes(layoutId) ? { feed: 'air', ...sets } : sets
 
 /** An act as it stands on one layout: needs and effects on what the vehicle has, in its words. */
 export function actOn<A extends Act>(layoutId: LayoutId, variables: ReadonlySet<Variable>, act: A): A {
   const own = act.variants?.find(({ on }) => on.includes(layoutId))
-  const needs: VehicleState = { ...act.needs, ...own?.needs, ...(LICENSED.includes(layoutId) && !WITHOUT_AUTHORITY.has(act.id) ? { authority: 'given' } : {}) }
-  return { ...act, ...(own && { title: own.title ?? act.title, steps: own.steps ?? act.steps, ...(own.detail && { detail: own.detail }) }), needs: only(needs, variables), sets: only(setsOn(layoutId, act), variables) }
+  const needs: VehicleState = {
+    ...act.needs,
+    ...own?.needs,
+    ...(LICENSED.includes(layoutId) && !WITHOUT_AUTHORITY.has(act.id) ? { authority: 'given' } : {}),
+  }
+  return {
+    ...act,
+    ...(own && {
+      title: own.title ?? act.title,
+      steps: own.steps ?? act.steps,
+      ...(own.detail && { detail: own.detail }),
+    }),
+    needs: only(needs, variables),
+    sets: only(setsOn(layoutId, act), variables),
+  }
 }
 
 /** The same where only the layout is known. */
-export const actOnLayout = <A extends Act>(layoutId: LayoutId, act: A): A => actOn(layoutId, variablesOf(layoutId), act)
+export const actOnLayout = <A extends Act>(layoutId: LayoutId, act: A): A =>
+  actOn(layoutId, variablesOf(layoutId), act)

@@ -20,15 +20,73 @@ export interface BleedMethod {
   caution: { text: string; stopWhen: string }
 }
 
-const SPRAY = { text: 'Eye shield, rag under the screw. Diesel on the skin: wash it off.', stopWhen: 'Stop when it sprays. A jet that hit skin is a hospital at once.' }
+const SPRAY = {
+  text: 'Eye shield, rag under the screw. Diesel on the skin: wash it off.',
+  stopWhen: 'Stop when it sprays. A jet that hit skin is a hospital at once.',
+}
 
 const METHODS: BleedMethod[] = [
-  { id: 'primer', title: 'Hand primer and bleed screw', layouts: ['A08'], steps: ['First filter: screw open, prime until no bubble comes, shut', 'Fine filter the same', 'Pump gallery the same', 'Primer firm and stays firm for 30 s'], says: 'Nothing but hands; slow when the primer’s flaps are worn.', caution: SPRAY },
-  { id: 'vacuum', title: 'Vacuum at the return', layouts: ['A08'], steps: ['Return off at the pump, clear hose to a catch can that stands lower', 'Draw 30 kPa, no more: a soft hose closes', 'Until no bubble passes for 30 s', 'Return back on'], says: 'Quick, one pair of hands; shows where bubbles never end.', caution: SPRAY },
-  { id: 'lines', title: 'Line nuts cracked, cranking', layouts: ['A08'], steps: ['Only where the maker says so, for this pump', 'Engine stopped: crack one nut by a turn, cover it', 'Crank 15 s at most, rest 60 s, until fuel pulses out', 'Shut it, next cylinder'], says: 'Last means for an old inline or rotary pump; hard on the starter.', caution: { text: 'At cranking speed only, covered, hands and face away. No starting spray with glow plugs.', stopWhen: 'Stop when the engine catches, or fuel sprays free. A jet that hit skin is a hospital at once.' } },
-  { id: 'liftPump', title: 'Lift pump by the key', layouts: ['A09'], steps: ['Key on 30 s, off 10 s, three times', 'Filter screw open, until no bubble comes, shut', 'Crank 15 s at most, rest 60 s'], says: 'Its own pump does it. The high-pressure side bleeds itself through the return.', caution: { text: 'Common rail: no nut, no pipe, no sensor of the high side is touched, ever.', stopWhen: 'Stop when the rail does not rise after six tries: find the air, do not open.' } },
+  {
+    id: 'primer',
+    title: 'Hand primer and bleed screw',
+    layouts: ['A08'],
+    steps: [
+      'First filter: screw open, prime until no bubble comes, shut',
+      'Fine filter the same',
+      'Pump gallery the same',
+      'Primer firm and stays firm for 30 s',
+    ],
+    says: 'Nothing but hands; slow when the primer’s flaps are worn.',
+    caution: SPRAY,
+  },
+  {
+    id: 'vacuum',
+    title: 'Vacuum at the return',
+    layouts: ['A08'],
+    steps: [
+      'Return off at the pump, clear hose to a catch can that stands lower',
+      'Draw 30 kPa, no more: a soft hose closes',
+      'Until no bubble passes for 30 s',
+      'Return back on',
+    ],
+    says: 'Quick, one pair of hands; shows where bubbles never end.',
+    caution: SPRAY,
+  },
+  {
+    id: 'lines',
+    title: 'Line nuts cracked, cranking',
+    layouts: ['A08'],
+    steps: [
+      'Only where the maker says so, for this pump',
+      'Engine stopped: crack one nut by a turn, cover it',
+      'Crank 15 s at most, rest 60 s, until fuel pulses out',
+      'Shut it, next cylinder',
+    ],
+    says: 'Last means for an old inline or rotary pump; hard on the starter.',
+    caution: {
+      text: 'At cranking speed only, covered, hands and face away. No starting spray with glow plugs.',
+      stopWhen:
+        'Stop when the engine catches, or fuel sprays free. A jet that hit skin is a hospital at once.',
+    },
+  },
+  {
+    id: 'liftPump',
+    title: 'Lift pump by the key',
+    layouts: ['A09'],
+    steps: [
+      'Key on 30 s, off 10 s, three times',
+      'Filter screw open, until no bubble comes, shut',
+      'Crank 15 s at most, rest 60 s',
+    ],
+    says: 'Its own pump does it. The high-pressure side bleeds itself through the return.',
+    caution: {
+      text: 'Common rail: no nut, no pipe, no sensor of the high side is touched, ever.',
+      stopWhen: 'Stop when the rail does not rise after six tries: find the air, do not open.',
+    },
+  },
 ]
-export const bleedMethodsFor = (layout: LayoutId): BleedMethod[] => METHODS.filter((method) => method.layouts.includes(layout))
+export const bleedMethodsFor = (layout: LayoutId): BleedMethod[] =>
+  METHODS.filter((method) => method.layouts.includes(layout))
 
 export interface BleedFacts {
   /** Line from the tank to the pump. */
@@ -57,7 +115,8 @@ const REST_MINUTES: Minutes = 1
 /** A primer that is not firm by then draws air from somewhere. */
 export const MOST_STROKES = 60
 /** Strokes after which air must be coming in from somewhere: a third over what this line should take, at least the usual sixty. Ours, typical. */
-export const mostStrokes = (estimate: BleedEstimate): number => Math.max(MOST_STROKES, Math.ceil((4 / 3) * (estimate.strokes ?? 0) / 10) * 10)
+export const mostStrokes = (estimate: BleedEstimate): number =>
+  Math.max(MOST_STROKES, Math.ceil(((4 / 3) * (estimate.strokes ?? 0)) / 10) * 10)
 
 const SET_UP: Record<BleedMethodId, Minutes> = { primer: 4, vacuum: 6, lines: 8, liftPump: 3 }
 const CRANKS: Record<BleedMethodId, number> = { primer: 2, vacuum: 2, lines: 6, liftPump: 3 }
@@ -65,12 +124,30 @@ const CRANKS: Record<BleedMethodId, number> = { primer: 2, vacuum: 2, lines: 6, 
 const VACUUM_M3_PER_MINUTE = 0.25e-3
 
 /** The layout's ways with what each takes for this line, the quickest first. Empty where nothing is bled by hand. */
-export function bleedEstimates(layout: LayoutId, { lengthM, boreM, emptyFilters }: BleedFacts): BleedEstimate[] {
+export function bleedEstimates(
+  layout: LayoutId,
+  { lengthM, boreM, emptyFilters }: BleedFacts,
+): BleedEstimate[] {
   const airM3 = 0.25 * Math.PI * boreM ** 2 * lengthM + emptyFilters * FILTER_M3
-  return bleedMethodsFor(layout).map((method): BleedEstimate => {
-    const strokes = method.id === 'primer' ? Math.ceil(airM3 / (STROKE_M3 * (1 - LOST_SHARE))) : null
-    const cranks = CRANKS[method.id]
-    const moving = method.id === 'primer' ? strokes! / STROKES_PER_MINUTE : method.id === 'vacuum' ? airM3 / VACUUM_M3_PER_MINUTE : method.id === 'liftPump' ? 2 : 3
-    return { method, airM3, strokes, cranks, minutes: SET_UP[method.id] + moving + cranks * CRANK_MINUTES + Math.max(0, cranks - 1) * REST_MINUTES }
-  }).sort((one, other) => one.minutes - other.minutes)
+  return bleedMethodsFor(layout)
+    .map((method): BleedEstimate => {
+      const strokes = method.id === 'primer' ? Math.ceil(airM3 / (STROKE_M3 * (1 - LOST_SHARE))) : null
+      const cranks = CRANKS[method.id]
+      const moving =
+        method.id === 'primer'
+          ? strokes! / STROKES_PER_MINUTE
+          : method.id === 'vacuum'
+            ? airM3 / VACUUM_M3_PER_MINUTE
+            : method.id === 'liftPump'
+              ? 2
+              : 3
+      return {
+        method,
+        airM3,
+        strokes,
+        cranks,
+        minutes: SET_UP[method.id] + moving + cranks * CRANK_MINUTES + Math.max(0, cranks - 1) * REST_MINUTES,
+      }
+    })
+    .sort((one, other) => one.minutes - other.minutes)
 }

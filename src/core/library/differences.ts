@@ -3,10 +3,30 @@
  * Each way is an edit that fits; one whose model does not solve, or that would take away the test of a
  * reading already kept, is not offered.
  */
-import { editProblem, layoutOf, solveScene, specificationOf, vehicleModel, type Edit, type Layout, type LayoutId, type LayoutKey, type Part, type PartKind } from '../vehicle'
+import {
+  editProblem,
+  layoutOf,
+  solveScene,
+  specificationOf,
+  vehicleModel,
+  type Edit,
+  type Layout,
+  type LayoutId,
+  type LayoutKey,
+  type Part,
+  type PartKind,
+} from '../vehicle'
 import { libraryOf } from './layoutLibrary'
 
-export type DifferenceKind = 'bridged' | 'taken out' | 'filter behind' | 'relay behind' | 'speed resistor behind' | 'second pump' | 'another carburettor' | 'surge tank'
+export type DifferenceKind =
+  | 'bridged'
+  | 'taken out'
+  | 'filter behind'
+  | 'relay behind'
+  | 'speed resistor behind'
+  | 'second pump'
+  | 'another carburettor'
+  | 'surge tank'
 export interface Difference {
   kind: DifferenceKind
   /** Part it is about. */
@@ -14,7 +34,16 @@ export interface Difference {
   edit: Edit
 }
 
-const BRIDGED: PartKind[] = ['fuse', 'relay', 'keySwitch', 'cutOff', 'feedPlug', 'gaugeFuse', 'limiter', 'senderPlug']
+const BRIDGED: PartKind[] = [
+  'fuse',
+  'relay',
+  'keySwitch',
+  'cutOff',
+  'feedPlug',
+  'gaugeFuse',
+  'limiter',
+  'senderPlug',
+]
 const TAKEN_OUT: PartKind[] = ['cutOff', 'filter', 'primer']
 const LINES: PartKind[] = ['line', 'hose', 'suctionLine', 'returnLine']
 const WIRES: PartKind[] = ['fuse', 'loom']
@@ -31,20 +60,68 @@ export function differencesAt(vehicle: LayoutKey, segmentId: string, testsRead: 
   const layout = layoutOf(vehicle)
   const segment = layout.segments.find((candidate) => candidate.id === segmentId)
   const parts = layout.parts.filter((part) => segment?.parts.includes(part.id))
-  return parts.flatMap((part) => waysOf(layout, part)).filter(({ edit }) => holds({ ...vehicle, edits: [...vehicle.edits, edit] }, testsRead))
+  return parts
+    .flatMap((part) => waysOf(layout, part))
+    .filter(({ edit }) => holds({ ...vehicle, edits: [...vehicle.edits, edit] }, testsRead))
 }
 
 function waysOf(layout: Layout, part: Part): Difference[] {
-  const fresh = (stem: string) => `${stem}${1 + layout.parts.filter((other) => other.id.startsWith(stem)).length}`
+  const fresh = (stem: string) =>
+    `${stem}${1 + layout.parts.filter((other) => other.id.startsWith(stem)).length}`
   const ways: [boolean, DifferenceKind, Edit][] = [
-    [LINES.includes(part.kind), 'filter behind', { kind: 'insert', after: part.id, part: { id: fresh('addedFilter'), kind: 'filter', name: 'Added filter', ...(part.kind === 'suctionLine' ? { figures: COARSE } : {}) } }],
-    [BRIDGED.includes(part.kind) && !layout.parts.some((other) => other.id === `${part.id}Bypass`), 'bridged', { kind: 'bypass', part: part.id }],
+    [
+      LINES.includes(part.kind),
+      'filter behind',
+      {
+        kind: 'insert',
+        after: part.id,
+        part: {
+          id: fresh('addedFilter'),
+          kind: 'filter',
+          name: 'Added filter',
+          ...(part.kind === 'suctionLine' ? { figures: COARSE } : {}),
+        },
+      },
+    ],
+    [
+      BRIDGED.includes(part.kind) && !layout.parts.some((other) => other.id === `${part.id}Bypass`),
+      'bridged',
+      { kind: 'bypass', part: part.id },
+    ],
     [TAKEN_OUT.includes(part.kind), 'taken out', { kind: 'remove', part: part.id }],
-    [WIRES.includes(part.kind), 'relay behind', { kind: 'insert', after: part.id, part: { id: fresh('addedRelay'), kind: 'relay', name: 'Added relay' } }],
-    [part.kind === 'loom' && !layout.parts.some((other) => other.kind === 'ballast'), 'speed resistor behind', { kind: 'insert', after: part.id, part: { id: fresh('speedResistor'), kind: 'ballast', name: 'Speed resistor' } }],
-    [DOUBLED.includes(part.kind), 'second pump', { kind: 'parallel', part: part.id, by: { id: fresh('secondPump'), kind: part.kind } }],
-    [part.kind === 'pump' && layout.engine.kind === 'injected' && TO_SURGE.includes(layout.id), 'surge tank', { kind: 'rebuilt', as: 'A10' }],
-    [part.kind === 'needleSeat' && !part.figures, 'another carburettor', { kind: 'replace', part: part.id, by: 'needleSeat', figures: WIDE_SEAT }],
+    [
+      WIRES.includes(part.kind),
+      'relay behind',
+      {
+        kind: 'insert',
+        after: part.id,
+        part: { id: fresh('addedRelay'), kind: 'relay', name: 'Added relay' },
+      },
+    ],
+    [
+      part.kind === 'loom' && !layout.parts.some((other) => other.kind === 'ballast'),
+      'speed resistor behind',
+      {
+        kind: 'insert',
+        after: part.id,
+        part: { id: fresh('speedResistor'), kind: 'ballast', name: 'Speed resistor' },
+      },
+    ],
+    [
+      DOUBLED.includes(part.kind),
+      'second pump',
+      { kind: 'parallel', part: part.id, by: { id: fresh('secondPump'), kind: part.kind } },
+    ],
+    [
+      part.kind === 'pump' && layout.engine.kind === 'injected' && TO_SURGE.includes(layout.id),
+      'surge tank',
+      { kind: 'rebuilt', as: 'A10' },
+    ],
+    [
+      part.kind === 'needleSeat' && !part.figures,
+      'another carburettor',
+      { kind: 'replace', part: part.id, by: 'needleSeat', figures: WIDE_SEAT },
+    ],
   ]
   return ways.flatMap(([fits, kind, edit]) => (fits ? [{ kind, part: part.id, edit }] : []))
 }
@@ -54,7 +131,11 @@ function holds(vehicle: LayoutKey, testsRead: string[]): boolean {
   if (editProblem(vehicle.layoutId, vehicle.edits)) return false
   const layout = layoutOf(vehicle)
   const model = vehicleModel(layout, specificationOf({}, layout))
-  if (!model.ok || !layout.scenes.every((scene) => solveScene(model.value, model.value.nominal, scene, true).ok)) return false
+  if (
+    !model.ok ||
+    !layout.scenes.every((scene) => solveScene(model.value, model.value.nominal, scene, true).ok)
+  )
+    return false
   const tests = new Set(libraryOf(layout).tests.map((test) => test.id))
   return testsRead.every((id) => tests.has(id))
 }

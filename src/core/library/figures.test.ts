@@ -4,7 +4,8 @@ import { figuresFor } from './gates'
 import type { Operation } from './acts'
 import { OPERATIONS } from './operations'
 
-const asked = (state: Parameters<typeof figuresFor>[0], claimed: Parameters<typeof figuresFor>[1]) => figuresFor(state, claimed).map((operation) => operation.id)
+const asked = (state: Parameters<typeof figuresFor>[0], claimed: Parameters<typeof figuresFor>[1]) =>
+  figuresFor(state, claimed).map((operation) => operation.id)
 
 describe('what is not taken on a word', () => {
   it('a line without pressure and a place without vapour need their figures', () => {
@@ -16,16 +17,26 @@ describe('what is not taken on a word', () => {
     expect(asked(DRIVEN_IN, { battery: 'off', hatch: 'open', gauge: 'fitted' })).toEqual([])
   })
   it('to the unsafe side a word is enough', () => {
-    expect(asked({ ...DRIVEN_IN, line: 'off', vapour: 'clear' }, { line: 'pressurised', vapour: 'unchecked' })).toEqual([])
+    expect(
+      asked({ ...DRIVEN_IN, line: 'off', vapour: 'clear' }, { line: 'pressurised', vapour: 'unchecked' }),
+    ).toEqual([])
   })
   it('an unknown state is no excuse', () => {
     expect(asked({}, { line: 'off' })).toEqual(['pressureOff'])
   })
   it('every operation with a figure has a state that only it gives on its layouts', () => {
-    const meet = (one: Operation, other: Operation) => !one.layouts || !other.layouts || one.layouts.some((layout) => other.layouts!.includes(layout))
+    const meet = (one: Operation, other: Operation) =>
+      !one.layouts || !other.layouts || one.layouts.some((layout) => other.layouts!.includes(layout))
     const byWord = OPERATIONS.filter((operation) => (operation.way ?? 'port') === 'port')
     for (const operation of byWord.filter((entry) => entry.gaugeGate)) {
-      const own = Object.entries(operation.sets).filter(([variable, value]) => byWord.every((other) => other === operation || !meet(operation, other) || other.sets[variable as keyof typeof other.sets] !== value))
+      const own = Object.entries(operation.sets).filter(([variable, value]) =>
+        byWord.every(
+          (other) =>
+            other === operation ||
+            !meet(operation, other) ||
+            other.sets[variable as keyof typeof other.sets] !== value,
+        ),
+      )
       expect(own.length, operation.id).toBeGreaterThan(0)
     }
   })

@@ -10,7 +10,11 @@ export interface InsideItem {
 
 const OF_KIND: Partial<Record<PartKind, InsideItem>> = {
   strainer: { id: 'strainer', name: 'Strainer', look: 'on its pump, clear of the floor, not torn' },
-  hose: { id: 'moduleHose', name: 'Hose inside the module', look: 'rated for lying in fuel, rated clamps, not collapsed' },
+  hose: {
+    id: 'moduleHose',
+    name: 'Hose inside the module',
+    look: 'rated for lying in fuel, rated clamps, not collapsed',
+  },
   checkValve: { id: 'checkValve', name: 'Check valve', look: 'there, arrow to the engine' },
   tankRegulator: { id: 'tankRegulator', name: 'Regulator on the module', look: 'there, its ring whole' },
   jet: { id: 'jet', name: 'Transfer jet', look: 'there, its hose on' },

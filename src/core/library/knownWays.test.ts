@@ -7,20 +7,31 @@ const maker = (value: number) => ({ value, source: 'maker' as const })
 
 describe('a dry line', () => {
   it('EQ11, worked by hand: 3 m of 6 mm and a filter at 110 L/h take 7.7 s, four pulses of the key', () => {
-    const prime = primeOf(LAYOUTS.A01, specificationOf({ feedBoreM: maker(0.006), feedLengthM: maker(3), pumpFlowM3PerS: maker(110 * LH) }))
+    const prime = primeOf(
+      LAYOUTS.A01,
+      specificationOf({ feedBoreM: maker(0.006), feedLengthM: maker(3), pumpFlowM3PerS: maker(110 * LH) }),
+    )
     expect(prime.by).toBe('key')
     expect(prime.lineM3 * 1e6).toBeCloseTo(235, 0)
     expect(prime.pumpS).toBeCloseTo(7.7, 1)
     expect(prime.rounds).toBe(4)
   })
-  it.each<[LayoutId, string]>([['A01', 'key'], ['A05', 'cranking'], ['A08', 'handPrimer'], ['A09', 'key'], ['A11', 'key']])('%s is primed by %s', (id, by) => {
+  it.each<[LayoutId, string]>([
+    ['A01', 'key'],
+    ['A05', 'cranking'],
+    ['A08', 'handPrimer'],
+    ['A09', 'key'],
+    ['A11', 'key'],
+  ])('%s is primed by %s', (id, by) => {
     const prime = primeOf(LAYOUTS[id], specificationOf({}, LAYOUTS[id]))
     expect(prime.by).toBe(by)
     expect(prime.rounds).toBeGreaterThan(0)
     expect(prime.rounds).toBeLessThan(80)
   })
   it('twice the length takes more, a larger pump takes less', () => {
-    const seconds = (lengthM: number, flow: number) => primeOf(LAYOUTS.A01, specificationOf({ feedLengthM: maker(lengthM), pumpFlowM3PerS: maker(flow * LH) })).pumpS
+    const seconds = (lengthM: number, flow: number) =>
+      primeOf(LAYOUTS.A01, specificationOf({ feedLengthM: maker(lengthM), pumpFlowM3PerS: maker(flow * LH) }))
+        .pumpS
     expect(seconds(6, 120)).toBeGreaterThan(seconds(3, 120))
     expect(seconds(3, 240)).toBeCloseTo(0.5 * seconds(3, 120), 6)
   })

@@ -7,7 +7,11 @@ import type { Layout, Specification } from '../vehicle'
 
 export const KNOWN_WAYS = ['ranDry', 'justFilled', 'stoodYears'] as const
 export type KnownWayId = (typeof KNOWN_WAYS)[number]
-export const WAY_OUTCOMES = { ranDry: ['runs', 'still'], justFilled: ['right', 'wrong'], stoodYears: ['survey', 'done'] } as const
+export const WAY_OUTCOMES = {
+  ranDry: ['runs', 'still'],
+  justFilled: ['right', 'wrong'],
+  stoodYears: ['survey', 'done'],
+} as const
 export type WayOutcome = (typeof WAY_OUTCOMES)[KnownWayId][number]
 
 /** How a dry line is filled again. */
@@ -32,7 +36,8 @@ export function primeOf(layout: Layout, { feedBoreM, feedLengthM, pumpFlowM3PerS
   const filters = layout.parts.filter((part) => part.kind === 'filter').length
   const lineM3 = (Math.PI / 4) * feedBoreM.value ** 2 * feedLengthM.value + filters * FILTER_M3
   const has = (kind: Layout['parts'][number]['kind']) => layout.parts.some((part) => part.kind === kind)
-  if (has('primer')) return { by: 'handPrimer', lineM3, pumpS: 0, rounds: Math.ceil(lineM3 / PRIMER_STROKE_M3) }
+  if (has('primer'))
+    return { by: 'handPrimer', lineM3, pumpS: 0, rounds: Math.ceil(lineM3 / PRIMER_STROKE_M3) }
   const by = has('strokePump') ? 'cranking' : 'key'
   const pumpS = lineM3 / (pumpFlowM3PerS.value * (by === 'key' ? 1 : CRANKING_SHARE))
   return { by, lineM3, pumpS, rounds: Math.ceil(pumpS / (by === 'key' ? KEY_PULSE_S : CRANK_S)) }

@@ -11,18 +11,34 @@ const ids = (list: { id: string }[]) => list.map((entry) => entry.id)
 
 describe('the library follows the edits of a layout', () => {
   it('a second filter can clog like the first, each with its half of the weight and its own name', () => {
-    const { faults } = libraryOf(edited({ kind: 'insert', after: 'frontLine', part: { id: 'fineFilter', kind: 'filter', name: 'Second filter' } }))
+    const { faults } = libraryOf(
+      edited({
+        kind: 'insert',
+        after: 'frontLine',
+        part: { id: 'fineFilter', kind: 'filter', name: 'Second filter' },
+      }),
+    )
     const clogged = faults.filter((fault) => fault.id.startsWith('F41'))
     expect(clogged.map((fault) => fault.name)).toEqual(['Filter clogged', 'Second filter clogged'])
     expect(clogged.map((fault) => fault.segment)).toEqual(['filter', 'fineFilter'])
-    expect(clogged[0]!.weight + clogged[1]!.weight).toBeCloseTo(libraryOf(LAYOUTS.A01).faults.find((fault) => fault.id === 'F41')!.weight)
+    expect(clogged[0]!.weight + clogged[1]!.weight).toBeCloseTo(
+      libraryOf(LAYOUTS.A01).faults.find((fault) => fault.id === 'F41')!.weight,
+    )
   })
   it('a filter that no base layout has takes the repair for what was added, also on the suction side', () => {
-    for (const [base, after] of [['A01', 'frontLine'], ['A08', 'suctionLine'], ['A05', 'suctionLine']] as const) {
-      const made = editLayout(LAYOUTS[base], [{ kind: 'insert', after, part: { id: 'addedFilter1', kind: 'filter', name: 'Added filter' } }])
+    for (const [base, after] of [
+      ['A01', 'frontLine'],
+      ['A08', 'suctionLine'],
+      ['A05', 'suctionLine'],
+    ] as const) {
+      const made = editLayout(LAYOUTS[base], [
+        { kind: 'insert', after, part: { id: 'addedFilter1', kind: 'filter', name: 'Added filter' } },
+      ])
       if (!made.ok) throw new Error(made.error.problem)
       const library = libraryOf(made.value)
-      expect(library.faults.find((fault) => fault.id === 'F41@addedFilter1')!.repairs).toEqual(['addedFilter'])
+      expect(library.faults.find((fault) => fault.id === 'F41@addedFilter1')!.repairs).toEqual([
+        'addedFilter',
+      ])
       expect(ids(library.tests)).toEqual(ids(libraryOf(LAYOUTS[base]).tests))
     }
   })

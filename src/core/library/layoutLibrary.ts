@@ -23,10 +23,24 @@ export interface LayoutLibrary {
  * Repairs that go on this layout and that no fault names: what does the work of one of these in another
  * way, and what is worth doing beside one of them.
  */
-export function othersFor(layout: Layout, repairIds: readonly string[]): { instead: Repair[]; beside: Repair[] } {
-  const fits = (repair: Repair) => (repair.layouts?.includes(layout.id) ?? true) && [repair.object ?? []].flat().every((kind) => LAYOUTS[layout.id].parts.some((part) => part.kind === kind) || kind === 'senderWire')
+export function othersFor(
+  layout: Layout,
+  repairIds: readonly string[],
+): { instead: Repair[]; beside: Repair[] } {
+  const fits = (repair: Repair) =>
+    (repair.layouts?.includes(layout.id) ?? true) &&
+    [repair.object ?? []]
+      .flat()
+      .every((kind) => LAYOUTS[layout.id].parts.some((part) => part.kind === kind) || kind === 'senderWire')
   const others = REPAIRS.filter((repair) => !repairIds.includes(repair.id) && fits(repair))
-  return { instead: others.filter((repair) => repair.standsFor && repairIds.some((id) => id === repair.standsFor || curesAs(id) === repair.standsFor)), beside: others.filter((repair) => repair.besides?.some((id) => repairIds.includes(id))) }
+  return {
+    instead: others.filter(
+      (repair) =>
+        repair.standsFor &&
+        repairIds.some((id) => id === repair.standsFor || curesAs(id) === repair.standsFor),
+    ),
+    beside: others.filter((repair) => repair.besides?.some((id) => repairIds.includes(id))),
+  }
 }
 
 const known = new WeakMap<Layout, LayoutLibrary>()
@@ -50,7 +64,12 @@ export function libraryOf(layout: Layout): LayoutLibrary {
     repairs: REPAIRS.filter((repair) => faults.some((fault) => fault.repairs.includes(repair.id))),
     symptoms: SYMPTOMS.flatMap((symptom) => {
       const shows = symptom.shows.filter((group) => group.every((rule) => speaks(words, rule.quantity)))
-      return shows.length > 0 && (symptom.scope ?? 'engine') === layout.scope && (!symptom.part || layout.parts.some((part) => part.kind === symptom.part)) && (!symptom.engines || symptom.engines.includes(layout.engine.kind)) ? [{ ...symptom, shows }] : []
+      return shows.length > 0 &&
+        (symptom.scope ?? 'engine') === layout.scope &&
+        (!symptom.part || layout.parts.some((part) => part.kind === symptom.part)) &&
+        (!symptom.engines || symptom.engines.includes(layout.engine.kind))
+        ? [{ ...symptom, shows }]
+        : []
     }),
     raisers: [...new Set(faults.flatMap((fault) => fault.raisers))],
   }
@@ -77,7 +96,11 @@ function vocabularyOf(layout: Layout): Vocabulary {
     wires: new Set(['0', ...network.components.flatMap((part) => [part.n1, part.n2])]),
     links: new Set(network.links.map((link) => link.id)),
     resistors: new Set(network.components.flatMap((part) => (part.kind === 'resistor' ? [part.id] : []))),
-    parameters: new Set(layout.parts.flatMap((part) => KINDS[part.kind].parameters.map((parameter) => `${part.id}.${parameter.name}`))),
+    parameters: new Set(
+      layout.parts.flatMap((part) =>
+        KINDS[part.kind].parameters.map((parameter) => `${part.id}.${parameter.name}`),
+      ),
+    ),
     motors: new Set(network.links.flatMap((link) => (link.type === 'motor-pump' ? [link.id] : []))),
   }
 }
@@ -86,11 +109,16 @@ function suits(test: Test, layout: Layout, words: Vocabulary): boolean {
   if (test.layouts && !test.layouts.includes(layout.id)) return false
   if (test.engines && !test.engines.includes(layout.engine.kind)) return false
   // What can be heard and clamped at a pump can be so wherever it lies.
-  const has = (kind: PartKind) => layout.parts.some((part) => part.kind === kind || (kind === 'pump' && part.kind === 'inlinePump'))
+  const has = (kind: PartKind) =>
+    layout.parts.some((part) => part.kind === kind || (kind === 'pump' && part.kind === 'inlinePump'))
   if (!(test.parts ?? []).every(has)) return false
   if (test.without && layout.scenes.includes(test.without)) return false
   if (!layout.scenes.includes(test.scene)) return false
-  return test.reading.kind === 'number' ? speaks(words, test.reading.quantity) : test.reading.outcomes.every((outcome) => outcome.when.every((rule: SoftRule) => speaks(words, rule.quantity)))
+  return test.reading.kind === 'number'
+    ? speaks(words, test.reading.quantity)
+    : test.reading.outcomes.every((outcome) =>
+        outcome.when.every((rule: SoftRule) => speaks(words, rule.quantity)),
+      )
 }
 
 /** Can this layout answer for the quantity? */
@@ -98,26 +126,44 @@ function speaks(words: Vocabulary, quantity: Quantity): boolean {
   const { scenes } = words.layout
   if ('scene' in quantity && !scenes.includes(quantity.scene)) return false
   switch (quantity.of) {
-    case 'volts': return words.wires.has(quantity.red) && words.wires.has(quantity.black)
-    case 'pressure': return words.nodes.has(quantity.at)
-    case 'loss': return words.nodes.has(quantity.from) && words.nodes.has(quantity.to)
-    case 'rise': return words.nodes.has(quantity.at) && scenes.includes(quantity.against)
-    case 'better': return scenes.includes(quantity.against)
-    case 'flow': return words.links.has(quantity.link)
+    case 'volts':
+      return words.wires.has(quantity.red) && words.wires.has(quantity.black)
+    case 'pressure':
+      return words.nodes.has(quantity.at)
+    case 'loss':
+      return words.nodes.has(quantity.from) && words.nodes.has(quantity.to)
+    case 'rise':
+      return words.nodes.has(quantity.at) && scenes.includes(quantity.against)
+    case 'better':
+      return scenes.includes(quantity.against)
+    case 'flow':
+      return words.links.has(quantity.link)
     case 'current':
-    case 'speed': return words.motors.has(quantity.pump ?? 'pump')
-    case 'air': return words.links.has('airLeak')
+    case 'speed':
+      return words.motors.has(quantity.pump ?? 'pump')
+    case 'air':
+      return words.links.has('airLeak')
     case 'shown':
     case 'gaugeError':
-    case 'fill': return words.layout.scope === 'gauge'
-    case 'rail': return words.links.has('hpPump')
+    case 'fill':
+      return words.layout.scope === 'gauge'
+    case 'rail':
+      return words.links.has('hpPump')
     case 'sensed':
-    case 'duty': return words.links.has('speedControl')
+    case 'duty':
+      return words.links.has('speedControl')
     case 'lel':
-    case 'wets': return words.layout.scope === 'leak' && (quantity.at === undefined || words.layout.parts.some((part) => part.id === quantity.at))
-    case 'ohms': return words.resistors.has(quantity.part)
-    case 'parameter': return words.parameters.has(quantity.id)
+    case 'wets':
+      return (
+        words.layout.scope === 'leak' &&
+        (quantity.at === undefined || words.layout.parts.some((part) => part.id === quantity.at))
+      )
+    case 'ohms':
+      return words.resistors.has(quantity.part)
+    case 'parameter':
+      return words.parameters.has(quantity.id)
     case 'residual':
-    case 'mixture': return words.layout.scope === 'engine'
+    case 'mixture':
+      return words.layout.scope === 'engine'
   }
 }

@@ -15,13 +15,124 @@ export interface Provocation {
   caution: { text: string; stopWhen: string }
 }
 
-const CONTACTS: PartKind[] = ['fuse', 'relay', 'keySwitch', 'cutOff', 'feedPlug', 'hatchLead', 'ground', 'loom', 'driver', 'boostSwitch', 'liftCircuit', 'senderPlug', 'senderWire', 'senderGround']
+const CONTACTS: PartKind[] = [
+  'fuse',
+  'relay',
+  'keySwitch',
+  'cutOff',
+  'feedPlug',
+  'hatchLead',
+  'ground',
+  'loom',
+  'driver',
+  'boostSwitch',
+  'liftCircuit',
+  'senderPlug',
+  'senderWire',
+  'senderGround',
+]
 
 export const PROVOCATIONS: Provocation[] = [
-  { id: 'wiggle', title: 'Move loom and plugs while you watch', steps: ['Meter on the leads that matter, minimum held', 'Bend each loom, push and pull each plug, knock each relay', 'Where it dips, there it is'], minutes: 12, brings: CONTACTS, caution: { text: 'Nothing near open fuel: a contact that fails sparks.', stopWhen: 'Stop when you smell fuel.' } },
-  { id: 'heat', title: 'Run it hot, stop, wait, start', steps: ['20 min run, bonnet shut for 20 min', 'Start, and read while it fails', 'Relay and driver: a warm cloth, never a flame or heat gun'], minutes: 45, brings: ['relay', 'driver', 'pump', 'inlinePump', 'pusherPump', 'keySwitch', 'command', 'hose', 'thermalGauge', 'coilGauge', 'ironGauge', 'clusterGauge'], caution: { text: 'Everything is hot and fuel is near boiling. No joint is opened hot.', stopWhen: 'Stop when you smell fuel.' } },
-  { id: 'load', title: 'Drive it long under load', steps: ['Two people: one drives, one reads', 'Long climb, full throttle, gauge or meter where the second sees it'], minutes: 25, brings: ['hose', 'suctionLine', 'strainer', 'tank', 'pump', 'inlinePump', 'pusherPump', 'airLeak', 'needleSeat', 'liftCircuit'], caution: { text: 'Never alone while reading. No gauge hose in the cab.', stopWhen: 'Stop when anything smells.' } },
-  { id: 'standing', title: 'Let it stand over night, then start', steps: ['Gauge on, note the pressure when it is parked', 'Read again before the first crank', 'Crank 10 s, read while it fails'], minutes: 10, brings: ['pump', 'inlinePump', 'pusherPump', 'needleSeat', 'airLeak', 'relay', 'command'], caution: { text: 'Where fuel smells over night it does not stand inside.', stopWhen: 'Stop when the meter shows 10 % LEL.' } },
-  { id: 'wet', title: 'Wet loom and plugs with a spray bottle', steps: ['Clear water on plugs, grounds and loom from below', 'Wait 5 min, then try'], minutes: 15, brings: ['feedPlug', 'ground', 'loom', 'driver', 'command', 'senderPlug', 'senderGround', 'senderWire'], caution: { text: 'Not on ignition parts, not into the fuse box.', stopWhen: 'Stop when the fuse blows.' } },
-  { id: 'shake', title: 'Drive it over rough ground at a low level', steps: ['Tank under a quarter, by dip', 'Bends, kerbs, rough lane', 'Note level and bend when it fails'], minutes: 20, brings: ['tank', 'strainer', 'sender', 'probe'], caution: { text: 'Not on a public road where a stall is a danger.', stopWhen: 'Stop when it stalls twice.' } },
+  {
+    id: 'wiggle',
+    title: 'Move loom and plugs while you watch',
+    steps: [
+      'Meter on the leads that matter, minimum held',
+      'Bend each loom, push and pull each plug, knock each relay',
+      'Where it dips, there it is',
+    ],
+    minutes: 12,
+    brings: CONTACTS,
+    caution: {
+      text: 'Nothing near open fuel: a contact that fails sparks.',
+      stopWhen: 'Stop when you smell fuel.',
+    },
+  },
+  {
+    id: 'heat',
+    title: 'Run it hot, stop, wait, start',
+    steps: [
+      '20 min run, bonnet shut for 20 min',
+      'Start, and read while it fails',
+      'Relay and driver: a warm cloth, never a flame or heat gun',
+    ],
+    minutes: 45,
+    brings: [
+      'relay',
+      'driver',
+      'pump',
+      'inlinePump',
+      'pusherPump',
+      'keySwitch',
+      'command',
+      'hose',
+      'thermalGauge',
+      'coilGauge',
+      'ironGauge',
+      'clusterGauge',
+    ],
+    caution: {
+      text: 'Everything is hot and fuel is near boiling. No joint is opened hot.',
+      stopWhen: 'Stop when you smell fuel.',
+    },
+  },
+  {
+    id: 'load',
+    title: 'Drive it long under load',
+    steps: [
+      'Two people: one drives, one reads',
+      'Long climb, full throttle, gauge or meter where the second sees it',
+    ],
+    minutes: 25,
+    brings: [
+      'hose',
+      'suctionLine',
+      'strainer',
+      'tank',
+      'pump',
+      'inlinePump',
+      'pusherPump',
+      'airLeak',
+      'needleSeat',
+      'liftCircuit',
+    ],
+    caution: {
+      text: 'Never alone while reading. No gauge hose in the cab.',
+      stopWhen: 'Stop when anything smells.',
+    },
+  },
+  {
+    id: 'standing',
+    title: 'Let it stand over night, then start',
+    steps: [
+      'Gauge on, note the pressure when it is parked',
+      'Read again before the first crank',
+      'Crank 10 s, read while it fails',
+    ],
+    minutes: 10,
+    brings: ['pump', 'inlinePump', 'pusherPump', 'needleSeat', 'airLeak', 'relay', 'command'],
+    caution: {
+      text: 'Where fuel smells over night it does not stand inside.',
+      stopWhen: 'Stop when the meter shows 10 % LEL.',
+    },
+  },
+  {
+    id: 'wet',
+    title: 'Wet loom and plugs with a spray bottle',
+    steps: ['Clear water on plugs, grounds and loom from below', 'Wait 5 min, then try'],
+    minutes: 15,
+    brings: ['feedPlug', 'ground', 'loom', 'driver', 'command', 'senderPlug', 'senderGround', 'senderWire'],
+    caution: { text: 'Not on ignition parts, not into the fuse box.', stopWhen: 'Stop when the fuse blows.' },
+  },
+  {
+    id: 'shake',
+    title: 'Drive it over rough ground at a low level',
+    steps: ['Tank under a quarter, by dip', 'Bends, kerbs, rough lane', 'Note level and bend when it fails'],
+    minutes: 20,
+    brings: ['tank', 'strainer', 'sender', 'probe'],
+    caution: {
+      text: 'Not on a public road where a stall is a danger.',
+      stopWhen: 'Stop when it stalls twice.',
+    },
+  },
 ]

@@ -59,6 +59,16 @@ export interface Outcome {
   when: SoftRule[]
 }
 
-export const above = (quantity: Quantity, at: number, width: number): SoftRule => ({ quantity, side: 'above', at, width })
-export const below = (quantity: Quantity, at: number, width: number): SoftRule => ({ quantity, side: 'below', at, width })
+export const above = (quantity: Quantity, at: number, width: number): SoftRule => ({
+  quantity,
+  side: 'above',
+  at,
+  width,
+})
+export const below = (quantity: Quantity, at: number, width: number): SoftRule => ({
+  quantity,
+  side: 'below',
+  at,
+  width,
+})
 export const parameter = (id: string): Quantity => ({ of: 'parameter', id })

@@ -8,7 +8,12 @@ export function faulty(model: VehicleModel, faults: { fault: Fault; severity: nu
     for (const change of fault.changes) {
       const at = parameterAt(model, change.parameter)
       const drawn = between(change.low, change.high, severity)
-      theta[at] = change.mode === 'set' ? drawn : change.mode === 'scale' ? theta[at]! * drawn : theta[at]! + drawn / model.specification.pumpCurrentA.value
+      theta[at] =
+        change.mode === 'set'
+          ? drawn
+          : change.mode === 'scale'
+            ? theta[at]! * drawn
+            : theta[at]! + drawn / model.specification.pumpCurrentA.value
     }
   }
   return theta

@@ -16,19 +16,53 @@ export interface WayIn {
 }
 
 const WAY: Record<WayInId, Omit<WayIn, 'id'>> = {
-  benchHatch: { title: 'Hatch under the bench', risk: 'Vapour into the cab; the plate’s seal keeps it out afterwards.', opens: 'Nothing else' },
-  cargoHatch: { title: 'Hatch in the boot', risk: 'Vapour into boot and cab; the plate’s seal keeps it out afterwards.', opens: 'Nothing else' },
+  benchHatch: {
+    title: 'Hatch under the bench',
+    risk: 'Vapour into the cab; the plate’s seal keeps it out afterwards.',
+    opens: 'Nothing else',
+  },
+  cargoHatch: {
+    title: 'Hatch in the boot',
+    risk: 'Vapour into boot and cab; the plate’s seal keeps it out afterwards.',
+    opens: 'Nothing else',
+  },
   openTop: { title: 'Straight from above', risk: 'Dirt falls in; brush first.', opens: 'Nothing else' },
-  bedTilt: { title: 'Load bed tilted', risk: 'A heavy bed on hoist and props; seized bolts.', opens: 'Frame top, bed grounds, filler hose' },
-  bedOff: { title: 'Load bed off', risk: 'A heavy bed on slings; seized bolts; four people.', opens: 'Frame top, bed grounds, filler hose, the whole tank top' },
-  tankDown: { title: 'Tank down', risk: 'Weight of the fuel; rusted straps and lines; hoses that end up too short.', opens: 'Every line at the tank, filler hose, vent, straps' },
-  frameOff: { title: 'Tank off the frame', risk: 'The fuel shifts and the tank tips; breather pinched on the way back.', opens: 'Line, breather and drain hoses' },
-  panel: { title: 'Sender panel', risk: 'Only by approved data; the aircraft is grounded until it is released.', opens: 'Panel seal, bonding strap' },
+  bedTilt: {
+    title: 'Load bed tilted',
+    risk: 'A heavy bed on hoist and props; seized bolts.',
+    opens: 'Frame top, bed grounds, filler hose',
+  },
+  bedOff: {
+    title: 'Load bed off',
+    risk: 'A heavy bed on slings; seized bolts; four people.',
+    opens: 'Frame top, bed grounds, filler hose, the whole tank top',
+  },
+  tankDown: {
+    title: 'Tank down',
+    risk: 'Weight of the fuel; rusted straps and lines; hoses that end up too short.',
+    opens: 'Every line at the tank, filler hose, vent, straps',
+  },
+  frameOff: {
+    title: 'Tank off the frame',
+    risk: 'The fuel shifts and the tank tips; breather pinched on the way back.',
+    opens: 'Line, breather and drain hoses',
+  },
+  panel: {
+    title: 'Sender panel',
+    risk: 'Only by approved data; the aircraft is grounded until it is released.',
+    opens: 'Panel seal, bonding strap',
+  },
 }
 export const wayIn = (id: WayInId): WayIn => ({ id, ...WAY[id] })
 
 const USUAL: Partial<Record<LayoutId, WayInId[]>> = {
-  A05: ['openTop', 'tankDown'], A07: ['bedTilt', 'bedOff', 'tankDown'], A08: ['openTop', 'tankDown'], A09: ['openTop', 'tankDown'], A10: ['cargoHatch', 'tankDown'], A11: ['frameOff'], A13: ['panel'],
+  A05: ['openTop', 'tankDown'],
+  A07: ['bedTilt', 'bedOff', 'tankDown'],
+  A08: ['openTop', 'tankDown'],
+  A09: ['openTop', 'tankDown'],
+  A10: ['cargoHatch', 'tankDown'],
+  A11: ['frameOff'],
+  A13: ['panel'],
 }
 /** What a vehicle has where nobody has looked yet. */
 export const usualWays = (layout: LayoutId): WayInId[] => USUAL[layout] ?? ['benchHatch', 'tankDown']
@@ -36,7 +70,10 @@ export const usualWays = (layout: LayoutId): WayInId[] => USUAL[layout] ?? ['ben
 export const waysInOf = (ways: readonly WayId[]): WayInId[] => WAYS_IN.filter((way) => ways.includes(way))
 
 /** The same vehicle going in by one way: how pressure is let off, and what crosses, stay. */
-export const byWay = (ways: readonly WayId[], way: WayInId): WayId[] => [way, ...ways.filter((other) => !(WAYS_IN as readonly WayId[]).includes(other))]
+export const byWay = (ways: readonly WayId[], way: WayInId): WayId[] => [
+  way,
+  ...ways.filter((other) => !(WAYS_IN as readonly WayId[]).includes(other)),
+]
 
 /** What is planned on: a layout, and what this vehicle has of ways. */
 export interface Setting {
@@ -44,7 +81,11 @@ export interface Setting {
   ways: readonly WayId[]
 }
 /** The variables of the state that such a vehicle has. */
-export const variablesIn = ({ layout, ways }: Setting): ReadonlySet<Variable> => variablesOf(layout, { exhaustCrosses: ways.includes('exhaustAside'), reliefAtJoint: ways.includes('joint') })
+export const variablesIn = ({ layout, ways }: Setting): ReadonlySet<Variable> =>
+  variablesOf(layout, {
+    exhaustCrosses: ways.includes('exhaustAside'),
+    reliefAtJoint: ways.includes('joint'),
+  })
 
 /** How long the work takes on this vehicle and for this person, against the typical minutes. */
 export interface Pace {
@@ -62,18 +103,59 @@ const FIRST_FACTOR = 1.33
 export function operationsFor(setting: Setting, pace: Pace = USUAL_PACE): Operation[] {
   const { layout } = setting
   const variables = variablesIn(setting)
-  const ways: readonly WayId[] = RELIEFS.some((way) => setting.ways.includes(way)) ? setting.ways : [...setting.ways, 'port']
-  return OPERATIONS.filter((operation) => (operation.way === undefined || ways.includes(operation.way)) && (operation.layouts?.includes(layout) ?? true)).map((operation) => actOn(layout, variables, operation)).filter((operation) => Object.keys(operation.sets).length > 0)
-    .map((operation) => ({ ...operation, minutes: operation.minutes * (operation.rusts ? RUST_FACTOR[pace.rust] : 1) * (pace.first ? FIRST_FACTOR : 1) }))
+  const ways: readonly WayId[] = RELIEFS.some((way) => setting.ways.includes(way))
+    ? setting.ways
+    : [...setting.ways, 'port']
+  return OPERATIONS.filter(
+    (operation) =>
+      (operation.way === undefined || ways.includes(operation.way)) &&
+      (operation.layouts?.includes(layout) ?? true),
+  )
+    .map((operation) => actOn(layout, variables, operation))
+    .filter((operation) => Object.keys(operation.sets).length > 0)
+    .map((operation) => ({
+      ...operation,
+      minutes:
+        operation.minutes * (operation.rusts ? RUST_FACTOR[pace.rust] : 1) * (pace.first ? FIRST_FACTOR : 1),
+    }))
 }
 
 /** How far a vehicle stands open that was taken over in the middle. */
 export type Depth = 'way in open' | 'module out'
 
 /** What must have been done before anything was opened. */
-const MADE_SAFE: VehicleState = { battery: 'off', ignition: 'off', area: 'safe', line: 'off', pumpCircuit: 'locked', tankVapour: 'relieved', exhaust: 'cool', wayIn: 'open' }
-const OPENED: Record<WayInId, VehicleState> = { openTop: {}, frameOff: { tank: 'lowered', fuelLevel: 'below flange', leakCheck: 'due' }, panel: { fuelLevel: 'below flange', leakCheck: 'due', authority: 'given', feedTap: 'shut' }, benchHatch: { seat: 'out', hatch: 'open' }, cargoHatch: { cargo: 'out', hatch: 'open' }, bedTilt: { bed: 'tilted' }, bedOff: { bed: 'off' }, tankDown: { height: 'raised', tank: 'lowered', fuelLevel: 'below flange', leakCheck: 'due' } }
-const MODULE_OUT: VehicleState = { fuelLevel: 'below flange', moduleTop: 'clean', moduleHoses: 'parted', ring: 'off', module: 'out', leakCheck: 'due' }
+const MADE_SAFE: VehicleState = {
+  battery: 'off',
+  ignition: 'off',
+  area: 'safe',
+  line: 'off',
+  pumpCircuit: 'locked',
+  tankVapour: 'relieved',
+  exhaust: 'cool',
+  wayIn: 'open',
+}
+const OPENED: Record<WayInId, VehicleState> = {
+  openTop: {},
+  frameOff: { tank: 'lowered', fuelLevel: 'below flange', leakCheck: 'due' },
+  panel: { fuelLevel: 'below flange', leakCheck: 'due', authority: 'given', feedTap: 'shut' },
+  benchHatch: { seat: 'out', hatch: 'open' },
+  cargoHatch: { cargo: 'out', hatch: 'open' },
+  bedTilt: { bed: 'tilted' },
+  bedOff: { bed: 'off' },
+  tankDown: { height: 'raised', tank: 'lowered', fuelLevel: 'below flange', leakCheck: 'due' },
+}
+const MODULE_OUT: VehicleState = {
+  fuelLevel: 'below flange',
+  moduleTop: 'clean',
+  moduleHoses: 'parted',
+  ring: 'off',
+  module: 'out',
+  leakCheck: 'due',
+}
 
 /** The state of a vehicle that stands open by a way, in one go: whoever says so gives the figures that make it safe. */
-export const standsOpen = (way: WayInId, depth: Depth): VehicleState => ({ ...MADE_SAFE, ...OPENED[way], ...(depth === 'module out' ? MODULE_OUT : {}) })
+export const standsOpen = (way: WayInId, depth: Depth): VehicleState => ({
+  ...MADE_SAFE,
+  ...OPENED[way],
+  ...(depth === 'module out' ? MODULE_OUT : {}),
+})

@@ -24,10 +24,39 @@ interface FuelGrade {
 
 /** Generic grades (handbook 4.0, typical). The vehicle's own fuel data override them. */
 export const FUEL_GRADES = {
-  petrolE0: { name: 'Petrol, no ethanol', density15KgPerM3: 745, expansionPerK: 0.00105, viscosity20M2PerS: 0.7e-6, viscosityFallPerK: 0.009, reidVapourPa: 62e3 },
-  petrolE10: { name: 'Petrol E10', density15KgPerM3: 750, expansionPerK: 0.00105, viscosity20M2PerS: 0.74e-6, viscosityFallPerK: 0.009, reidVapourPa: 66e3 },
-  petrolE85: { name: 'Petrol E85', density15KgPerM3: 785, expansionPerK: 0.0011, viscosity20M2PerS: 1.35e-6, viscosityFallPerK: 0.012, reidVapourPa: 50e3 },
-  diesel: { name: 'Diesel B7', density15KgPerM3: 835, expansionPerK: 0.00083, viscosity20M2PerS: 4.5e-6, viscosityFallPerK: 0.021, reidVapourPa: 0, airReleasePa: 55e3 },
+  petrolE0: {
+    name: 'Petrol, no ethanol',
+    density15KgPerM3: 745,
+    expansionPerK: 0.00105,
+    viscosity20M2PerS: 0.7e-6,
+    viscosityFallPerK: 0.009,
+    reidVapourPa: 62e3,
+  },
+  petrolE10: {
+    name: 'Petrol E10',
+    density15KgPerM3: 750,
+    expansionPerK: 0.00105,
+    viscosity20M2PerS: 0.74e-6,
+    viscosityFallPerK: 0.009,
+    reidVapourPa: 66e3,
+  },
+  petrolE85: {
+    name: 'Petrol E85',
+    density15KgPerM3: 785,
+    expansionPerK: 0.0011,
+    viscosity20M2PerS: 1.35e-6,
+    viscosityFallPerK: 0.012,
+    reidVapourPa: 50e3,
+  },
+  diesel: {
+    name: 'Diesel B7',
+    density15KgPerM3: 835,
+    expansionPerK: 0.00083,
+    viscosity20M2PerS: 4.5e-6,
+    viscosityFallPerK: 0.021,
+    reidVapourPa: 0,
+    airReleasePa: 55e3,
+  },
 } as const satisfies Record<string, FuelGrade>
 
 export type FuelGradeId = keyof typeof FUEL_GRADES
@@ -41,7 +70,8 @@ export function vapourPressurePa(reidVapourPa: PaAbs, fuelTempK: Kelvin): PaAbs 
 export function fuelAt(grade: FuelGradeId, fuelTempK: Kelvin): Fluid {
   const fuel: FuelGrade = FUEL_GRADES[grade]
   const densityKgPerM3 = fuel.density15KgPerM3 * (1 - fuel.expansionPerK * (fuelTempK - KELVIN_AT_0_C - 15))
-  const kinematic = fuel.viscosity20M2PerS * Math.exp(-fuel.viscosityFallPerK * (fuelTempK - KELVIN_AT_0_C - 20))
+  const kinematic =
+    fuel.viscosity20M2PerS * Math.exp(-fuel.viscosityFallPerK * (fuelTempK - KELVIN_AT_0_C - 20))
   return {
     name: fuel.name,
     densityKgPerM3,

@@ -10,7 +10,13 @@ import type { Ampere, Fraction, M3PerS, Metre, Ohm, PaAbs, PaGauge, SquareMetre,
 import type { Fluid } from './fluids'
 
 export type HydraulicNode =
-  | { id: string; kind: 'junction'; elevationM: Metre; demandM3PerS: M3PerS; emitter?: { areaM2: SquareMetre; dischargeCoefficient: number } }
+  | {
+      id: string
+      kind: 'junction'
+      elevationM: Metre
+      demandM3PerS: M3PerS
+      emitter?: { areaM2: SquareMetre; dischargeCoefficient: number }
+    }
   | { id: string; kind: 'boundary'; elevationM: Metre; pressurePa: PaGauge }
 
 interface LinkBase {
@@ -85,7 +91,16 @@ export interface Relief extends LinkBase {
   slopePaPerM3S: number
 }
 
-export type HydraulicLink = Pipe | LinearQuadratic | Orifice | CurvePump | MotorPump | SpringPump | BackPressureRegulator | ReducingRegulator | Relief
+export type HydraulicLink =
+  | Pipe
+  | LinearQuadratic
+  | Orifice
+  | CurvePump
+  | MotorPump
+  | SpringPump
+  | BackPressureRegulator
+  | ReducingRegulator
+  | Relief
 
 /**
  * M1, positive displacement (EQ07): Q = alpha V - beta dp - gamma and I = I0 + g dp on a sound pump;
@@ -125,7 +140,16 @@ export type ElectricalComponent =
   | { id: string; kind: 'resistor'; n1: string; n2: string; ohm: Ohm }
   | { id: string; kind: 'source'; n1: string; n2: string; volt: Volt }
   /** E = k w with k I = T0 + b w + c w²; the winding is a resistor of its own. */
-  | { id: string; kind: 'speed-motor'; n1: string; n2: string; emfVSPerRad: number; stillTorqueNm: number; viscousNmS: number; quadraticNmS2: number }
+  | {
+      id: string
+      kind: 'speed-motor'
+      n1: string
+      n2: string
+      emfVSPerRad: number
+      stillTorqueNm: number
+      viscousNmS: number
+      quadraticNmS2: number
+    }
 
 export interface Network {
   fluid: Fluid
@@ -147,5 +171,4 @@ export interface BadNetwork {
 }
 
 export type SolveFailure =
-  | BadNetwork
-  | { kind: 'not-converged'; iterations: number; worstResidualPa: number; at: string }
+  BadNetwork | { kind: 'not-converged'; iterations: number; worstResidualPa: number; at: string }

@@ -6,7 +6,16 @@
  * steps), its Jacobian by differences, the step chosen by the error against the first-order solution
  * inside it. It refuses a network that cannot be solved on the way, with the reason of the solver.
  */
-import { factorise, fail, newFactors, ok, solveInPlace, type M3PerS, type PaGauge, type Result } from '../shared'
+import {
+  factorise,
+  fail,
+  newFactors,
+  ok,
+  solveInPlace,
+  type M3PerS,
+  type PaGauge,
+  type Result,
+} from '../shared'
 import { indexNetwork, slotOf, solveSteady, type System } from './solve'
 import type { Network, SolveFailure } from './network'
 
@@ -42,20 +51,35 @@ const MOST_STEPS = 20_000
 const GAMMA = 1 - Math.SQRT1_2
 
 /** Pressures at the asked times (rising, s), from the network's own laws. */
-export function transient(network: Network, compliants: Compliant[], seconds: number[]): Result<TransientSample[], SolveFailure> {
-  const inflow = heldInflow(network, compliants.map((entry) => entry.node))
+export function transient(
+  network: Network,
+  compliants: Compliant[],
+  seconds: number[],
+): Result<TransientSample[], SolveFailure> {
+  const inflow = heldInflow(
+    network,
+    compliants.map((entry) => entry.node),
+  )
   return inflow.ok ? integrate(inflow.value, compliants, seconds) : inflow
 }
 
 /** The network with some nodes held at given pressures; what flows into each is its inflow. */
 export function heldInflow(network: Network, nodes: string[]): Result<Inflow, SolveFailure> {
-  const missing = nodes.find((id) => !network.nodes.some((node) => node.id === id && node.kind === 'junction'))
-  if (missing !== undefined) return fail({ kind: 'bad-network', problem: 'no junction of this name can store fuel', at: missing })
+  const missing = nodes.find(
+    (id) => !network.nodes.some((node) => node.id === id && node.kind === 'junction'),
+  )
+  if (missing !== undefined)
+    return fail({ kind: 'bad-network', problem: 'no junction of this name can store fuel', at: missing })
   const indexed = indexNetwork(held(network, nodes))
   if (!indexed.ok) return indexed
   const system = indexed.value
   const slots = nodes.map((id) => slotOf(system, id, 'pressurePa'))
-  const demand = nodes.map((id) => network.nodes.flatMap((node) => (node.id === id && node.kind === 'junction' ? [node.demandM3PerS] : []))[0]!)
+  const demand = nodes.map(
+    (id) =>
+      network.nodes.flatMap((node) =>
+        node.id === id && node.kind === 'junction' ? [node.demandM3PerS] : [],
+      )[0]!,
+  )
   return ok((pressurePa) => {
     slots.forEach((slot, k) => (system.values[slot] = pressurePa[k]!))
     const outcome = solveSteady(system)
@@ -66,14 +90,36 @@ export function heldInflow(network: Network, nodes: string[]): Result<Inflow, So
 
 /** Elastic junctions as boundaries; a hole at one becomes a link of its own. */
 function held(network: Network, ids: string[]): Network {
-  const holes = network.nodes.flatMap((node) => (ids.includes(node.id) && node.kind === 'junction' && node.emitter ? [{ node, emitter: node.emitter }] : []))
+  const holes = network.nodes.flatMap((node) =>
+    ids.includes(node.id) && node.kind === 'junction' && node.emitter
+      ? [{ node, emitter: node.emitter }]
+      : [],
+  )
   return {
     ...network,
     nodes: [
-      ...network.nodes.map((node) => (ids.includes(node.id) ? { id: node.id, kind: 'boundary' as const, elevationM: node.elevationM, pressurePa: 0 } : node)),
-      ...holes.map(({ node }) => ({ id: `${node.id} hole`, kind: 'boundary' as const, elevationM: node.elevationM, pressurePa: 0 })),
+      ...network.nodes.map((node) =>
+        ids.includes(node.id)
+          ? { id: node.id, kind: 'boundary' as const, elevationM: node.elevationM, pressurePa: 0 }
+          : node,
+      ),
+      ...holes.map(({ node }) => ({
+        id: `${node.id} hole`,
+        kind: 'boundary' as const,
+        elevationM: node.elevationM,
+        pressurePa: 0,
+      })),
     ],
-    links: [...network.links, ...holes.map(({ node, emitter }) => ({ id: `${node.id} hole`, type: 'orifice' as const, from: node.id, to: `${node.id} hole`, ...emitter }))],
+    links: [
+      ...network.links,
+      ...holes.map(({ node, emitter }) => ({
+        id: `${node.id} hole`,
+        type: 'orifice' as const,
+        from: node.id,
+        to: `${node.id} hole`,
+        ...emitter,
+      })),
+    ],
   }
 }
 
@@ -87,8 +133,17 @@ function flowInto(system: System, node: number): M3PerS {
 }
 
 /** Carries elastic volumes through the asked times; the inflow may be the model's, the truth's or a formula. */
-export function integrate(inflow: Inflow, compliants: Compliant[], seconds: number[]): Result<TransientSample[], SolveFailure> {
-  const state: State = { at: 0, pressurePa: Float64Array.from(compliants, (entry) => entry.startPa), emptyM3: Float64Array.from(compliants, (entry) => entry.emptyM3 ?? 0), stepS: FIRST_STEP_S }
+export function integrate(
+  inflow: Inflow,
+  compliants: Compliant[],
+  seconds: number[],
+): Result<TransientSample[], SolveFailure> {
+  const state: State = {
+    at: 0,
+    pressurePa: Float64Array.from(compliants, (entry) => entry.startPa),
+    emptyM3: Float64Array.from(compliants, (entry) => entry.emptyM3 ?? 0),
+    stepS: FIRST_STEP_S,
+  }
   const samples: TransientSample[] = []
   for (const until of seconds) {
     const problem = carry(inflow, compliants, state, until)
@@ -110,10 +165,17 @@ function carry(inflow: Inflow, compliants: Compliant[], state: State, until: num
   for (let step = 0; step < MOST_STEPS; step += 1) {
     const left = until - state.at
     if (left <= 1e-12 * Math.max(1, until)) return null
-    const taken = state.emptyM3.some((volume) => volume > 0) ? fill(inflow, state, left) : rosenbrock(inflow, compliants, state, Math.min(left, state.stepS))
+    const taken = state.emptyM3.some((volume) => volume > 0)
+      ? fill(inflow, state, left)
+      : rosenbrock(inflow, compliants, state, Math.min(left, state.stepS))
     if (taken) return taken
   }
-  return { kind: 'not-converged', iterations: MOST_STEPS, worstResidualPa: Infinity, at: compliants[0]?.node ?? '' }
+  return {
+    kind: 'not-converged',
+    iterations: MOST_STEPS,
+    worstResidualPa: Infinity,
+    at: compliants[0]?.node ?? '',
+  }
 }
 
 /** Dry volumes take what comes at no pressure, and nothing else moves meanwhile; the step ends where one of them is full. */
@@ -135,7 +197,12 @@ function fill(inflow: Inflow, state: State, left: number): SolveFailure | null {
 }
 
 /** One accepted or refused step; sets the length of the next. */
-function rosenbrock(inflow: Inflow, compliants: Compliant[], state: State, stepS: number): SolveFailure | null {
+function rosenbrock(
+  inflow: Inflow,
+  compliants: Compliant[],
+  state: State,
+  stepS: number,
+): SolveFailure | null {
   const p = state.pressurePa
   const n = p.length
   const rates = (at: Float64Array) => {
@@ -152,9 +219,16 @@ function rosenbrock(inflow: Inflow, compliants: Compliant[], state: State, stepS
     probe[column]! += probePa
     const there = rates(probe)
     if (!there.ok) return there.error
-    for (let row = 0; row < n; row += 1) matrix.entries[row * n + column] = (row === column ? 1 : 0) - (GAMMA * stepS * (there.value[row]! - here.value[row]!)) / probePa
+    for (let row = 0; row < n; row += 1)
+      matrix.entries[row * n + column] =
+        (row === column ? 1 : 0) - (GAMMA * stepS * (there.value[row]! - here.value[row]!)) / probePa
   }
-  if (!factorise(matrix)) return { kind: 'bad-network', problem: 'its pressure runs away', at: compliants[matrix.singularAt]?.node ?? '' }
+  if (!factorise(matrix))
+    return {
+      kind: 'bad-network',
+      problem: 'its pressure runs away',
+      at: compliants[matrix.singularAt]?.node ?? '',
+    }
   const first = here.value.slice()
   solveInPlace(matrix, first)
   const middle = rates(p.map((value, k) => value + stepS * first[k]!))
@@ -162,7 +236,11 @@ function rosenbrock(inflow: Inflow, compliants: Compliant[], state: State, stepS
   const second = middle.value.map((rate, k) => rate - 2 * first[k]!)
   solveInPlace(matrix, second)
   let error = 0
-  for (let k = 0; k < n; k += 1) error = Math.max(error, (0.5 * stepS * Math.abs(first[k]! + second[k]!)) / (ABSOLUTE_PA + RELATIVE * Math.abs(p[k]!)))
+  for (let k = 0; k < n; k += 1)
+    error = Math.max(
+      error,
+      (0.5 * stepS * Math.abs(first[k]! + second[k]!)) / (ABSOLUTE_PA + RELATIVE * Math.abs(p[k]!)),
+    )
   const grow = Math.min(4, Math.max(0.2, 0.85 / Math.sqrt(Math.max(error, 1e-9))))
   if (error > 1 && stepS > LEAST_STEP_S) {
     state.stepS = Math.max(LEAST_STEP_S, stepS * grow)

@@ -33,7 +33,16 @@ function play(id: LayoutId, vehicle: TruthVehicle, complaint: Complaint): Consul
     const { act } = propose(state, TYPICAL_WORKSHOP, pricer)
     if (act.kind === 'stuck') break
     if (act.kind === 'test') {
-      state = answer(state, act, { kind: 'reading', value: standInById(repaired(vehicle, state.repairs), act.test.id), faultPresent: 'yes' }, planner)
+      state = answer(
+        state,
+        act,
+        {
+          kind: 'reading',
+          value: standInById(repaired(vehicle, state.repairs), act.test.id),
+          faultPresent: 'yes',
+        },
+        planner,
+      )
       continue
     }
     const before = repaired(vehicle, state.repairs).hidden.length
@@ -50,7 +59,12 @@ describe('a consultation', () => {
     { id: 'A01' as const, faults: ['F41'], symptoms: ['starvesUnderLoad' as const] },
     { id: 'A08' as const, faults: ['F64'], symptoms: ['starvesUnderLoad' as const] },
   ])('$id: one hidden fault is cured at the first repair', ({ id, faults, symptoms }) => {
-    const vehicle = truthVehicle(31, specificationOf({}, LAYOUTS[id]), faults.map((faultId) => ({ faultId, severity: 0.9 })), LAYOUTS[id])
+    const vehicle = truthVehicle(
+      31,
+      specificationOf({}, LAYOUTS[id]),
+      faults.map((faultId) => ({ faultId, severity: 0.9 })),
+      LAYOUTS[id],
+    )
     const end = play(id, vehicle, { symptoms, raisers: [], failingNow: 'yes' })
     expect(cures(vehicle, end.repairs)).toBe(true)
     expect(end.repairs).toHaveLength(1)
@@ -61,30 +75,49 @@ describe('a consultation', () => {
     const pricer = pricerOf(planner, tableOf('A01'))
     for (let order = 0; order < 6; order += 1) {
       const random = seededRandom(order)
-      let state = openConsultation(tableOf('A01'), { symptoms: ['starvesUnderLoad'], raisers: [], failingNow: 'yes' })
+      let state = openConsultation(tableOf('A01'), {
+        symptoms: ['starvesUnderLoad'],
+        raisers: [],
+        failingNow: 'yes',
+      })
       for (let turn = 0; turn < 16; turn += 1) {
         const proposal = propose(state, TYPICAL_WORKSHOP, pricer)
         if (proposal.act.kind !== 'test') {
           expect(proposal.act).toMatchObject({ kind: 'repair', repairId: 'filter' })
           break
         }
-        const ranked = proposal.choice.candidates.filter((candidate) => candidate.why === 'ranked').slice(0, 4)
-        const other = turn < 4 ? testById(ranked[Math.floor(random.next() * ranked.length)]!.testId) : proposal.act.test
+        const ranked = proposal.choice.candidates
+          .filter((candidate) => candidate.why === 'ranked')
+          .slice(0, 4)
+        const other =
+          turn < 4 ? testById(ranked[Math.floor(random.next() * ranked.length)]!.testId) : proposal.act.test
         const repeats = state.evidence.filter((item) => item.testId === other.id).length
-        state = answer(state, { ...proposal.act, test: other, leaves: other.leaves }, { kind: 'reading', value: standInById(vehicle, other.id, repeats), faultPresent: 'yes' }, planner)
+        state = answer(
+          state,
+          { ...proposal.act, test: other, leaves: other.leaves },
+          { kind: 'reading', value: standInById(vehicle, other.id, repeats), faultPresent: 'yes' },
+          planner,
+        )
       }
       expect(state.readings).toBeLessThan(16)
     }
   })
   it('two faults at once are cured one after the other, with readings afresh after the first', () => {
-    const vehicle = truthVehicle(32, specificationOf(), [{ faultId: 'F41', severity: 0.95 }, { faultId: 'F79', severity: 0.9 }])
+    const vehicle = truthVehicle(32, specificationOf(), [
+      { faultId: 'F41', severity: 0.95 },
+      { faultId: 'F79', severity: 0.9 },
+    ])
     const end = play('A01', vehicle, { symptoms: ['starvesUnderLoad'], raisers: [], failingNow: 'yes' })
     expect(cures(vehicle, end.repairs)).toBe(true)
     expect(end.epoch).toBeGreaterThan(0)
   })
   it('a test that is not possible here is not proposed again', () => {
     const pricer = pricerOf(planner, tableOf('A01'))
-    let state = openConsultation(tableOf('A01'), { symptoms: ['cranksNoStart'], raisers: [], failingNow: 'yes' })
+    let state = openConsultation(tableOf('A01'), {
+      symptoms: ['cranksNoStart'],
+      raisers: [],
+      failingNow: 'yes',
+    })
     const refused: string[] = []
     for (let turn = 0; turn < 6; turn += 1) {
       const { act } = propose(state, TYPICAL_WORKSHOP, pricer)
@@ -98,10 +131,31 @@ describe('a consultation', () => {
   })
   it('the state of the vehicle is carried on: what a test opened is not paid twice', () => {
     const pricer = pricerOf(planner, tableOf('A01'))
-    const state = openConsultation(tableOf('A01'), { symptoms: ['starvesUnderLoad'], raisers: [], failingNow: 'yes' })
+    const state = openConsultation(tableOf('A01'), {
+      symptoms: ['starvesUnderLoad'],
+      raisers: [],
+      failingNow: 'yes',
+    })
     const gauge = libraryOf(LAYOUTS.A01).tests.find((test) => test.id === 'T24')!
     const paid = pricer(state.state).tests.T31!
-    const after = answer(state, { kind: 'test', test: gauge, confirms: false, workMinutes: 3, reachMinutes: 9, money: 14, leaves: gauge.leaves }, { kind: 'reading', value: standInById(truthVehicle(3, specificationOf(), []), 'T24'), faultPresent: 'yes' }, planner)
+    const after = answer(
+      state,
+      {
+        kind: 'test',
+        test: gauge,
+        confirms: false,
+        workMinutes: 3,
+        reachMinutes: 9,
+        money: 14,
+        leaves: gauge.leaves,
+      },
+      {
+        kind: 'reading',
+        value: standInById(truthVehicle(3, specificationOf(), []), 'T24'),
+        faultPresent: 'yes',
+      },
+      planner,
+    )
     expect(pricer(after.state).tests.T31!).toBeLessThan(paid)
     expect(after.minutes).toBe(12)
   })

@@ -5,7 +5,19 @@
  * what a technician gets.
  */
 import type { Minutes, Money, Probability } from '../shared'
-import { addPairs, chooseNext, posteriorOf, suspectsOf, type Choice, type Complaint, type Done, type Evidence, type Suspect, type Table, type Workshop } from '../diagnosis'
+import {
+  addPairs,
+  chooseNext,
+  posteriorOf,
+  suspectsOf,
+  type Choice,
+  type Complaint,
+  type Done,
+  type Evidence,
+  type Suspect,
+  type Table,
+  type Workshop,
+} from '../diagnosis'
 import { libraryOf, repairById, repairMinutes, testById, type Test } from '../library'
 import { actFor, prices, reach, type Planner } from '../procedure'
 import { DRIVEN_IN, type VehicleState } from '../vehicle'
@@ -27,8 +39,23 @@ export interface Consultation {
 }
 
 export type Act =
-  | { kind: 'test'; test: Test; confirms: boolean; workMinutes: Minutes; reachMinutes: Minutes; money: Money; leaves: VehicleState }
-  | { kind: 'repair'; repairId: string; title: string; probability: Probability; minutes: Minutes; money: Money }
+  | {
+      kind: 'test'
+      test: Test
+      confirms: boolean
+      workMinutes: Minutes
+      reachMinutes: Minutes
+      money: Money
+      leaves: VehicleState
+    }
+  | {
+      kind: 'repair'
+      repairId: string
+      title: string
+      probability: Probability
+      minutes: Minutes
+      money: Money
+    }
   | { kind: 'stuck'; why: string }
 
 export type Reply =
@@ -54,10 +81,18 @@ export function pricerOf(planner: Planner, table: Table): Pricer {
     const key = JSON.stringify(state)
     const before = kept.get(key)
     if (before) return before
-    const found = prices(planner, state, [...tests.map((test) => test.needs), ...repairs.map((repair) => actFor(planner, repair).needs)])
+    const found = prices(planner, state, [
+      ...tests.map((test) => test.needs),
+      ...repairs.map((repair) => actFor(planner, repair).needs),
+    ])
     const list: PriceList = {
       tests: Object.fromEntries(tests.map((test, at) => [test.id, found[at]!])),
-      repairs: Object.fromEntries(repairs.map((repair, at) => [repair.id, found[tests.length + at] === null ? null : repairMinutes(repair) + 2 * found[tests.length + at]!])),
+      repairs: Object.fromEntries(
+        repairs.map((repair, at) => [
+          repair.id,
+          found[tests.length + at] === null ? null : repairMinutes(repair) + 2 * found[tests.length + at]!,
+        ]),
+      ),
     }
     if (kept.size >= KEPT_STATES) kept.clear()
     kept.set(key, list)
@@ -66,20 +101,44 @@ export function pricerOf(planner: Planner, table: Table): Pricer {
 }
 
 /** Begins with the complaint; `base` is the table of single faults, shared between consultations and left as it is. */
-export function openConsultation(base: Table, complaint: Complaint, state: VehicleState = DRIVEN_IN): Consultation {
-  return { table: withPairs(base, complaint, []), complaint, state, evidence: [], done: [], skipped: [], epoch: 0, readings: 0, repairs: [], minutes: 0, money: 0 }
+export function openConsultation(
+  base: Table,
+  complaint: Complaint,
+  state: VehicleState = DRIVEN_IN,
+): Consultation {
+  return {
+    table: withPairs(base, complaint, []),
+    complaint,
+    state,
+    evidence: [],
+    done: [],
+    skipped: [],
+    epoch: 0,
+    readings: 0,
+    repairs: [],
+    minutes: 0,
+    money: 0,
+  }
 }
 
 /** The table with pairs of the faults that the complaint makes likeliest. */
 function withPairs(base: Table, complaint: Complaint, done: Done[]): Table {
-  const table: Table = { ...base, classes: base.classes.filter((entry) => entry.faults.length < 2), predicted: base.predicted.filter((entry) => base.classes[entry.particle.classIndex]!.faults.length < 2) }
+  const table: Table = {
+    ...base,
+    classes: base.classes.filter((entry) => entry.faults.length < 2),
+    predicted: base.predicted.filter((entry) => base.classes[entry.particle.classIndex]!.faults.length < 2),
+  }
   const first = posteriorOf(table, complaint, [], done)
-  const likeliest = [...first.classWeights.keys()].filter((at) => table.classes[at]!.faults.length === 1).sort((one, other) => first.classWeights[other]! - first.classWeights[one]!)
+  const likeliest = [...first.classWeights.keys()]
+    .filter((at) => table.classes[at]!.faults.length === 1)
+    .sort((one, other) => first.classWeights[other]! - first.classWeights[one]!)
   addPairs(table, likeliest.slice(0, PAIRED_SUSPECTS))
   return table
 }
 
-const runs = (complaint: Complaint) => complaint.symptoms.length > 0 && !complaint.symptoms.some((symptom) => ['cranksNoStart', 'smell', 'leak'].includes(symptom))
+const runs = (complaint: Complaint) =>
+  complaint.symptoms.length > 0 &&
+  !complaint.symptoms.some((symptom) => ['cranksNoStart', 'smell', 'leak'].includes(symptom))
 
 export interface Proposal {
   act: Act
@@ -91,41 +150,88 @@ export function propose(consultation: Consultation, workshop: Workshop, pricer: 
   const { table, complaint, evidence, done, skipped, state } = consultation
   const posterior = posteriorOf(table, complaint, evidence, done)
   const price = pricer(state)
-  const choice = chooseNext(posterior, { workshop, reachMinutes: price.tests, repairMinutes: price.repairs, engineRuns: runs(complaint), skipped, tried: done.map((entry) => entry.repairId) })
+  const choice = chooseNext(posterior, {
+    workshop,
+    reachMinutes: price.tests,
+    repairMinutes: price.repairs,
+    engineRuns: runs(complaint),
+    skipped,
+    tried: done.map((entry) => entry.repairId),
+  })
   return { act: actOf(choice, price, workshop), suspects: suspectsOf(posterior), choice }
 }
 
 function actOf({ verdict, candidates }: Choice, price: PriceList, workshop: Workshop): Act {
-  if (verdict.kind === 'stuck') return { kind: 'stuck', why: 'No test here tells the suspects apart, and no repair is likely enough.' }
+  if (verdict.kind === 'stuck')
+    return { kind: 'stuck', why: 'No test here tells the suspects apart, and no repair is likely enough.' }
   if (verdict.kind === 'repair') {
     const repair = repairById(verdict.repairId)
     const minutes = price.repairs[repair.id] ?? repairMinutes(repair)
-    return { kind: 'repair', repairId: repair.id, title: repair.title, probability: verdict.probability, minutes, money: repair.money + workshop.ratePerMinute * minutes }
+    return {
+      kind: 'repair',
+      repairId: repair.id,
+      title: repair.title,
+      probability: verdict.probability,
+      minutes,
+      money: repair.money + workshop.ratePerMinute * minutes,
+    }
   }
   const test = testById(verdict.testId)
   const candidate = candidates.find((entry) => entry.testId === test.id)!
-  return { kind: 'test', test, confirms: verdict.kind === 'confirm', workMinutes: candidate.workMinutes, reachMinutes: candidate.reachMinutes, money: candidate.cost, leaves: test.leaves }
+  return {
+    kind: 'test',
+    test,
+    confirms: verdict.kind === 'confirm',
+    workMinutes: candidate.workMinutes,
+    reachMinutes: candidate.reachMinutes,
+    money: candidate.cost,
+    leaves: test.leaves,
+  }
 }
 
 /** What came of an act. A repair that did not cure opens a new epoch when its old part was bad: readings of before are dropped. */
 export function answer(consultation: Consultation, act: Act, reply: Reply, planner: Planner): Consultation {
-  if (reply.kind === 'not-possible') return act.kind === 'test' ? { ...consultation, skipped: [...consultation.skipped, act.test.id] } : consultation
+  if (reply.kind === 'not-possible')
+    return act.kind === 'test'
+      ? { ...consultation, skipped: [...consultation.skipped, act.test.id] }
+      : consultation
   if (reply.kind === 'reading') {
     if (act.kind !== 'test') return consultation
     const way = reach(planner, consultation.state, act.test.needs)
     const readings = consultation.readings + 1
     return {
-      ...consultation, readings,
+      ...consultation,
+      readings,
       state: { ...(way?.end ?? consultation.state), ...act.test.needs, ...act.test.leaves },
-      evidence: [...consultation.evidence, { id: `r${readings}`, testId: act.test.id, value: reply.value, faultPresent: reply.faultPresent }],
-      minutes: consultation.minutes + act.workMinutes + act.reachMinutes, money: consultation.money + act.money,
+      evidence: [
+        ...consultation.evidence,
+        { id: `r${readings}`, testId: act.test.id, value: reply.value, faultPresent: reply.faultPresent },
+      ],
+      minutes: consultation.minutes + act.workMinutes + act.reachMinutes,
+      money: consultation.money + act.money,
     }
   }
   if (act.kind !== 'repair') return consultation
-  const spent = { minutes: consultation.minutes + act.minutes, money: consultation.money + act.money, repairs: [...consultation.repairs, act.repairId] }
+  const spent = {
+    minutes: consultation.minutes + act.minutes,
+    money: consultation.money + act.money,
+    repairs: [...consultation.repairs, act.repairId],
+  }
   if (reply.cured) return { ...consultation, ...spent }
-  const done = [...consultation.done.filter((entry) => entry.repairId !== act.repairId), { repairId: act.repairId, partWasBad: reply.partWasBad }]
+  const done = [
+    ...consultation.done.filter((entry) => entry.repairId !== act.repairId),
+    { repairId: act.repairId, partWasBad: reply.partWasBad },
+  ]
   const complaint = reply.complaint ?? consultation.complaint
   if (reply.partWasBad !== 'yes') return { ...consultation, ...spent, done, complaint }
-  return { ...consultation, ...spent, done, complaint, evidence: [], skipped: [], epoch: consultation.epoch + 1, table: withPairs(consultation.table, complaint, done) }
+  return {
+    ...consultation,
+    ...spent,
+    done,
+    complaint,
+    evidence: [],
+    skipped: [],
+    epoch: consultation.epoch + 1,
+    table: withPairs(consultation.table, complaint, done),
+  }
 }

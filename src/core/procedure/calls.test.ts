@@ -4,48 +4,75 @@ import { CALLS, REPAIRS, callsFor } from '../library'
 import { DRIVEN_IN } from '../vehicle'
 import { TYPICAL_TERMS, cameTo, estimateOf, planRepairs, plannerFor, weighCalls, type Plan } from '.'
 
-const planned = (repairs: string[], way: 'benchHatch' | 'tankDown' = repairs.includes('cleanTank') ? 'tankDown' : 'benchHatch'): Plan => {
+const planned = (
+  repairs: string[],
+  way: 'benchHatch' | 'tankDown' = repairs.includes('cleanTank') ? 'tankDown' : 'benchHatch',
+): Plan => {
   const answer = planRepairs(plannerFor({ layout: 'A01', ways: [way] }), DRIVEN_IN, repairs)
   if (!answer.ok) throw new Error('no way')
   return answer.value
 }
-const call = (plan: Plan, id: string, terms = TYPICAL_TERMS) => weighCalls(plan, CALLS.find((one) => one.id === id)!.layouts?.[0] ?? 'A01', terms).find((one) => one.call.id === id)!
+const call = (plan: Plan, id: string, terms = TYPICAL_TERMS) =>
+  weighCalls(plan, CALLS.find((one) => one.id === id)!.layouts?.[0] ?? 'A01', terms).find(
+    (one) => one.call.id === id,
+  )!
 
 describe('judgement calls', () => {
   it('name repairs that there are, two options or more, and what is none', () => {
     for (const { about, options, never } of CALLS) {
-      for (const id of about) expect(REPAIRS.some((repair) => repair.id === id), id).toBe(true)
+      for (const id of about)
+        expect(
+          REPAIRS.some((repair) => repair.id === id),
+          id,
+        ).toBe(true)
       expect(options.length).toBeGreaterThan(1)
       expect(new Set(options.map((option) => option.id)).size).toBe(options.length)
       expect(never).not.toBeNull()
       for (const option of options) {
         // What is only put off comes back nearly always, and then costs more than itself.
         if (option.comeback >= 0.5) expect(option.comebackMoney).toBeGreaterThan(0)
-        for (const id of option.repairs ?? []) expect(REPAIRS.some((repair) => repair.id === id), id).toBe(true)
+        for (const id of option.repairs ?? [])
+          expect(
+            REPAIRS.some((repair) => repair.id === id),
+            id,
+          ).toBe(true)
       }
     }
     expect(callsFor(['relay'], 'A01')).toEqual([])
   })
-  it.each(CALLS.map((one) => [one.id, one] as const))('%s: the recommended one is the cheapest in all, and says what decides', (id, { about }) => {
-    const weighed = call(planned([about[0]!]), id)
-    const best = weighed.options.find((option) => option.id === weighed.recommended)!
-    for (const option of weighed.options) {
-      expect(best.total).toBeLessThanOrEqual(option.total)
-      expect(option.total).toBeCloseTo(option.now + option.again + option.standing, 9)
-    }
-    expect(['now', 'again', 'standing']).toContain(weighed.because)
-  })
+  it.each(CALLS.map((one) => [one.id, one] as const))(
+    '%s: the recommended one is the cheapest in all, and says what decides',
+    (id, { about }) => {
+      const weighed = call(planned([about[0]!]), id)
+      const best = weighed.options.find((option) => option.id === weighed.recommended)!
+      for (const option of weighed.options) {
+        expect(best.total).toBeLessThanOrEqual(option.total)
+        expect(option.total).toBeCloseTo(option.now + option.again + option.standing, 9)
+      }
+      expect(['now', 'again', 'standing']).toContain(weighed.because)
+    },
+  )
   it('a long way in makes the surer repair worth more', () => {
     const gap = (way: 'benchHatch' | 'tankDown') => {
       const { options } = call(planned(['module'], way), 'moduleOrPump')
-      return options.find((option) => option.id === 'pump')!.total - options.find((option) => option.id === 'module')!.total
+      return (
+        options.find((option) => option.id === 'pump')!.total -
+        options.find((option) => option.id === 'module')!.total
+      )
     }
     expect(gap('tankDown')).toBeGreaterThan(gap('benchHatch') + 5)
   })
   it('a vehicle that is needed weighs the days', () => {
     const needed = { ...TYPICAL_TERMS, moneyPerStandingDay: 400 }
-    expect(call(planned(['cleanTank']), 'tank', { ...TYPICAL_TERMS, moneyPerStandingDay: 0 }).options.every((option) => option.standing === 0)).toBe(true)
-    const replace = (leadDays: number) => call(planned(['cleanTank']), 'tank', { ...needed, leadDays }).options.find((option) => option.id === 'replace')!.total
+    expect(
+      call(planned(['cleanTank']), 'tank', { ...TYPICAL_TERMS, moneyPerStandingDay: 0 }).options.every(
+        (option) => option.standing === 0,
+      ),
+    ).toBe(true)
+    const replace = (leadDays: number) =>
+      call(planned(['cleanTank']), 'tank', { ...needed, leadDays }).options.find(
+        (option) => option.id === 'replace',
+      )!.total
     expect(replace(6) - replace(1)).toBeCloseTo(5 * 400, 6)
     expect(call(planned(['cleanTank']), 'tank', { ...needed, leadDays: 8 }).recommended).not.toBe('replace')
   })
@@ -60,7 +87,10 @@ describe('judgement calls', () => {
 describe('what it came to', () => {
   it('is parts and minutes, held against the range that was named', () => {
     const estimate = estimateOf(planned(['module']), TYPICAL_TERMS.moneyPerMinute)
-    expect(cameTo(estimate, 100, 50, 2)).toEqual({ money: 200, against: 200 > estimate.high ? 'over' : 200 < estimate.low ? 'under' : 'within' })
+    expect(cameTo(estimate, 100, 50, 2)).toEqual({
+      money: 200,
+      against: 200 > estimate.high ? 'over' : 200 < estimate.low ? 'under' : 'within',
+    })
     expect(cameTo(estimate, estimate.high, 1, 1).against).toBe('over')
     expect(cameTo(estimate, estimate.low, 0, 1).against).toBe('within')
     expect(cameTo(estimate, 0, 0, 1).against).toBe('under')

@@ -41,13 +41,28 @@ const ALIKE = 0.05
 export function weighCalls(plan: Plan, layout: LayoutId, terms: CallTerms = TYPICAL_TERMS): WeighedCall[] {
   return callsFor(plan.repairs, layout).map((call): WeighedCall => {
     const options = call.options.map((option) => weigh(option, plan.minutes, terms))
-    const [best, next] = [...options].sort((one, other) => one.total - other.total) as [WeighedOption, WeighedOption]
-    const because = (['now', 'again', 'standing'] as const).reduce((most, part) => (next[part] - best[part] > next[most] - best[most] ? part : most))
-    return { call, options, recommended: best.id, because, close: next.total - best.total < ALIKE * best.total }
+    const [best, next] = [...options].sort((one, other) => one.total - other.total) as [
+      WeighedOption,
+      WeighedOption,
+    ]
+    const because = (['now', 'again', 'standing'] as const).reduce((most, part) =>
+      next[part] - best[part] > next[most] - best[most] ? part : most,
+    )
+    return {
+      call,
+      options,
+      recommended: best.id,
+      because,
+      close: next.total - best.total < ALIKE * best.total,
+    }
   })
 }
 
-function weigh(option: CallOption, planMinutes: Minutes, { moneyPerMinute, moneyPerStandingDay, leadDays }: CallTerms): WeighedOption {
+function weigh(
+  option: CallOption,
+  planMinutes: Minutes,
+  { moneyPerMinute, moneyPerStandingDay, leadDays }: CallTerms,
+): WeighedOption {
   const now = option.money + moneyPerMinute * option.minutes
   // A comeback goes the whole way again.
   const again = option.comeback * (option.money + moneyPerMinute * planMinutes + (option.comebackMoney ?? 0))
@@ -57,13 +72,26 @@ function weigh(option: CallOption, planMinutes: Minutes, { moneyPerMinute, money
 }
 
 /** What the work is likely to come to: parts and minutes, from the quick end to the slow one. Typical spread of bench times. */
-export function estimateOf(plan: Plan, moneyPerMinute: Money): { low: Money; high: Money; lowMinutes: Minutes; highMinutes: Minutes } {
+export function estimateOf(
+  plan: Plan,
+  moneyPerMinute: Money,
+): { low: Money; high: Money; lowMinutes: Minutes; highMinutes: Minutes } {
   const [lowMinutes, highMinutes] = [0.8 * plan.minutes, 1.35 * plan.minutes]
-  return { low: plan.money + moneyPerMinute * lowMinutes, high: plan.money + moneyPerMinute * highMinutes, lowMinutes, highMinutes }
+  return {
+    low: plan.money + moneyPerMinute * lowMinutes,
+    high: plan.money + moneyPerMinute * highMinutes,
+    lowMinutes,
+    highMinutes,
+  }
 }
 
 /** Parts and minutes of work as money, and where it lies against the range that was named. */
-export function cameTo(estimate: { low: Money; high: Money }, parts: Money, minutes: Minutes, moneyPerMinute: Money): { money: Money; against: 'under' | 'within' | 'over' } {
+export function cameTo(
+  estimate: { low: Money; high: Money },
+  parts: Money,
+  minutes: Minutes,
+  moneyPerMinute: Money,
+): { money: Money; against: 'under' | 'within' | 'over' } {
   const money = parts + moneyPerMinute * minutes
   return { money, against: money > estimate.high ? 'over' : money < estimate.low ? 'under' : 'within' }
 }

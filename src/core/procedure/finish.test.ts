@@ -13,7 +13,12 @@ const planned = (repairs: string[], ways: ('benchHatch' | 'tankDown')[] = ['benc
 const waiting = (plan: Plan) => plan.waits.reduce((sum, wait) => sum + wait.minutes, 0)
 
 describe('the end of a plan', () => {
-  it.each([[['module'], 'benchHatch'], [['cleanTank', 'lineTank'], 'tankDown'], [['filter'], 'benchHatch'], [['relay'], 'benchHatch']] as const)('%s: with nothing on order it is work and waits', (repairs, way) => {
+  it.each([
+    [['module'], 'benchHatch'],
+    [['cleanTank', 'lineTank'], 'tankDown'],
+    [['filter'], 'benchHatch'],
+    [['relay'], 'benchHatch'],
+  ] as const)('%s: with nothing on order it is work and waits', (repairs, way) => {
     const plan = planned([...repairs], [way])
     const { endsAt, beginAt } = finishOf(plan, 1000)
     expect(endsAt).toBeCloseTo(1000 + MINUTE * (plan.minutes + waiting(plan)), 3)
@@ -44,7 +49,11 @@ describe('the end of a plan', () => {
     const plan = planned(['module', 'filter'])
     const random = seededRandom(7)
     for (let k = 0; k < 200; k += 1) {
-      const [now, next, arrives] = [Math.round(1e8 * random.next()), Math.floor((plan.steps.length + 1) * random.next()), 2e8 * random.next()]
+      const [now, next, arrives] = [
+        Math.round(1e8 * random.next()),
+        Math.floor((plan.steps.length + 1) * random.next()),
+        2e8 * random.next(),
+      ]
       const finish = finishOf(plan, now, next, arrives)
       expect(finishOf(plan, now, next, arrives + 1e6).endsAt).toBeGreaterThanOrEqual(finish.endsAt)
       expect(finishOf(plan, now + 1e6, next, arrives).endsAt).toBeGreaterThanOrEqual(finish.endsAt)

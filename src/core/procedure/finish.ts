@@ -19,7 +19,11 @@ const MINUTE_MS = 60_000
 /** Milliseconds that steps take with what cures and soaks after them. */
 const lasts = (plan: Plan, steps: PlanStep[]): number => {
   const indices = new Set(steps.map((step) => step.index))
-  return MINUTE_MS * (steps.reduce((sum, step) => sum + step.minutes, 0) + plan.waits.reduce((sum, wait) => sum + (indices.has(wait.afterStep) ? wait.minutes : 0), 0))
+  return (
+    MINUTE_MS *
+    (steps.reduce((sum, step) => sum + step.minutes, 0) +
+      plan.waits.reduce((sum, wait) => sum + (indices.has(wait.afterStep) ? wait.minutes : 0), 0))
+  )
 }
 
 /**
@@ -30,8 +34,21 @@ const lasts = (plan: Plan, steps: PlanStep[]): number => {
 export function finishOf(plan: Plan, now: number, next = 0, arrivesAt: number | null = null): Finish {
   const left = plan.steps.filter((step) => step.index >= next)
   const opening = opensAt(plan)
-  if (opening === null || opening < next) return { endsAt: now + lasts(plan, left), beginAt: now, opensAt: null }
-  const before = lasts(plan, left.filter((step) => step.index < opening))
+  if (opening === null || opening < next)
+    return { endsAt: now + lasts(plan, left), beginAt: now, opensAt: null }
+  const before = lasts(
+    plan,
+    left.filter((step) => step.index < opening),
+  )
   const opens = Math.max(now + before, arrivesAt ?? now)
-  return { endsAt: opens + lasts(plan, left.filter((step) => step.index >= opening)), beginAt: opens - before, opensAt: opens }
+  return {
+    endsAt:
+      opens +
+      lasts(
+        plan,
+        left.filter((step) => step.index >= opening),
+      ),
+    beginAt: opens - before,
+    opensAt: opens,
+  }
 }

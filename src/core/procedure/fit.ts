@@ -14,7 +14,11 @@ export interface Fit {
   by: { value: number; unit: 'mm' | 'V' | 'A' | 'ohm' | '' }
   says: string
 }
-const fit = (verdict: FitVerdict, says: string, value = 0, unit: Fit['by']['unit'] = ''): Fit => ({ verdict, says, by: { value, unit } })
+const fit = (verdict: FitVerdict, says: string, value = 0, unit: Fit['by']['unit'] = ''): Fit => ({
+  verdict,
+  says,
+  by: { value, unit },
+})
 const mm = (metre: Metre) => 1e3 * metre
 const upperFirst = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
@@ -23,9 +27,12 @@ const GRIP_LEAST_M: Metre = 0.0008
 const LOOSE_M: Metre = 0.0001
 export function hoseOnPipe({ boreM, pipeOuterM }: { boreM: Metre; pipeOuterM: Metre }): Fit {
   const gripM = pipeOuterM - boreM
-  if (gripM < -LOOSE_M) return fit('no', 'The hose is a size too large: no clamp makes it tight.', mm(gripM), 'mm')
-  if (gripM > 2 * GRIP_LEAST_M) return fit('no', 'The hose is a size too small: it tears as it goes on.', mm(gripM), 'mm')
-  if (gripM > GRIP_LEAST_M) return fit('doubt', 'It goes on hard: warm it in water, no grease.', mm(gripM), 'mm')
+  if (gripM < -LOOSE_M)
+    return fit('no', 'The hose is a size too large: no clamp makes it tight.', mm(gripM), 'mm')
+  if (gripM > 2 * GRIP_LEAST_M)
+    return fit('no', 'The hose is a size too small: it tears as it goes on.', mm(gripM), 'mm')
+  if (gripM > GRIP_LEAST_M)
+    return fit('doubt', 'It goes on hard: warm it in water, no grease.', mm(gripM), 'mm')
   return fit('fits', 'It grips.', mm(gripM), 'mm')
 }
 
@@ -35,38 +42,87 @@ const HEIGHT_SPRUNG_M: Metre = 0.008
 export function moduleHeight({ oldM, newM, sprung }: { oldM: Metre; newM: Metre; sprung: boolean }): Fit {
   const off = newM - oldM
   if (Math.abs(off) <= HEIGHT_ALIKE_M) return fit('fits', 'Same height.', mm(off), 'mm')
-  if (sprung && Math.abs(off) <= HEIGHT_SPRUNG_M) return fit('doubt', 'The spring foot takes it up: look that it does not bind or hang free.', mm(off), 'mm')
-  return fit('no', off > 0 ? 'Too tall: the ring will not close, or the foot lifts it.' : 'Too short: the strainer hangs over the fuel.', mm(off), 'mm')
+  if (sprung && Math.abs(off) <= HEIGHT_SPRUNG_M)
+    return fit(
+      'doubt',
+      'The spring foot takes it up: look that it does not bind or hang free.',
+      mm(off),
+      'mm',
+    )
+  return fit(
+    'no',
+    off > 0
+      ? 'Too tall: the ring will not close, or the foot lifts it.'
+      : 'Too short: the strainer hangs over the fuel.',
+    mm(off),
+    'mm',
+  )
 }
 
 /**
  * Through the opening and under what is above it. A body of width w and length l tilts in an opening D as
  * far as w/cos θ = D lets it; out of the tank it then takes l·cos θ + w·sin θ of height.
  */
-export function passThrough({ bodyM, lengthM, openingM, headroomM }: { bodyM: Metre; lengthM: Metre; openingM: Metre; headroomM: Metre }): Fit {
+export function passThrough({
+  bodyM,
+  lengthM,
+  openingM,
+  headroomM,
+}: {
+  bodyM: Metre
+  lengthM: Metre
+  openingM: Metre
+  headroomM: Metre
+}): Fit {
   const spare = openingM - bodyM
   if (spare < 0) return fit('no', 'It does not go through the opening.', mm(spare), 'mm')
-  if (headroomM >= lengthM) return fit(spare < 0.002 ? 'doubt' : 'fits', spare < 0.002 ? 'Through with nothing to spare: float arm and hose first, slowly.' : 'It goes straight out.', mm(spare), 'mm')
+  if (headroomM >= lengthM)
+    return fit(
+      spare < 0.002 ? 'doubt' : 'fits',
+      spare < 0.002
+        ? 'Through with nothing to spare: float arm and hose first, slowly.'
+        : 'It goes straight out.',
+      mm(spare),
+      'mm',
+    )
   const cos = bodyM / openingM
   const tilted = lengthM * cos + bodyM * Math.sqrt(1 - cos * cos)
-  return headroomM >= tilted ? fit('doubt', 'Only tilted: mark which way, the float arm goes first.', mm(headroomM - tilted), 'mm') : fit('no', 'No room above it: this way in does not do.', mm(headroomM - tilted), 'mm')
+  return headroomM >= tilted
+    ? fit('doubt', 'Only tilted: mark which way, the float arm goes first.', mm(headroomM - tilted), 'mm')
+    : fit('no', 'No room above it: this way in does not do.', mm(headroomM - tilted), 'mm')
 }
 
 /** Both ends of a sender against what the gauge wants. Off by a tenth of the span shows on the needle. */
 const SPAN_ALIKE = 0.1
-export function senderOnGauge(sender: { emptyOhm: Ohm; fullOhm: Ohm }, gauge: { emptyOhm: Ohm; fullOhm: Ohm }): Fit {
+export function senderOnGauge(
+  sender: { emptyOhm: Ohm; fullOhm: Ohm },
+  gauge: { emptyOhm: Ohm; fullOhm: Ohm },
+): Fit {
   const span = gauge.fullOhm - gauge.emptyOhm
-  if ((sender.fullOhm - sender.emptyOhm) * span <= 0) return fit('no', 'It runs the other way: full would show empty.', sender.fullOhm - sender.emptyOhm, 'ohm')
+  if ((sender.fullOhm - sender.emptyOhm) * span <= 0)
+    return fit('no', 'It runs the other way: full would show empty.', sender.fullOhm - sender.emptyOhm, 'ohm')
   const off = Math.max(Math.abs(sender.emptyOhm - gauge.emptyOhm), Math.abs(sender.fullOhm - gauge.fullOhm))
   const share = off / Math.abs(span)
   if (share <= SPAN_ALIKE) return fit('fits', 'Range and direction of this gauge.', off, 'ohm')
-  return share <= 3 * SPAN_ALIKE ? fit('doubt', `Off by ${Math.round(100 * share)} % of the scale: it needs setting or a resistor.`, off, 'ohm') : fit('no', `Another range: off by ${Math.round(100 * share)} % of the scale.`, off, 'ohm')
+  return share <= 3 * SPAN_ALIKE
+    ? fit(
+        'doubt',
+        `Off by ${Math.round(100 * share)} % of the scale: it needs setting or a resistor.`,
+        off,
+        'ohm',
+      )
+    : fit('no', `Another range: off by ${Math.round(100 * share)} % of the scale.`, off, 'ohm')
 }
 
 /** Conductors by area: resistance at 20 °C, and the pump current that they are usually taken for (half a volt on 5 m; handbook EQ16). What they bear is more, and by the loom’s data. */
 export const WIRES: { areaMm2: number; ohmPerM: number; mostA: Ampere }[] = [
-  { areaMm2: 0.5, ohmPerM: 37.1e-3, mostA: 2 }, { areaMm2: 0.75, ohmPerM: 24.7e-3, mostA: 4 }, { areaMm2: 1, ohmPerM: 18.5e-3, mostA: 5 }, { areaMm2: 1.5, ohmPerM: 12.7e-3, mostA: 7 },
-  { areaMm2: 2.5, ohmPerM: 7.6e-3, mostA: 12 }, { areaMm2: 4, ohmPerM: 4.71e-3, mostA: 19 }, { areaMm2: 6, ohmPerM: 3.14e-3, mostA: 25 },
+  { areaMm2: 0.5, ohmPerM: 37.1e-3, mostA: 2 },
+  { areaMm2: 0.75, ohmPerM: 24.7e-3, mostA: 4 },
+  { areaMm2: 1, ohmPerM: 18.5e-3, mostA: 5 },
+  { areaMm2: 1.5, ohmPerM: 12.7e-3, mostA: 7 },
+  { areaMm2: 2.5, ohmPerM: 7.6e-3, mostA: 12 },
+  { areaMm2: 4, ohmPerM: 4.71e-3, mostA: 19 },
+  { areaMm2: 6, ohmPerM: 3.14e-3, mostA: 25 },
 ]
 export const FUSES_A: Ampere[] = [5, 7.5, 10, 15, 20, 25, 30, 40]
 /** A fuse carries no more than this share of its rating for long, and the feed may lose so much; typical. */
@@ -77,26 +133,60 @@ const DROP_GOOD_V: Volt = 0.5
 const DROP_MOST_V: Volt = 0.8
 
 /** Drop along the way out and back, by area and length at 20 °C. */
-export const wireDropV = (currentA: Ampere, bothWaysM: Metre, ohmPerM: number): Volt => currentA * bothWaysM * ohmPerM
+export const wireDropV = (currentA: Ampere, bothWaysM: Metre, ohmPerM: number): Volt =>
+  currentA * bothWaysM * ohmPerM
 
 /** The smallest usual fuse for a current that runs for long; undefined where none is large enough. */
-export const leastFuseA = (currentA: Ampere): Ampere | undefined => FUSES_A.find((rating) => FUSE_SHARE * rating >= currentA)
+export const leastFuseA = (currentA: Ampere): Ampere | undefined =>
+  FUSES_A.find((rating) => FUSE_SHARE * rating >= currentA)
 
 /** `bearsA` is what the loom's data let the wire bear; null where nobody knows, then its usual pump current is the measure. */
-export function wireAndFuse({ currentA, bothWaysM, areaMm2, fuseA, bearsA = null }: { currentA: Ampere; bothWaysM: Metre; areaMm2: number; fuseA: Ampere; bearsA?: Ampere | null }): Fit {
+export function wireAndFuse({
+  currentA,
+  bothWaysM,
+  areaMm2,
+  fuseA,
+  bearsA = null,
+}: {
+  currentA: Ampere
+  bothWaysM: Metre
+  areaMm2: number
+  fuseA: Ampere
+  bearsA?: Ampere | null
+}): Fit {
   const wire = WIRES.findLast((one) => one.areaMm2 <= areaMm2 + 1e-9)
   if (!wire) return fit('no', 'Thinner than any pump’s wire.', areaMm2, '')
   const dropV = wireDropV(currentA, bothWaysM, wire.ohmPerM)
   const least = leastFuseA(currentA) ?? Infinity
-  if (currentA > wire.mostA) return fit('no', `That wire is taken for ${wire.mostA} A at most: take a thicker one.`, currentA, 'A')
+  if (currentA > wire.mostA)
+    return fit('no', `That wire is taken for ${wire.mostA} A at most: take a thicker one.`, currentA, 'A')
   if (fuseA < least) return fit('no', `The fuse blows in time: ${least} A at least.`, fuseA, 'A')
-  if (bearsA === null ? FUSE_SHARE * fuseA > wire.mostA * FUSE_OVER_WIRE : fuseA > bearsA) return fit('no', 'The fuse is too large for that wire: it may burn first. Never a larger fuse: a thicker wire.', fuseA, 'A')
-  if (dropV > DROP_MOST_V) return fit('no', 'Too much is lost on the way: a thicker wire, or a relay near the pump.', dropV, 'V')
-  return dropV > DROP_GOOD_V ? fit('doubt', 'Much is lost on the way: half a volt is the aim.', dropV, 'V') : fit('fits', 'Wire and fuse carry it.', dropV, 'V')
+  if (bearsA === null ? FUSE_SHARE * fuseA > wire.mostA * FUSE_OVER_WIRE : fuseA > bearsA)
+    return fit(
+      'no',
+      'The fuse is too large for that wire: it may burn first. Never a larger fuse: a thicker wire.',
+      fuseA,
+      'A',
+    )
+  if (dropV > DROP_MOST_V)
+    return fit('no', 'Too much is lost on the way: a thicker wire, or a relay near the pump.', dropV, 'V')
+  return dropV > DROP_GOOD_V
+    ? fit('doubt', 'Much is lost on the way: half a volt is the aim.', dropV, 'V')
+    : fit('fits', 'Wire and fuse carry it.', dropV, 'V')
 }
 
 /** A class of hose or tube where it lies, at its pressure, in its fuel. */
-export function materialThere({ name, place, pressurePa, fuel }: { name: string; place: LinePlace; pressurePa: PaGauge; fuel: FuelGradeId }): Fit {
+export function materialThere({
+  name,
+  place,
+  pressurePa,
+  fuel,
+}: {
+  name: string
+  place: LinePlace
+  pressurePa: PaGauge
+  fuel: FuelGradeId
+}): Fit {
   const { use, never } = lineFor(place, pressurePa, fuel)
   const found = use.find((choice) => choice.name.toLowerCase() === name.trim().toLowerCase())
   if (!found) return fit('no', `Not there. Never: ${never}.`)
@@ -107,21 +197,48 @@ export function materialThere({ name, place, pressurePa, fuel }: { name: string;
 const pinWord = (pin: string) => pin.trim().toLowerCase().replace(/[-–]/g, '−').replace(/\s+/g, ' ')
 
 /** Two plugs, pin by pin in the order of their places: what each pin carries, empty where a place is blank. */
-export function connector({ oldPins, newPins, sameShell }: { oldPins: string[]; newPins: string[]; sameShell: boolean }): Fit {
+export function connector({
+  oldPins,
+  newPins,
+  sameShell,
+}: {
+  oldPins: string[]
+  newPins: string[]
+  sameShell: boolean
+}): Fit {
   const [from, to] = [oldPins.map(pinWord), newPins.map(pinWord)]
   const places = Math.max(from.length, to.length)
   const lost = from.filter((pin) => pin !== '' && !to.includes(pin))
   if (lost.length > 0) return fit('no', `The new plug has no pin for ${lost.join(', ')}.`, lost.length)
-  const moved = Array.from({ length: places }, (_, at) => at).filter((at) => (from[at] ?? '') !== '' && from[at] !== to[at])
-  if (moved.length > 0) return fit('no', `Not on the same place: ${moved.map((at) => `pin ${at + 1} ${from[at]}`).join(', ')}. Pins change places in the shell, or another part.`, moved.length)
+  const moved = Array.from({ length: places }, (_, at) => at).filter(
+    (at) => (from[at] ?? '') !== '' && from[at] !== to[at],
+  )
+  if (moved.length > 0)
+    return fit(
+      'no',
+      `Not on the same place: ${moved.map((at) => `pin ${at + 1} ${from[at]}`).join(', ')}. Pins change places in the shell, or another part.`,
+      moved.length,
+    )
   const more = to.filter((pin) => pin !== '' && !from.includes(pin))
-  if (!sameShell) return fit('doubt', 'Same pins, another shell: a plug of the new kind goes on the loom, crimped and sealed.', 0)
-  return more.length > 0 ? fit('doubt', `The new plug also has ${more.join(', ')}: it stays open, sealed.`, more.length) : fit('fits', 'Same shell, same pins.')
+  if (!sameShell)
+    return fit(
+      'doubt',
+      'Same pins, another shell: a plug of the new kind goes on the loom, crimped and sealed.',
+      0,
+    )
+  return more.length > 0
+    ? fit('doubt', `The new plug also has ${more.join(', ')}: it stays open, sealed.`, more.length)
+    : fit('fits', 'Same shell, same pins.')
 }
 
 /** Thread and seat of two halves of a fitting. The same thread on another seat screws together and leaks. */
-export function threads(one: { thread: string; seatDeg: number }, other: { thread: string; seatDeg: number }): Fit {
+export function threads(
+  one: { thread: string; seatDeg: number },
+  other: { thread: string; seatDeg: number },
+): Fit {
   const same = one.thread.trim().toLowerCase() === other.thread.trim().toLowerCase()
   if (!same) return fit('no', 'Other threads.')
-  return one.seatDeg === other.seatDeg ? fit('fits', 'Same thread, same seat.') : fit('no', 'The same thread on another seat: it screws together and leaks. 37° and 45° never mate.')
+  return one.seatDeg === other.seatDeg
+    ? fit('fits', 'Same thread, same seat.')
+    : fit('no', 'The same thread on another seat: it screws together and leaks. 37° and 45° never mate.')
 }

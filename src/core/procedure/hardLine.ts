@@ -49,18 +49,33 @@ export const LEAST_RADIUS_OD = 2.5
 /** Straight tube that a bender holds before and after a bend, in outer diameters; typical. */
 export const STRAIGHT_OD = 1.5
 
-export function copyLine({ outerDiameterM, bendRadiusM, legs, endAllowanceM }: LineSurvey): { ok: true; value: LineCopy } | { ok: false; error: LineProblem } {
+export function copyLine({
+  outerDiameterM,
+  bendRadiusM,
+  legs,
+  endAllowanceM,
+}: LineSurvey): { ok: true; value: LineCopy } | { ok: false; error: LineProblem } {
   if (legs.length === 0) return { ok: false, error: { kind: 'no-legs' } }
   const bends = legs.slice(0, -1)
   const wrong = legs.findIndex((leg) => !(leg.lengthM > 0))
   if (wrong >= 0) return { ok: false, error: { kind: 'bad-figure', leg: wrong, what: 'length' } }
   const crooked = bends.findIndex(({ bendRad }) => bendRad === null || !(bendRad > 0) || bendRad >= Math.PI)
   if (crooked >= 0) return { ok: false, error: { kind: 'bad-figure', leg: crooked, what: 'bend' } }
-  if (bends.length > 0 && bendRadiusM < LEAST_RADIUS_OD * outerDiameterM) return { ok: false, error: { kind: 'radius-too-small', leastM: LEAST_RADIUS_OD * outerDiameterM } }
-  const setback = (leg: number) => (leg >= 0 && leg < bends.length ? bendRadiusM * Math.tan(bends[leg]!.bendRad! / 2) : 0)
+  if (bends.length > 0 && bendRadiusM < LEAST_RADIUS_OD * outerDiameterM)
+    return { ok: false, error: { kind: 'radius-too-small', leastM: LEAST_RADIUS_OD * outerDiameterM } }
+  const setback = (leg: number) =>
+    leg >= 0 && leg < bends.length ? bendRadiusM * Math.tan(bends[leg]!.bendRad! / 2) : 0
   const straight = legs.map((leg, at) => leg.lengthM - setback(at - 1) - setback(at))
   const short = straight.findIndex((length) => legs.length > 1 && length < STRAIGHT_OD * outerDiameterM)
-  if (short >= 0) return { ok: false, error: { kind: 'leg-too-short', leg: short, needsM: setback(short - 1) + setback(short) + STRAIGHT_OD * outerDiameterM } }
+  if (short >= 0)
+    return {
+      ok: false,
+      error: {
+        kind: 'leg-too-short',
+        leg: short,
+        needsM: setback(short - 1) + setback(short) + STRAIGHT_OD * outerDiameterM,
+      },
+    }
   let at = endAllowanceM[0]
   const marks = bends.map(({ bendRad, twistRad }, k): BendMark => {
     at += straight[k]!
@@ -70,7 +85,15 @@ export function copyLine({ outerDiameterM, bendRadiusM, legs, endAllowanceM }: L
   })
   const cutM = at + straight.at(-1)! + endAllowanceM[1]
   const spaces = Math.max(1, Math.ceil((cutM - endAllowanceM[0] - endAllowanceM[1]) / CLIP_SPACING_M))
-  return { ok: true, value: { cutM, marks, clips: spaces + 1, clipSpacingM: (cutM - endAllowanceM[0] - endAllowanceM[1]) / spaces } }
+  return {
+    ok: true,
+    value: {
+      cutM,
+      marks,
+      clips: spaces + 1,
+      clipSpacingM: (cutM - endAllowanceM[0] - endAllowanceM[1]) / spaces,
+    },
+  }
 }
 
 /** The corners of a survey, from the first end on, in the frame of the first leg. A figure that is missing counts as none. */
@@ -91,7 +114,10 @@ export function cornersOf({ legs }: LineSurvey): [Metre, Metre, Metre][] {
 }
 
 /** Where the bent tube ends, from its marks: the check of a copy against its survey. In the frame of the first leg, x along it. */
-export function endOf({ bendRadiusM, endAllowanceM }: LineSurvey, { cutM, marks }: LineCopy): [Metre, Metre, Metre] {
+export function endOf(
+  { bendRadiusM, endAllowanceM }: LineSurvey,
+  { cutM, marks }: LineCopy,
+): [Metre, Metre, Metre] {
   // Frenet walk: straight on, then arcs in the turned plane.
   let position: Vec = [0, 0, 0]
   let along: Vec = [1, 0, 0]
@@ -113,6 +139,11 @@ export function endOf({ bendRadiusM, endAllowanceM }: LineSurvey, { cutM, marks 
 type Vec = [Metre, Metre, Metre]
 const add = (one: Vec, other: Vec): Vec => [one[0] + other[0], one[1] + other[1], one[2] + other[2]]
 const scale = (one: Vec, by: number): Vec => [by * one[0], by * one[1], by * one[2]]
-const cross = (one: Vec, other: Vec): Vec => [one[1] * other[2] - one[2] * other[1], one[2] * other[0] - one[0] * other[2], one[0] * other[1] - one[1] * other[0]]
+const cross = (one: Vec, other: Vec): Vec => [
+  one[1] * other[2] - one[2] * other[1],
+  one[2] * other[0] - one[0] * other[2],
+  one[0] * other[1] - one[1] * other[0],
+]
 /** About a unit axis to which the vector stands square. */
-const rotate = (one: Vec, axis: Vec, by: number): Vec => add(scale(one, Math.cos(by)), scale(cross(axis, one), Math.sin(by)))
+const rotate = (one: Vec, axis: Vec, by: number): Vec =>
+  add(scale(one, Math.cos(by)), scale(cross(axis, one), Math.sin(by)))

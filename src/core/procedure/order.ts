@@ -8,9 +8,72 @@ import { pack, same, unpack, type PackedState } from '../vehicle'
 import { mayNotBe, take, type PlannedStep, type Planner } from './reach'
 
 const USUAL_ORDER = [
-  'keyOff', 'stopEngine', 'confirmAuthority', 'makeAreaSafe', 'lockPump', 'fitGauge', 'coolDown', 'hpWait', 'relieveTank', 'pressureOff', 'meterVapour', 'batteryOff', 'tapShut', 'jointOff', 'raise', 'exhaustOut', 'trimOff', 'seatOut',
-  'cargoOut', 'drainBelowFlange', 'hatchOpen', 'cargoHatchOpen', 'topOpen', 'tiltBed', 'liftBed', 'lowerTank', 'frameTankOff', 'panelOff', 'cleanTop', 'partPlug', 'partFilter', 'partModule', 'ringOff', 'liftModule', 'emptyTank', 'gasFree',
-  'lowerModule', 'ringOn', 'joinModule', 'raiseTank', 'frameTankOn', 'panelOn', 'exhaustIn', 'joinFilter', 'matePlug', 'remakeJoint', 'tapOpen', 'firstFill', 'batteryOn', 'primeSurge', 'unlockPump', 'bleed', 'leakCheck', 'removeGauge', 'lower', 'trimOn', 'hatchClose', 'cargoHatchClose', 'topClose', 'lowerBed', 'refitBed', 'cargoIn', 'seatIn', 'calibrateGauge', 'standDown', 'releaseToService',
+  'keyOff',
+  'stopEngine',
+  'confirmAuthority',
+  'makeAreaSafe',
+  'lockPump',
+  'fitGauge',
+  'coolDown',
+  'hpWait',
+  'relieveTank',
+  'pressureOff',
+  'meterVapour',
+  'batteryOff',
+  'tapShut',
+  'jointOff',
+  'raise',
+  'exhaustOut',
+  'trimOff',
+  'seatOut',
+  'cargoOut',
+  'drainBelowFlange',
+  'hatchOpen',
+  'cargoHatchOpen',
+  'topOpen',
+  'tiltBed',
+  'liftBed',
+  'lowerTank',
+  'frameTankOff',
+  'panelOff',
+  'cleanTop',
+  'partPlug',
+  'partFilter',
+  'partModule',
+  'ringOff',
+  'liftModule',
+  'emptyTank',
+  'gasFree',
+  'lowerModule',
+  'ringOn',
+  'joinModule',
+  'raiseTank',
+  'frameTankOn',
+  'panelOn',
+  'exhaustIn',
+  'joinFilter',
+  'matePlug',
+  'remakeJoint',
+  'tapOpen',
+  'firstFill',
+  'batteryOn',
+  'primeSurge',
+  'unlockPump',
+  'bleed',
+  'leakCheck',
+  'removeGauge',
+  'lower',
+  'trimOn',
+  'hatchClose',
+  'cargoHatchClose',
+  'topClose',
+  'lowerBed',
+  'refitBed',
+  'cargoIn',
+  'seatIn',
+  'calibrateGauge',
+  'standDown',
+  'releaseToService',
 ]
 const rank = (operation: Operation) => {
   const at = USUAL_ORDER.indexOf(operation.id)
@@ -29,7 +92,11 @@ interface Trial {
 
 /** The same steps in the usual order as far as their needs allow. */
 export function settleOrder(planner: Planner, steps: PlannedStep[]): PlannedStep[] {
-  const sorted = steps.map((step): Trial => ({ operation: step.operation, before: pack(step.before), after: pack(step.after) }))
+  const sorted = steps.map((step): Trial => ({
+    operation: step.operation,
+    before: pack(step.before),
+    after: pack(step.after),
+  }))
   for (let pass = 0; pass < sorted.length; pass += 1) {
     let moved = false
     for (let at = 0; at + 1 < sorted.length; at += 1) {
@@ -41,7 +108,11 @@ export function settleOrder(planner: Planner, steps: PlannedStep[]): PlannedStep
     }
     if (!moved) break
   }
-  return hoist(planner, sorted).map(({ operation, before, after }) => ({ operation, before: unpack(before), after: unpack(after) }))
+  return hoist(planner, sorted).map(({ operation, before, after }) => ({
+    operation,
+    before: unpack(before),
+    after: unpack(after),
+  }))
 }
 
 /**

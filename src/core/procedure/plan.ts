@@ -3,7 +3,24 @@
  * back up to a vehicle that runs and is closed. Access is shared because the whole is one path; the
  * order of several repairs is the cheapest one. Gates and checks are placed on the path afterwards.
  */
-import { GATES, CHECKS, WAYS_IN, byWay, repairById, waysInOf, type Act, type Check, type Gate, type Operation, type Pace, type Repair, type Setting, type Stage, type Wait, type WayInId } from '../library'
+import {
+  GATES,
+  CHECKS,
+  WAYS_IN,
+  byWay,
+  repairById,
+  waysInOf,
+  type Act,
+  type Check,
+  type Gate,
+  type Operation,
+  type Pace,
+  type Repair,
+  type Setting,
+  type Stage,
+  type Wait,
+  type WayInId,
+} from '../library'
 import type { Minutes } from '../shared'
 import { DRIVEN_IN, matches, only, pack, patternOf, type VehicleState } from '../vehicle'
 import { settleOrder } from './order'
@@ -11,9 +28,32 @@ import { actFor, plannerFor, reach, type Planner, type Way } from './reach'
 
 /** A vehicle put back: what "finished" means for every plan. */
 export const PUT_BACK: VehicleState = {
-  battery: 'on', ignition: 'off', pumpCircuit: 'live', area: 'open', seat: 'in', hatch: 'closed', cargo: 'in', bed: 'down', tank: 'in', wayIn: 'shut', moduleHoses: 'joined', ring: 'tight', module: 'in',
-  height: 'on floor', filterJoint: 'joined', stepTrim: 'on', plug: 'mated', gauge: 'none', leakCheck: 'passed',
-  feedTap: 'open', feed: 'primed', authority: 'none', reliefJoint: 'made', exhaustPath: 'in', tankInside: 'fuel', gaugeMarks: 'proven',
+  battery: 'on',
+  ignition: 'off',
+  pumpCircuit: 'live',
+  area: 'open',
+  seat: 'in',
+  hatch: 'closed',
+  cargo: 'in',
+  bed: 'down',
+  tank: 'in',
+  wayIn: 'shut',
+  moduleHoses: 'joined',
+  ring: 'tight',
+  module: 'in',
+  height: 'on floor',
+  filterJoint: 'joined',
+  stepTrim: 'on',
+  plug: 'mated',
+  gauge: 'none',
+  leakCheck: 'passed',
+  feedTap: 'open',
+  feed: 'primed',
+  authority: 'none',
+  reliefJoint: 'made',
+  exhaustPath: 'in',
+  tankInside: 'fuel',
+  gaugeMarks: 'proven',
 }
 
 export interface PlanStep {
@@ -83,16 +123,23 @@ interface Draft {
  * the way goes on from where the vehicle stands, or it is put back between them where that is less. What
  * is done already is not done again: with all of them done, the plan is the way back alone.
  */
-export function planRepairs(planner: Planner, start: VehicleState, repairIds: string[], already: readonly string[] = [], finish: VehicleState = PUT_BACK): PlanResult {
+export function planRepairs(
+  planner: Planner,
+  start: VehicleState,
+  repairIds: string[],
+  already: readonly string[] = [],
+  finish: VehicleState = PUT_BACK,
+): PlanResult {
   let best: { order: string[]; putBack: boolean[]; minutes: number } | null = null
   let failure: PlanFailure = { kind: 'no-way', repair: repairIds[0] ?? '', to: 'finish' }
   const ways = memoised(planner)
   const left = repairIds.filter((id) => !already.includes(id))
-  for (const order of permutations(left)) for (const putBack of putBackBetween(order.length)) {
-    const attempt = draftOrder(planner, ways, start, order, putBack, finish, best?.minutes)
-    if (attempt.ok) best = { order, putBack, minutes: minutesOf(attempt.value) }
-    else if (attempt.error !== 'dearer') failure = attempt.error
-  }
+  for (const order of permutations(left))
+    for (const putBack of putBackBetween(order.length)) {
+      const attempt = draftOrder(planner, ways, start, order, putBack, finish, best?.minutes)
+      if (attempt.ok) best = { order, putBack, minutes: minutesOf(attempt.value) }
+      else if (attempt.error !== 'dearer') failure = attempt.error
+    }
   if (!best) return { ok: false, error: failure }
   const chosen = draftOrder(planner, settled(planner, ways), start, best.order, best.putBack, finish)
   if (!chosen.ok) return { ok: false, error: chosen.error === 'dearer' ? failure : chosen.error }
@@ -105,7 +152,9 @@ const minutesOf = (drafts: Draft[]): Minutes => drafts.reduce((sum, draft) => su
 function putBackBetween(repairs: number): boolean[][] {
   const gaps = Math.max(0, repairs - 1)
   if (gaps > 2) return [Array<boolean>(gaps).fill(false)]
-  return Array.from({ length: 2 ** gaps }, (_, choice) => Array.from({ length: gaps }, (_, gap) => ((choice >> gap) & 1) === 1))
+  return Array.from({ length: 2 ** gaps }, (_, choice) =>
+    Array.from({ length: gaps }, (_, gap) => ((choice >> gap) & 1) === 1),
+  )
 }
 
 type FindWay = (from: VehicleState, goal: VehicleState) => Way | null
@@ -124,19 +173,34 @@ function memoised(planner: Planner): FindWay {
 
 function permutations<T>(items: T[]): T[][] {
   if (items.length <= 1) return [items]
-  return items.flatMap((item, at) => permutations([...items.slice(0, at), ...items.slice(at + 1)]).map((rest) => [item, ...rest]))
+  return items.flatMap((item, at) =>
+    permutations([...items.slice(0, at), ...items.slice(at + 1)]).map((rest) => [item, ...rest]),
+  )
 }
 
 /** The same ways with their steps in the usual order. */
-const settled = (planner: Planner, findWay: FindWay): FindWay => (from, goal) => {
-  const way = findWay(from, goal)
-  return way && { ...way, steps: settleOrder(planner, way.steps) }
-}
+const settled =
+  (planner: Planner, findWay: FindWay): FindWay =>
+  (from, goal) => {
+    const way = findWay(from, goal)
+    return way && { ...way, steps: settleOrder(planner, way.steps) }
+  }
 
 /** The steps of one order; given up as 'dearer' as soon as they are no cheaper than `under`, so that no leg is searched for nothing. */
-function draftOrder(planner: Planner, findWay: FindWay, start: VehicleState, order: string[], putBack: boolean[], finish: VehicleState, under: Minutes = Infinity): { ok: true; value: Draft[] } | { ok: false; error: PlanFailure | 'dearer' } {
+function draftOrder(
+  planner: Planner,
+  findWay: FindWay,
+  start: VehicleState,
+  order: string[],
+  putBack: boolean[],
+  finish: VehicleState,
+  under: Minutes = Infinity,
+): { ok: true; value: Draft[] } | { ok: false; error: PlanFailure | 'dearer' } {
   const drafts: Draft[] = []
-  const go = (way: Way) => drafts.push(...way.steps.map((step): Draft => ({ act: step.operation, before: step.before, after: step.after })))
+  const go = (way: Way) =>
+    drafts.push(
+      ...way.steps.map((step): Draft => ({ act: step.operation, before: step.before, after: step.after })),
+    )
   let state = start
   for (const [at, id] of order.entries()) {
     if (at > 0 && putBack[at - 1]) {
@@ -150,7 +214,15 @@ function draftOrder(planner: Planner, findWay: FindWay, start: VehicleState, ord
     if (!way) return { ok: false, error: { kind: 'no-way', repair: id, to: 'part' } }
     go(way)
     const after = { ...way.end, ...repair.sets }
-    drafts.push(...(repair.stages ?? []).map((stage, at): Draft => ({ act: stageAct(repair, stage, at), repair, stage: at, before: way.end, after: way.end })))
+    drafts.push(
+      ...(repair.stages ?? []).map((stage, at): Draft => ({
+        act: stageAct(repair, stage, at),
+        repair,
+        stage: at,
+        before: way.end,
+        after: way.end,
+      })),
+    )
     drafts.push({ act: repair, repair, before: way.end, after })
     state = after
     if (minutesOf(drafts) >= under) return { ok: false, error: 'dearer' }
@@ -162,17 +234,40 @@ function draftOrder(planner: Planner, findWay: FindWay, start: VehicleState, ord
 }
 
 /** A part of a repair as an act of its own: it needs what the repair needs and leaves the vehicle as it is. */
-const stageAct = (repair: Repair, stage: Stage, at: number): Act => ({ id: `${repair.id}.${at + 1}`, title: stage.title, needs: repair.needs, sets: {}, minutes: stage.minutes, steps: stage.steps, ...(stage.wait && { wait: stage.wait }), ...((stage.caution ?? repair.caution) && { caution: stage.caution ?? repair.caution! }) })
+const stageAct = (repair: Repair, stage: Stage, at: number): Act => ({
+  id: `${repair.id}.${at + 1}`,
+  title: stage.title,
+  needs: repair.needs,
+  sets: {},
+  minutes: stage.minutes,
+  steps: stage.steps,
+  ...(stage.wait && { wait: stage.wait }),
+  ...((stage.caution ?? repair.caution) && { caution: stage.caution ?? repair.caution! }),
+})
 
-function finishPlan(planner: Planner, findWay: FindWay, repairIds: string[], drafts: Draft[], minutes: Minutes): Plan {
+function finishPlan(
+  planner: Planner,
+  findWay: FindWay,
+  repairIds: string[],
+  drafts: Draft[],
+  minutes: Minutes,
+): Plan {
   const firstRepair = drafts.findIndex((draft) => draft.repair)
   const lastRepair = drafts.findLastIndex((draft) => draft.repair)
   const steps = drafts.map((draft, index): PlanStep => ({
     index,
-    operationId: draft.repair ? (draft.stage === undefined ? `repair:${draft.repair.id}` : `stage:${draft.act.id}`) : draft.act.id,
+    operationId: draft.repair
+      ? draft.stage === undefined
+        ? `repair:${draft.repair.id}`
+        : `stage:${draft.act.id}`
+      : draft.act.id,
     title: draft.act.title,
     detail: draft.repair ? draft.repair.part : ((draft.act as Operation).detail ?? ''),
-    side: draft.repair ? 'bottom' : index < firstRepair || (index < lastRepair && goesDown(draft, drafts, index)) ? 'down' : 'up',
+    side: draft.repair
+      ? 'bottom'
+      : index < firstRepair || (index < lastRepair && goesDown(draft, drafts, index))
+        ? 'down'
+        : 'up',
     minutes: draft.act.minutes,
     before: draft.before,
     after: draft.after,
@@ -184,7 +279,9 @@ function finishPlan(planner: Planner, findWay: FindWay, repairIds: string[], dra
   joinTwins(steps)
   const repairs = repairIds.map((id) => actFor(planner, repairById(id)))
   return {
-    repairs: repairIds, steps, minutes,
+    repairs: repairIds,
+    steps,
+    minutes,
     waits: steps.flatMap((step) => (step.act.wait ? [{ ...step.act.wait, afterStep: step.index }] : [])),
     checks: placeChecks(findWay, steps),
     gates: placeGates(planner, steps),
@@ -196,14 +293,17 @@ function finishPlan(planner: Planner, findWay: FindWay, repairIds: string[], dra
 }
 
 /** Between two repairs a step goes down when its twin comes later. */
-const goesDown = (draft: Draft, drafts: Draft[], at: number) => drafts.slice(at + 1).some((later) => !later.repair && later.act.id === draft.act.twin)
+const goesDown = (draft: Draft, drafts: Draft[], at: number) =>
+  drafts.slice(at + 1).some((later) => !later.repair && later.act.id === draft.act.twin)
 
 /** Two operations are twins where either names the other: two ways to let the pressure off have one way back. */
 function joinTwins(steps: PlanStep[]) {
   const open: PlanStep[] = []
   for (const step of steps) {
     if (step.repairId) continue
-    const at = open.findLastIndex((earlier) => earlier.operationId === step.act.twin || earlier.act.twin === step.operationId)
+    const at = open.findLastIndex(
+      (earlier) => earlier.operationId === step.act.twin || earlier.act.twin === step.operationId,
+    )
     if (at < 0) {
       open.push(step)
       continue
@@ -219,7 +319,9 @@ function placeChecks(findWay: FindWay, steps: PlanStep[]): PlacedCheck[] {
   const end = steps.at(-1)
   if (!end) return []
   return CHECKS.flatMap((check): PlacedCheck[] => {
-    const afterAll = Math.max(...check.after.map((id) => steps.findLastIndex((step) => step.operationId === id)))
+    const afterAll = Math.max(
+      ...check.after.map((id) => steps.findLastIndex((step) => step.operationId === id)),
+    )
     if (check.after.every((id) => steps.every((step) => step.operationId !== id)) || afterAll < 0) return []
     const when = patternOf(check.when)
     const places = steps.filter((step) => step.index >= afterAll && matches(pack(step.after), when))
@@ -246,7 +348,9 @@ function placeGates(planner: Planner, steps: PlanStep[]): PlacedGate[] {
     if (first < 0) return []
     const last = steps.findLastIndex((step) => inside(step.before))
     const before = steps[first]!.before
-    const unmet = Object.entries(only(gate.requires, planner.variables)).filter(([variable, value]) => before[variable as keyof VehicleState] !== value).map(([variable]) => variable)
+    const unmet = Object.entries(only(gate.requires, planner.variables))
+      .filter(([variable, value]) => before[variable as keyof VehicleState] !== value)
+      .map(([variable]) => variable)
     return [{ gate, firstStep: first, lastStep: Math.max(first, last), unmet }]
   })
 }
@@ -256,10 +360,15 @@ function whatToHave(steps: PlanStep[]): Plan['have'] {
   const add = (name: string, count: number, oneTime: boolean) => {
     const known = parts.get(name)
     // A seal named by the repair and by the refit is one seal: take the larger count.
-    parts.set(name, { name, count: Math.max(known?.count ?? 0, count), oneTime: oneTime || (known?.oneTime ?? false) })
+    parts.set(name, {
+      name,
+      count: Math.max(known?.count ?? 0, count),
+      oneTime: oneTime || (known?.oneTime ?? false),
+    })
   }
   const ordered = [...steps.filter((step) => step.repairId), ...steps.filter((step) => !step.repairId)]
-  for (const { act, repairId } of ordered) act.newParts?.forEach((part) => add(part.name, part.count, repairId ? (part.oneTime ?? false) : true))
+  for (const { act, repairId } of ordered)
+    act.newParts?.forEach((part) => add(part.name, part.count, repairId ? (part.oneTime ?? false) : true))
   return { newParts: [...parts.values()], tools: [...new Set(ordered.flatMap(({ act }) => act.tools ?? []))] }
 }
 
@@ -273,13 +382,29 @@ export interface WayPlan {
 }
 
 /** The same repairs by each way in that the vehicle has, cheapest first; empty where they need none. */
-export function compareWays(setting: Setting, pace: Pace, start: VehicleState, repairIds: string[]): WayPlan[] {
+export function compareWays(
+  setting: Setting,
+  pace: Pace,
+  start: VehicleState,
+  repairIds: string[],
+): WayPlan[] {
   const plans = waysInOf(setting.ways).flatMap((way) => {
-    const plan = planRepairs(plannerFor({ ...setting, ways: byWay(setting.ways, way) }, pace), start, repairIds)
+    const plan = planRepairs(
+      plannerFor({ ...setting, ways: byWay(setting.ways, way) }, pace),
+      start,
+      repairIds,
+    )
     return plan.ok && plan.value.way === way ? [{ way, plan: plan.value }] : []
   })
   const shared = (tool: string) => plans.every(({ plan }) => plan.have.tools.includes(tool))
-  return plans.map(({ way, plan }) => ({ way, minutes: plan.minutes, people: plan.people, tools: plans.length > 1 ? plan.have.tools.filter((tool) => !shared(tool)) : [] })).sort((one, other) => one.minutes - other.minutes)
+  return plans
+    .map(({ way, plan }) => ({
+      way,
+      minutes: plan.minutes,
+      people: plan.people,
+      tools: plans.length > 1 ? plan.have.tools.filter((tool) => !shared(tool)) : [],
+    }))
+    .sort((one, other) => one.minutes - other.minutes)
 }
 
 /** What a further repair costs while this plan has the vehicle open, and what it costs on its own another day. */
@@ -290,14 +415,31 @@ export interface Addition {
 }
 
 /** Repairs that share enough of the way to be worth a thought: those that save the most first. */
-export function additions(planner: Planner, start: VehicleState, repairIds: string[], candidates: string[]): Addition[] {
+export function additions(
+  planner: Planner,
+  start: VehicleState,
+  repairIds: string[],
+  candidates: string[],
+): Addition[] {
   const plan = planRepairs(planner, start, repairIds)
   if (!plan.ok) return []
-  return candidates.filter((id) => !repairIds.includes(id) && sharesWay(repairById(id), plan.value)).flatMap((repairId): Addition[] => {
-    const together = planRepairs(planner, start, [...repairIds, repairId])
-    const alone = planRepairs(planner, DRIVEN_IN, [repairId])
-    return together.ok && alone.ok ? [{ repairId, nowMinutes: together.value.minutes - plan.value.minutes, laterMinutes: alone.value.minutes }] : []
-  }).filter(({ nowMinutes, laterMinutes }) => nowMinutes < laterMinutes - WORTH_MINUTES).sort((one, other) => other.laterMinutes - other.nowMinutes - (one.laterMinutes - one.nowMinutes))
+  return candidates
+    .filter((id) => !repairIds.includes(id) && sharesWay(repairById(id), plan.value))
+    .flatMap((repairId): Addition[] => {
+      const together = planRepairs(planner, start, [...repairIds, repairId])
+      const alone = planRepairs(planner, DRIVEN_IN, [repairId])
+      return together.ok && alone.ok
+        ? [
+            {
+              repairId,
+              nowMinutes: together.value.minutes - plan.value.minutes,
+              laterMinutes: alone.value.minutes,
+            },
+          ]
+        : []
+    })
+    .filter(({ nowMinutes, laterMinutes }) => nowMinutes < laterMinutes - WORTH_MINUTES)
+    .sort((one, other) => other.laterMinutes - other.nowMinutes - (one.laterMinutes - one.nowMinutes))
 }
 
 /** Less than this saved is no reason to open the talk. */
@@ -305,4 +447,6 @@ const WORTH_MINUTES = 15
 
 /** The same opening or the same height: what differs in nothing but the key is not asked. */
 const sharesWay = ({ needs }: Repair, plan: Plan): boolean =>
-  (plan.way !== null && (needs.module === 'out' || needs.wayIn === 'open')) || (needs.height === 'raised' && plan.steps.some((step) => step.operationId === 'raise')) || (needs.filterJoint === 'parted' && plan.steps.some((step) => step.operationId === 'partFilter'))
+  (plan.way !== null && (needs.module === 'out' || needs.wayIn === 'open')) ||
+  (needs.height === 'raised' && plan.steps.some((step) => step.operationId === 'raise')) ||
+  (needs.filterJoint === 'parted' && plan.steps.some((step) => step.operationId === 'partFilter'))

@@ -1,7 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import { DRIVEN_IN, matches, pack, patternOf, put, unpack, type VehicleState } from '../vehicle'
 import { INVARIANTS, REPAIRS, TESTS, operationsFor, usualWays } from '../library'
-import { PUT_BACK, forbidden, planRepairs, plannerFor, plannerOf, prices, reach, type Plan, type Planner } from '.'
+import {
+  PUT_BACK,
+  forbidden,
+  planRepairs,
+  plannerFor,
+  plannerOf,
+  prices,
+  reach,
+  type Plan,
+  type Planner,
+} from '.'
 
 const planner = plannerOf()
 const OPERATIONS = operationsFor({ layout: 'A01', ways: usualWays('A01') })
@@ -26,8 +36,15 @@ describe('packed states', () => {
 
 describe('reach', () => {
   it('agrees with brute force over short goals', () => {
-    const goals: VehicleState[] = [{ gauge: 'fitted' }, { plug: 'parted' }, { pumpCircuit: 'locked' }, { area: 'safe', vapour: 'clear' }, { height: 'raised' }]
-    for (const goal of goals) expect(reach(planner, DRIVEN_IN, goal)!.minutes).toBeCloseTo(bruteForce(DRIVEN_IN, goal, 3), 6)
+    const goals: VehicleState[] = [
+      { gauge: 'fitted' },
+      { plug: 'parted' },
+      { pumpCircuit: 'locked' },
+      { area: 'safe', vapour: 'clear' },
+      { height: 'raised' },
+    ]
+    for (const goal of goals)
+      expect(reach(planner, DRIVEN_IN, goal)!.minutes).toBeCloseTo(bruteForce(DRIVEN_IN, goal, 3), 6)
   })
   it('prices from one tree equal single searches', () => {
     const goals = TESTS.slice(0, 20).map((test) => test.needs)
@@ -35,7 +52,10 @@ describe('reach', () => {
     goals.forEach((goal, at) => expect(together[at]).toBeCloseTo(reach(planner, DRIVEN_IN, goal)!.minutes, 6))
   })
   it('every test and every repair can be reached from a vehicle driven in', () => {
-    prices(planner, DRIVEN_IN, [...TESTS.map((test) => test.needs), ...OWN.map((repair) => repair.needs)]).forEach((minutes) => expect(minutes).not.toBeNull())
+    prices(planner, DRIVEN_IN, [
+      ...TESTS.map((test) => test.needs),
+      ...OWN.map((repair) => repair.needs),
+    ]).forEach((minutes) => expect(minutes).not.toBeNull())
   })
   it('an unknown battery must be settled first, it is never assumed', () => {
     expect(reach(planner, { ...DRIVEN_IN, battery: undefined }, { ignition: 'on' })).toBeNull()
@@ -59,12 +79,27 @@ describe('plans', () => {
 
   it('in-tank module: area, cap, pressure by gauge, battery, then the way in', () => {
     const plan = planned(['module'])
-    const order = ['makeAreaSafe', 'relieveTank', 'pressureOff', 'batteryOff', 'hatchOpen', 'cleanTop', 'partModule', 'ringOff', 'liftModule', 'repair:module']
+    const order = [
+      'makeAreaSafe',
+      'relieveTank',
+      'pressureOff',
+      'batteryOff',
+      'hatchOpen',
+      'cleanTop',
+      'partModule',
+      'ringOff',
+      'liftModule',
+      'repair:module',
+    ]
     expect([...order].sort((one, other) => place(plan, one) - place(plan, other))).toEqual(order)
-    expect(plan.steps.find((step) => step.operationId === 'liftModule')!.twin).toBe(place(plan, 'lowerModule'))
+    expect(plan.steps.find((step) => step.operationId === 'liftModule')!.twin).toBe(
+      place(plan, 'lowerModule'),
+    )
     expect(place(plan, 'leakCheck')).toBeLessThan(place(plan, 'hatchClose'))
     expect(ids(plan).at(-1)).toBe('standDown')
-    expect(plan.checks.map((check) => check.check.id)).toEqual(expect.arrayContaining(['sweepSender', 'runBeforeHatch']))
+    expect(plan.checks.map((check) => check.check.id)).toEqual(
+      expect.arrayContaining(['sweepSender', 'runBeforeHatch']),
+    )
     expect(plan.checks.every((check) => check.savesMinutes > 0)).toBe(true)
   })
 
@@ -83,23 +118,33 @@ describe('plans', () => {
 
   it('inline filter: parted only under 10 kPa, raised and locked out', () => {
     const plan = planned(['filter'])
-    expect(plan.steps[place(plan, 'partFilter')]!.before).toMatchObject({ line: 'off', height: 'raised', pumpCircuit: 'locked', exhaust: 'cool' })
+    expect(plan.steps[place(plan, 'partFilter')]!.before).toMatchObject({
+      line: 'off',
+      height: 'raised',
+      pumpCircuit: 'locked',
+      exhaust: 'cool',
+    })
   })
 
-  it.each(['module', 'filter', 'plug', 'cleanTank', 'sender'])('%s: every check stands where a miss costs least, against trying every place', (id) => {
-    const plan = planned([id])
-    const roundTrip = (from: VehicleState, mend: VehicleState) => {
-      const there = reach(planner, from, mend)!
-      return prices(planner, from, [mend])[0]! + prices(planner, there.end, [from])[0]!
-    }
-    expect(plan.checks.length).toBeGreaterThan(0)
-    for (const { check, afterStep } of plan.checks) {
-      const first = Math.max(...check.after.map((after) => ids(plan).lastIndexOf(after)))
-      const places = plan.steps.filter((step) => step.index >= first && matches(pack(step.after), patternOf(check.when)))
-      const costs = places.map((step) => roundTrip(step.after, check.mend))
-      expect(costs[places.findIndex((step) => step.index === afterStep)]).toBeCloseTo(Math.min(...costs), 6)
-    }
-  })
+  it.each(['module', 'filter', 'plug', 'cleanTank', 'sender'])(
+    '%s: every check stands where a miss costs least, against trying every place',
+    (id) => {
+      const plan = planned([id])
+      const roundTrip = (from: VehicleState, mend: VehicleState) => {
+        const there = reach(planner, from, mend)!
+        return prices(planner, from, [mend])[0]! + prices(planner, there.end, [from])[0]!
+      }
+      expect(plan.checks.length).toBeGreaterThan(0)
+      for (const { check, afterStep } of plan.checks) {
+        const first = Math.max(...check.after.map((after) => ids(plan).lastIndexOf(after)))
+        const places = plan.steps.filter(
+          (step) => step.index >= first && matches(pack(step.after), patternOf(check.when)),
+        )
+        const costs = places.map((step) => roundTrip(step.after, check.mend))
+        expect(costs[places.findIndex((step) => step.index === afterStep)]).toBeCloseTo(Math.min(...costs), 6)
+      }
+    },
+  )
 
   it('what is done already is planned no more: the rest, or the way back alone', () => {
     const whole = planned(['module', 'sender'])
@@ -116,14 +161,38 @@ describe('plans', () => {
   })
 
   it('follows the operations: a longer ring changes the minutes, a new need adds its step', () => {
-    const slow = plannerOf(OPERATIONS.map((operation) => (operation.id === 'ringOff' ? { ...operation, minutes: operation.minutes + 10 } : operation)))
+    const slow = plannerOf(
+      OPERATIONS.map((operation) =>
+        operation.id === 'ringOff' ? { ...operation, minutes: operation.minutes + 10 } : operation,
+      ),
+    )
     expect(planned(['module'], DRIVEN_IN, slow).minutes).toBeCloseTo(planned(['module']).minutes + 10, 6)
-    const raised = plannerOf(OPERATIONS.map((operation) => (operation.id === 'trimOff' ? { ...operation, needs: { ...operation.needs, gauge: 'fitted' as const } } : operation)))
+    const raised = plannerOf(
+      OPERATIONS.map((operation) =>
+        operation.id === 'trimOff'
+          ? { ...operation, needs: { ...operation.needs, gauge: 'fitted' as const } }
+          : operation,
+      ),
+    )
     expect(ids(planned(['plug'], DRIVEN_IN, raised))).toContain('fitGauge')
   })
 
   it('starts from where the vehicle stands: hatch open and battery off shorten the way down', () => {
-    const half: VehicleState = { ...DRIVEN_IN, area: 'safe', battery: 'off', pumpCircuit: 'locked', line: 'off', tankVapour: 'relieved', seat: 'out', hatch: 'open', wayIn: 'open', moduleTop: 'clean', fuelLevel: 'below flange', gauge: 'fitted', exhaust: 'cool' }
+    const half: VehicleState = {
+      ...DRIVEN_IN,
+      area: 'safe',
+      battery: 'off',
+      pumpCircuit: 'locked',
+      line: 'off',
+      tankVapour: 'relieved',
+      seat: 'out',
+      hatch: 'open',
+      wayIn: 'open',
+      moduleTop: 'clean',
+      fuelLevel: 'below flange',
+      gauge: 'fitted',
+      exhaust: 'cool',
+    }
     const plan = planned(['module'], half)
     expect(ids(plan)[0]).toBe('partModule')
     expect(plan.minutes).toBeLessThan(planned(['module']).minutes - 40)
@@ -131,14 +200,25 @@ describe('plans', () => {
 
   it('says so when there is no way', () => {
     const without = plannerOf(OPERATIONS.filter((operation) => operation.id !== 'pressureOff'))
-    expect(planRepairs(without, DRIVEN_IN, ['filter'])).toMatchObject({ ok: false, error: { kind: 'no-way', repair: 'filter' } })
+    expect(planRepairs(without, DRIVEN_IN, ['filter'])).toMatchObject({
+      ok: false,
+      error: { kind: 'no-way', repair: 'filter' },
+    })
   })
 })
 
 describe('invariants', () => {
-  it.each(INVARIANTS.map((invariant) => [invariant.id, invariant] as const))('%s is seen', (_id, invariant) => {
-    expect(forbidden(plannerFor({ layout: invariant.never.feedTap ? 'A06' : 'A04', ways: ['benchHatch', 'joint'] }), { ...DRIVEN_IN, ...invariant.never }).map((broken) => broken.id)).toContain(invariant.id)
-  })
+  it.each(INVARIANTS.map((invariant) => [invariant.id, invariant] as const))(
+    '%s is seen',
+    (_id, invariant) => {
+      expect(
+        forbidden(
+          plannerFor({ layout: invariant.never.feedTap ? 'A06' : 'A04', ways: ['benchHatch', 'joint'] }),
+          { ...DRIVEN_IN, ...invariant.never },
+        ).map((broken) => broken.id),
+      ).toContain(invariant.id)
+    },
+  )
 })
 
 function bruteForce(state: VehicleState, goal: VehicleState, depth: number): number {
@@ -148,7 +228,9 @@ function bruteForce(state: VehicleState, goal: VehicleState, depth: number): num
   return Math.min(
     ...open.map((operation) => {
       const next = { ...state, ...operation.sets }
-      return forbidden(planner, next).length > 0 ? Infinity : operation.minutes + bruteForce(next, goal, depth - 1)
+      return forbidden(planner, next).length > 0
+        ? Infinity
+        : operation.minutes + bruteForce(next, goal, depth - 1)
     }),
   )
 }

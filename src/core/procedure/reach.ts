@@ -3,8 +3,35 @@
  * packed states. The same search prices a test, plans a repair and values a check. It refuses to pass
  * through a state that an invariant forbids, and says so when there is no way.
  */
-import { STATE_VARIABLES, VARIABLES, WORD_RANGE, matches, only, pack, patternOf, put, same, unpack, type PackedState, type Pattern, type Variable, type VehicleState } from '../vehicle'
-import { INVARIANTS, USUAL_PACE, actOn, operationsFor, usualWays, variablesIn, type Act, type Invariant, type Operation, type Pace, type Setting } from '../library'
+import {
+  STATE_VARIABLES,
+  VARIABLES,
+  WORD_RANGE,
+  matches,
+  only,
+  pack,
+  patternOf,
+  put,
+  same,
+  unpack,
+  type PackedState,
+  type Pattern,
+  type Variable,
+  type VehicleState,
+} from '../vehicle'
+import {
+  INVARIANTS,
+  USUAL_PACE,
+  actOn,
+  operationsFor,
+  usualWays,
+  variablesIn,
+  type Act,
+  type Invariant,
+  type Operation,
+  type Pace,
+  type Setting,
+} from '../library'
 
 export interface PlannedStep {
   operation: Operation
@@ -27,7 +54,11 @@ interface Compiled {
 /** A variable at a value: four numbers a variable, the first of them unused. */
 type Fact = number
 const placeOf = new Map(VARIABLES.map((variable, at) => [variable, at]))
-const factsOf = (state: VehicleState): Fact[] => (Object.entries(state) as [Variable, string][]).map(([variable, value]) => 4 * placeOf.get(variable)! + (STATE_VARIABLES[variable] as readonly string[]).indexOf(value) + 1)
+const factsOf = (state: VehicleState): Fact[] =>
+  (Object.entries(state) as [Variable, string][]).map(
+    ([variable, value]) =>
+      4 * placeOf.get(variable)! + (STATE_VARIABLES[variable] as readonly string[]).indexOf(value) + 1,
+  )
 export interface Planner {
   setting: Setting
   /** Variables that this vehicle has; needs and goals of others are left out. */
@@ -55,26 +86,52 @@ export function plannerFor(setting: Setting, pace: Pace = USUAL_PACE): Planner {
 
 const STANDARD: Setting = { layout: 'A01', ways: usualWays('A01') }
 
-export function plannerOf(operations: Operation[] = operationsFor(STANDARD), setting: Setting = STANDARD): Planner {
+export function plannerOf(
+  operations: Operation[] = operationsFor(STANDARD),
+  setting: Setting = STANDARD,
+): Planner {
   const variables = variablesIn(setting)
   // A rule about what the vehicle does not have says nothing of it.
-  const invariants = INVARIANTS.filter(({ never }) => VARIABLES.every((variable) => never[variable] === undefined || variables.has(variable)))
-  const compiled = operations.map((operation): Compiled => ({ operation, needs: patternOf(operation.needs), sets: patternOf(operation.sets), needed: factsOf(operation.needs), made: factsOf(operation.sets) }))
-  return { setting, variables, invariants, compiled, byOperation: new Map(compiled.map((one) => [one.operation, one])), never: invariants.map((invariant) => patternOf(invariant.never)), waysOut: waysOutOf(invariants, compiled) }
+  const invariants = INVARIANTS.filter(({ never }) =>
+    VARIABLES.every((variable) => never[variable] === undefined || variables.has(variable)),
+  )
+  const compiled = operations.map((operation): Compiled => ({
+    operation,
+    needs: patternOf(operation.needs),
+    sets: patternOf(operation.sets),
+    needed: factsOf(operation.needs),
+    made: factsOf(operation.sets),
+  }))
+  return {
+    setting,
+    variables,
+    invariants,
+    compiled,
+    byOperation: new Map(compiled.map((one) => [one.operation, one])),
+    never: invariants.map((invariant) => patternOf(invariant.never)),
+    waysOut: waysOutOf(invariants, compiled),
+  }
 }
 
 function waysOutOf(invariants: Invariant[], compiled: Compiled[]): Map<Fact, Fact[]> {
   const out = new Map<Fact, Fact[]>()
   for (const { never } of invariants) {
     const facts = factsOf(never)
-    const others = [...new Set(compiled.flatMap(({ made }) => made.filter((made) => facts.some((fact) => fact >> 2 === made >> 2 && fact !== made))))]
+    const others = [
+      ...new Set(
+        compiled.flatMap(({ made }) =>
+          made.filter((made) => facts.some((fact) => fact >> 2 === made >> 2 && fact !== made)),
+        ),
+      ),
+    ]
     for (const fact of facts) out.set(fact, [...(out.get(fact) ?? []), ...others])
   }
   return out
 }
 
 /** An act as this vehicle has it. */
-export const actFor = <A extends Act>(planner: Planner, act: A): A => actOn(planner.setting.layout, planner.variables, act)
+export const actFor = <A extends Act>(planner: Planner, act: A): A =>
+  actOn(planner.setting.layout, planner.variables, act)
 const wish = (planner: Planner, goal: VehicleState): Pattern => patternOf(only(goal, planner.variables))
 
 /** States seen, by their first two words and then the third: together they are more than one number holds. */
@@ -167,7 +224,11 @@ function usable({ compiled, waysOut }: Planner, start: VehicleState, goal: Vehic
       for (const fact of made) waysOut.get(fact)?.forEach(want)
     }
     // What a usable operation may break has to be made good again.
-    for (const one of compiled) if (!left.includes(one)) for (const fact of one.made) for (let other = fact & ~3; other < (fact & ~3) + 4; other += 1) if (other !== fact && guarded[other]) wanted[other] = 1
+    for (const one of compiled)
+      if (!left.includes(one))
+        for (const fact of one.made)
+          for (let other = fact & ~3; other < (fact & ~3) + 4; other += 1)
+            if (other !== fact && guarded[other]) wanted[other] = 1
   }
 }
 
@@ -179,8 +240,12 @@ function usable({ compiled, waysOut }: Planner, start: VehicleState, goal: Vehic
 function atLeastLeft(operations: Compiled[], goal: VehicleState): (state: PackedState) => number {
   const facts = factsOf(goal)
   const missing = (Object.entries(goal) as [Variable, string][]).flatMap(([variable, value], at) => {
-    const shares = operations.filter(({ made }) => made.includes(facts[at]!)).map(({ operation, made }) => operation.minutes / made.filter((fact) => facts.includes(fact)).length)
-    return shares.length > 0 ? [{ pattern: patternOf({ [variable]: value }), minutes: Math.min(...shares) }] : []
+    const shares = operations
+      .filter(({ made }) => made.includes(facts[at]!))
+      .map(({ operation, made }) => operation.minutes / made.filter((fact) => facts.includes(fact)).length)
+    return shares.length > 0
+      ? [{ pattern: patternOf({ [variable]: value }), minutes: Math.min(...shares) }]
+      : []
   })
   return (state) => {
     let minutes = 0
@@ -194,7 +259,13 @@ function atLeastLeft(operations: Compiled[], goal: VehicleState): (state: Packed
  * left to the goal) and ends it by returning true.
  * An operation that would change nothing is skipped.
  */
-function search(planner: Planner, operations: Compiled[], start: VehicleState, left: (state: PackedState) => number, settled: (visit: Visit) => boolean): void {
+function search(
+  planner: Planner,
+  operations: Compiled[],
+  start: VehicleState,
+  left: (state: PackedState) => number,
+  settled: (visit: Visit) => boolean,
+): void {
   const first: Visit = { state: pack(start), minutes: 0, via: null, from: null, done: false }
   const seen = new SeenStates()
   seen.set(first)
@@ -249,15 +320,21 @@ export function prices(planner: Planner, start: VehicleState, goals: VehicleStat
   const wanted = goals.map((goal) => wish(planner, goal))
   const answer: (number | null)[] = goals.map(() => null)
   let open = goals.length
-  search(planner, planner.compiled, start, () => 0, (visit) => {
-    wanted.forEach((pattern, at) => {
-      if (answer[at] === null && matches(visit.state, pattern)) {
-        answer[at] = visit.minutes
-        open -= 1
-      }
-    })
-    return open === 0
-  })
+  search(
+    planner,
+    planner.compiled,
+    start,
+    () => 0,
+    (visit) => {
+      wanted.forEach((pattern, at) => {
+        if (answer[at] === null && matches(visit.state, pattern)) {
+          answer[at] = visit.minutes
+          open -= 1
+        }
+      })
+      return open === 0
+    },
+  )
   return answer
 }
 

@@ -40,7 +40,9 @@ const CAN_LITRES = 20
 
 /** The first step that parts a fuel joint; null where the plan opens none. */
 export function opensAt(plan: Plan): number | null {
-  const step = plan.steps.find((candidate) => (candidate.repairId ? candidate.act.sets.leakCheck === 'due' : candidate.act.opens === true))
+  const step = plan.steps.find((candidate) =>
+    candidate.repairId ? candidate.act.sets.leakCheck === 'due' : candidate.act.opens === true,
+  )
   return step?.index ?? null
 }
 
@@ -53,17 +55,37 @@ export function litresToDrain(plan: Plan, litres: number, capacityM3: CubicMetre
 
 export function readyToOpen(plan: Plan, facts: ReadyFacts): ReadyItem[] {
   if (opensAt(plan) === null) return []
-  const item = (group: ReadyGroup, name: string, detail = '', waits: string | null = null): ReadyItem => ({ id: `${group}:${name}`.slice(0, 80), group, name, detail, waits })
+  const item = (group: ReadyGroup, name: string, detail = '', waits: string | null = null): ReadyItem => ({
+    id: `${group}:${name}`.slice(0, 80),
+    group,
+    name,
+    detail,
+    waits,
+  })
   const counted = (count: number) => (count > 1 ? `${count} pieces` : '')
   return [
     ...fuelOut(plan, facts).map(([name, detail, waits]) => item('fuel', name, detail, waits)),
     ...fits(plan, facts).map(([name, detail]) => item('fit', name, detail)),
-    ...(facts.unfit ?? []).map((title) => item('fit', `${title}: does not fit`, '', 'Measure again, or take another part.')),
-    ...plan.have.newParts.filter((part) => !part.oneTime).map((part) => item('parts', part.name, counted(part.count))),
-    ...plan.have.newParts.filter((part) => part.oneTime).map((part) => item('seals', part.name, `${counted(part.count) || 'one'}, new, size compared`)),
+    ...(facts.unfit ?? []).map((title) =>
+      item('fit', `${title}: does not fit`, '', 'Measure again, or take another part.'),
+    ),
+    ...plan.have.newParts
+      .filter((part) => !part.oneTime)
+      .map((part) => item('parts', part.name, counted(part.count))),
+    ...plan.have.newParts
+      .filter((part) => part.oneTime)
+      .map((part) => item('seals', part.name, `${counted(part.count) || 'one'}, new, size compared`)),
     ...capsOf(plan).map(([name, count]) => item('caps', name, counted(count))),
     ...plan.have.tools.filter((tool) => !GUARDED.test(tool)).map((tool) => item('tools', tool)),
-    ...(plan.people > 1 ? [item('people', plan.people > 2 ? `${plan.people - 1} more people` : 'A second person', 'for the heavy step, and at the key')] : []),
+    ...(plan.people > 1
+      ? [
+          item(
+            'people',
+            plan.people > 2 ? `${plan.people - 1} more people` : 'A second person',
+            'for the heavy step, and at the key',
+          ),
+        ]
+      : []),
     ...guards(facts.fuel).map(([name, detail]) => item('guard', name, detail)),
   ]
 }
@@ -71,11 +93,26 @@ export function readyToOpen(plan: Plan, facts: ReadyFacts): ReadyItem[] {
 function fuelOut(plan: Plan, { litres, capacityM3 }: ReadyFacts): [string, string, string | null][] {
   const drains = litresToDrain(plan, litres ?? 0, capacityM3)
   if (drains === null) return []
-  const way: [string, string, string | null] = ['The way the fuel gets out', 'drain, filler or feed line; an anti-siphon flap may block the filler', null]
-  if (litres === null) return [['Cans for the fuel', 'by dip, not by the gauge', 'Dip the tank: the strip takes the litres.'], way]
+  const way: [string, string, string | null] = [
+    'The way the fuel gets out',
+    'drain, filler or feed line; an anti-siphon flap may block the filler',
+    null,
+  ]
+  if (litres === null)
+    return [
+      ['Cans for the fuel', 'by dip, not by the gauge', 'Dip the tank: the strip takes the litres.'],
+      way,
+    ]
   if (drains < 0.5) return []
   const cans = Math.ceil(drains / CAN_LITRES)
-  return [['Cans for the fuel', `${Math.ceil(drains)} L to come out: ${cans} ${cans === 1 ? 'can' : 'cans'} of ${CAN_LITRES} L, bonded, labelled`, null], way]
+  return [
+    [
+      'Cans for the fuel',
+      `${Math.ceil(drains)} L to come out: ${cans} ${cans === 1 ? 'can' : 'cans'} of ${CAN_LITRES} L, bonded, labelled`,
+      null,
+    ],
+    way,
+  ]
 }
 
 /** A hose for injection is rated for this many times the pressure that it holds, typical. */
@@ -86,10 +123,38 @@ function fits(plan: Plan, { gauge, pumpCurrentA, feedBoreM, setPa, fuel }: Ready
   const has = (...ids: string[]) => plan.repairs.some((id) => ids.includes(id))
   const bore = `${(1e3 * feedBoreM).toFixed(1)} mm`
   return [
-    ...(has('module') ? [['Height, flange and plug against the old one', 'within 2 mm, same key, same pins'] as [string, string]] : []),
-    ...(has('module', 'sender') && gauge ? [['Sender against the gauge, by ohmmeter', `${gauge.emptyOhm} Ω empty, ${gauge.fullOhm} Ω full: it ${gauge.fullOhm > gauge.emptyOhm ? 'rises' : 'falls'} as it fills`] as [string, string]] : []),
-    ...(has('module', 'linePump') ? [['Pump current against fuse and wire', `${pumpCurrentA.toFixed(1)} A as made: a fuse of ${leastFuseA(pumpCurrentA) ?? 40} A at least, and no larger than the wire carries`] as [string, string]] : []),
-    ...(has('frontLine', 'rearLine', 'returnLine', 'filter', 'addedFilter', 'module', 'strainer') ? [['Hose to pipe to fitting', `feed bore ${bore}; hose for ${fuel === 'diesel' ? 'diesel' : fuel === 'petrolE85' ? 'ethanol' : 'petrol with ethanol'}, rated ${Math.ceil((HOSE_FACTOR * setPa) / 1e5) * 100} kPa or more`] as [string, string]] : []),
+    ...(has('module')
+      ? [
+          ['Height, flange and plug against the old one', 'within 2 mm, same key, same pins'] as [
+            string,
+            string,
+          ],
+        ]
+      : []),
+    ...(has('module', 'sender') && gauge
+      ? [
+          [
+            'Sender against the gauge, by ohmmeter',
+            `${gauge.emptyOhm} Ω empty, ${gauge.fullOhm} Ω full: it ${gauge.fullOhm > gauge.emptyOhm ? 'rises' : 'falls'} as it fills`,
+          ] as [string, string],
+        ]
+      : []),
+    ...(has('module', 'linePump')
+      ? [
+          [
+            'Pump current against fuse and wire',
+            `${pumpCurrentA.toFixed(1)} A as made: a fuse of ${leastFuseA(pumpCurrentA) ?? 40} A at least, and no larger than the wire carries`,
+          ] as [string, string],
+        ]
+      : []),
+    ...(has('frontLine', 'rearLine', 'returnLine', 'filter', 'addedFilter', 'module', 'strainer')
+      ? [
+          [
+            'Hose to pipe to fitting',
+            `feed bore ${bore}; hose for ${fuel === 'diesel' ? 'diesel' : fuel === 'petrolE85' ? 'ethanol' : 'petrol with ethanol'}, rated ${Math.ceil((HOSE_FACTOR * setPa) / 1e5) * 100} kPa or more`,
+          ] as [string, string],
+        ]
+      : []),
   ]
 }
 
@@ -97,7 +162,8 @@ function fits(plan: Plan, { gauge, pumpCurrentA, feedBoreM, setPa, fuel }: Ready
 function capsOf(plan: Plan): [string, number][] {
   const caps = new Map<string, number>()
   for (const step of plan.steps) {
-    for (const piece of step.act.on ?? []) if (/cap|plug/i.test(piece.name)) caps.set(piece.name, Math.max(caps.get(piece.name) ?? 0, piece.count))
+    for (const piece of step.act.on ?? [])
+      if (/cap|plug/i.test(piece.name)) caps.set(piece.name, Math.max(caps.get(piece.name) ?? 0, piece.count))
   }
   return [...caps]
 }
@@ -106,6 +172,16 @@ function capsOf(plan: Plan): [string, number][] {
 const GUARDED = /gas meter|extinguisher/i
 
 function guards(fuel: FuelGradeId): [string, string][] {
-  const gloves: Record<FuelGradeId, string> = { petrolE0: 'nitrile, changed when wet', petrolE10: 'nitrile, changed when wet', petrolE85: 'for ethanol: butyl or thick nitrile', diesel: 'nitrile, changed when wet' }
-  return [['Gloves', gloves[fuel]], ['Glasses', ''], ['Extinguisher', 'within 5 m, pin in, date good'], ['Gas meter', 'zeroed outdoors today']]
+  const gloves: Record<FuelGradeId, string> = {
+    petrolE0: 'nitrile, changed when wet',
+    petrolE10: 'nitrile, changed when wet',
+    petrolE85: 'for ethanol: butyl or thick nitrile',
+    diesel: 'nitrile, changed when wet',
+  }
+  return [
+    ['Gloves', gloves[fuel]],
+    ['Glasses', ''],
+    ['Extinguisher', 'within 5 m, pin in, date good'],
+    ['Gas meter', 'zeroed outdoors today'],
+  ]
 }

@@ -6,7 +6,8 @@ import { plannerOf, reach, standings, surveyMinutes, surveyOrder } from '.'
 
 const planner = plannerOf()
 const layouts = Object.values(LAYOUTS).filter((layout) => layout.id !== 'A13')
-const all = (layout: Layout, finding: SurveyFinding) => new Map(surveyOf(layout).map((item) => [item.id, finding]))
+const all = (layout: Layout, finding: SurveyFinding) =>
+  new Map(surveyOf(layout).map((item) => [item.id, finding]))
 
 describe.each(layouts.map((layout) => [layout.id, layout] as const))('survey of %s', (_id, layout) => {
   const items = surveyOf(layout)
@@ -14,7 +15,9 @@ describe.each(layouts.map((layout) => [layout.id, layout] as const))('survey of 
   it('takes every item once, after what it waits for, and each can be reached', () => {
     expect(order.map((step) => step.itemId).sort()).toEqual(items.map((item) => item.id).sort())
     const place = new Map(order.map((step, at) => [step.itemId, at]))
-    for (const item of items) for (const before of item.after) expect(place.get(before)!, `${before} before ${item.id}`).toBeLessThan(place.get(item.id)!)
+    for (const item of items)
+      for (const before of item.after)
+        expect(place.get(before)!, `${before} before ${item.id}`).toBeLessThan(place.get(item.id)!)
     expect(Math.max(...order.map((step) => step.reachMinutes))).toBeLessThan(240)
   })
   it('costs no more than the order in which the items are listed', () => {
@@ -33,34 +36,58 @@ describe.each(layouts.map((layout) => [layout.id, layout] as const))('survey of 
     const none = standings(items, new Map(), [])
     for (const item of live) expect(none.get(item.id)!.kind, item.id).toBe('held')
     const good = all(layout, 'good')
-    for (const item of live) for (const before of item.after.filter((id) => !items.some((half) => half.halfOf === id))) {
-      for (const finding of ['bad', 'cannot'] as const) {
-        const standing = standings(items, new Map([...good].filter(([id]) => id !== item.id).map(([id, was]) => [id, id === before ? finding : was])), []).get(item.id)!
-        expect(standing, `${item.id} after ${before} ${finding}`).toEqual({ kind: 'held', by: [before] })
+    for (const item of live)
+      for (const before of item.after.filter((id) => !items.some((half) => half.halfOf === id))) {
+        for (const finding of ['bad', 'cannot'] as const) {
+          const standing = standings(
+            items,
+            new Map(
+              [...good]
+                .filter(([id]) => id !== item.id)
+                .map(([id, was]) => [id, id === before ? finding : was]),
+            ),
+            [],
+          ).get(item.id)!
+          expect(standing, `${item.id} after ${before} ${finding}`).toEqual({ kind: 'held', by: [before] })
+        }
       }
-    }
   })
 })
 
 describe('a find that is put right', () => {
   const items = surveyOf(LAYOUTS.A01)
   const good = all(LAYOUTS.A01, 'good')
-  const found = (changes: Record<string, SurveyFinding>, without: string[] = []) => new Map([...good, ...Object.entries(changes)].filter(([id]) => !without.includes(id)) as [string, SurveyFinding][])
+  const found = (changes: Record<string, SurveyFinding>, without: string[] = []) =>
+    new Map(
+      [...good, ...Object.entries(changes)].filter(([id]) => !without.includes(id)) as [
+        string,
+        SurveyFinding,
+      ][],
+    )
   it('lets the next turn come once its repair is done', () => {
     const findings = found({ tankInside: 'bad' }, ['pumpRuns'])
     expect(standings(items, findings, []).get('pumpRuns')).toEqual({ kind: 'held', by: ['tankInside'] })
     expect(standings(items, findings, ['cleanTank']).get('pumpRuns')).toEqual({ kind: 'open' })
   })
   it('a pump that stood is run again after it was renewed', () => {
-    expect(standings(items, found({ pumpRuns: 'bad' }), []).get('pumpRuns')).toEqual({ kind: 'done', finding: 'bad' })
+    expect(standings(items, found({ pumpRuns: 'bad' }), []).get('pumpRuns')).toEqual({
+      kind: 'done',
+      finding: 'bad',
+    })
     expect(standings(items, found({ pumpRuns: 'bad' }), ['module']).get('pumpRuns')).toEqual({ kind: 'open' })
   })
   it('halves of a line are looked at only where the whole did not pass, and settle it', () => {
     const halves = ['feedRear', 'feedFront', 'pumpRuns']
     expect(standings(items, found({}, halves), []).get('feedRear')).toEqual({ kind: 'not needed' })
     expect(standings(items, found({ feedLine: 'bad' }, halves), []).get('feedRear')).toEqual({ kind: 'open' })
-    expect(standings(items, found({ feedLine: 'bad', feedRear: 'bad' }, ['pumpRuns']), []).get('pumpRuns')!.kind).toBe('held')
-    expect(standings(items, found({ feedLine: 'bad', feedRear: 'bad' }, ['pumpRuns']), ['rearLine']).get('pumpRuns')).toEqual({ kind: 'open' })
+    expect(
+      standings(items, found({ feedLine: 'bad', feedRear: 'bad' }, ['pumpRuns']), []).get('pumpRuns')!.kind,
+    ).toBe('held')
+    expect(
+      standings(items, found({ feedLine: 'bad', feedRear: 'bad' }, ['pumpRuns']), ['rearLine']).get(
+        'pumpRuns',
+      ),
+    ).toEqual({ kind: 'open' })
   })
 })
 

@@ -16,7 +16,11 @@ export interface SurveyStep {
 }
 
 /** How an item stands. `held`: something before its turn is open, bad, or could not be seen. */
-export type SurveyStanding = { kind: 'done'; finding: SurveyFinding } | { kind: 'open' } | { kind: 'held'; by: string[] } | { kind: 'not needed' }
+export type SurveyStanding =
+  | { kind: 'done'; finding: SurveyFinding }
+  | { kind: 'open' }
+  | { kind: 'held'; by: string[] }
+  | { kind: 'not needed' }
 
 /** An item is settled when it was found good or doubtful, or what it asked for is repaired. */
 export function settled(item: SurveyItem, finding: SurveyFinding | undefined, repaired: string[]): boolean {
@@ -25,21 +29,43 @@ export function settled(item: SurveyItem, finding: SurveyFinding | undefined, re
 }
 
 /** Standing of every item. Only what switches on or turns the engine is held by a bad find; the rest is looked at all the same. */
-export function standings(items: SurveyItem[], findings: Map<string, SurveyFinding>, repaired: string[]): Map<string, SurveyStanding> {
+export function standings(
+  items: SurveyItem[],
+  findings: Map<string, SurveyFinding>,
+  repaired: string[],
+): Map<string, SurveyStanding> {
   const byId = new Map(items.map((item) => [item.id, item]))
-  return new Map(items.map((item): [string, SurveyStanding] => {
-    const finding = findings.get(item.id)
-    if (finding && !(finding === 'bad' && item.repairs.length > 0 && settled(item, finding, repaired) && item.live)) return [item.id, { kind: 'done', finding }]
-    if (item.halfOf && !['bad', 'doubtful'].includes(findings.get(item.halfOf) ?? '')) return [item.id, findings.has(item.halfOf) ? { kind: 'not needed' } : { kind: 'held', by: [item.halfOf] }]
-    const by = item.after.filter((id) => (item.live ? !settledWhole(byId.get(id)!, items, findings, repaired) : !findings.has(id)))
-    return [item.id, by.length > 0 ? { kind: 'held', by } : { kind: 'open' }]
-  }))
+  return new Map(
+    items.map((item): [string, SurveyStanding] => {
+      const finding = findings.get(item.id)
+      if (
+        finding &&
+        !(finding === 'bad' && item.repairs.length > 0 && settled(item, finding, repaired) && item.live)
+      )
+        return [item.id, { kind: 'done', finding }]
+      if (item.halfOf && !['bad', 'doubtful'].includes(findings.get(item.halfOf) ?? ''))
+        return [
+          item.id,
+          findings.has(item.halfOf) ? { kind: 'not needed' } : { kind: 'held', by: [item.halfOf] },
+        ]
+      const by = item.after.filter((id) =>
+        item.live ? !settledWhole(byId.get(id)!, items, findings, repaired) : !findings.has(id),
+      )
+      return [item.id, by.length > 0 ? { kind: 'held', by } : { kind: 'open' }]
+    }),
+  )
 }
 
 /** A line that did not pass as a whole is settled by its halves. */
-function settledWhole(item: SurveyItem, items: SurveyItem[], findings: Map<string, SurveyFinding>, repaired: string[]): boolean {
+function settledWhole(
+  item: SurveyItem,
+  items: SurveyItem[],
+  findings: Map<string, SurveyFinding>,
+  repaired: string[],
+): boolean {
   const halves = items.filter((half) => half.halfOf === item.id)
-  if (halves.length > 0 && findings.get(item.id) === 'bad') return halves.every((half) => settled(half, findings.get(half.id), repaired))
+  if (halves.length > 0 && findings.get(item.id) === 'bad')
+    return halves.every((half) => settled(half, findings.get(half.id), repaired))
   return settled(item, findings.get(item.id), repaired)
 }
 
@@ -51,7 +77,10 @@ export function surveyOrder(planner: Planner, start: VehicleState, items: Survey
   while (left.length > 0) {
     const waiting = new Set(left.map((item) => item.id))
     const ready = left.filter((item) => !item.after.some((id) => waiting.has(id)))
-    const priced = (ready.length > 0 ? ready : left).map((item) => ({ item, step: stepTo(planner, state, item) }))
+    const priced = (ready.length > 0 ? ready : left).map((item) => ({
+      item,
+      step: stepTo(planner, state, item),
+    }))
     const best = priced.reduce((one, other) => (other.step.cost < one.step.cost ? other : one))
     greedy.push(best.item)
     state = best.step.end
@@ -65,12 +94,19 @@ const NO_WAY: Minutes = 10_000
 const legs = new Map<string, { reachMinutes: Minutes; end: VehicleState }>()
 
 /** One item after another: way, work, and the state that it leaves. Ways are kept, since the same pairs come again and again. */
-function stepTo(planner: Planner, state: VehicleState, item: SurveyItem): { reachMinutes: Minutes; cost: Minutes; end: VehicleState } {
+function stepTo(
+  planner: Planner,
+  state: VehicleState,
+  item: SurveyItem,
+): { reachMinutes: Minutes; cost: Minutes; end: VehicleState } {
   const key = JSON.stringify([state, item.id])
   const known = legs.get(key)
   if (known) return { ...known, cost: known.reachMinutes + item.minutes }
   const way = reach(planner, state, item.needs)
-  const leg = { reachMinutes: way?.minutes ?? NO_WAY, end: { ...(way?.end ?? state), ...item.needs, ...item.leaves } }
+  const leg = {
+    reachMinutes: way?.minutes ?? NO_WAY,
+    end: { ...(way?.end ?? state), ...item.needs, ...item.leaves },
+  }
   legs.set(key, leg)
   return { ...leg, cost: leg.reachMinutes + item.minutes }
 }
@@ -84,7 +120,8 @@ function walk(planner: Planner, start: VehicleState, order: SurveyItem[]): Surve
   })
 }
 
-const total = (steps: SurveyStep[]): Minutes => steps.reduce((sum, step) => sum + step.reachMinutes + step.minutes, 0)
+const total = (steps: SurveyStep[]): Minutes =>
+  steps.reduce((sum, step) => sum + step.reachMinutes + step.minutes, 0)
 
 /** Rounds of swaps before the order is taken as it is. */
 const MOST_ROUNDS = 4

@@ -9,7 +9,17 @@ export class LogBuilder {
     private readonly author: Author,
   ) {}
   add<K extends EventKind>(at: number, kind: K, body: BodyOf<K>): this {
-    this.events.push(appendEvent(this.events, this.jobId, kind, body, this.author, at, `${this.jobId}-${this.events.length}`))
+    this.events.push(
+      appendEvent(
+        this.events,
+        this.jobId,
+        kind,
+        body,
+        this.author,
+        at,
+        `${this.jobId}-${this.events.length}`,
+      ),
+    )
     return this
   }
 }

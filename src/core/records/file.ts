@@ -6,9 +6,26 @@ export const JOB_FILE_FORMAT = 'stop-start-job'
 const JOB_FILE_VERSION = 1
 
 /** An own photo as it goes in the file: as kept, already scaled down and stripped. */
-const photoSchema = z.object({ photoId: z.string().min(1).max(80), type: z.enum(['image/jpeg', 'image/png', 'image/webp']), base64: z.string().max(20_000_000).refine((text) => text.length % 4 === 0 && /^[A-Za-z0-9+/]*={0,2}$/.test(text), 'it is no picture in base64') })
+const photoSchema = z.object({
+  photoId: z.string().min(1).max(80),
+  type: z.enum(['image/jpeg', 'image/png', 'image/webp']),
+  base64: z
+    .string()
+    .max(20_000_000)
+    .refine(
+      (text) => text.length % 4 === 0 && /^[A-Za-z0-9+/]*={0,2}$/.test(text),
+      'it is no picture in base64',
+    ),
+})
 export type FilePhoto = z.infer<typeof photoSchema>
-const fileSchema = z.object({ format: z.string(), version: z.number(), jobId: z.string().min(1).max(80), vehicle: z.unknown(), events: z.array(z.unknown()).max(100_000), photos: z.array(photoSchema).max(500).default([]) })
+const fileSchema = z.object({
+  format: z.string(),
+  version: z.number(),
+  jobId: z.string().min(1).max(80),
+  vehicle: z.unknown(),
+  events: z.array(z.unknown()).max(100_000),
+  photos: z.array(photoSchema).max(500).default([]),
+})
 
 export interface JobFile {
   jobId: string
@@ -32,15 +49,25 @@ export function readJobFile(content: string): Read {
     return bad(`it is not whole JSON: ${(problem as Error).message}`, 'the file')
   }
   const parsed = fileSchema.safeParse(data)
-  if (!parsed.success) return bad(parsed.error.issues[0]!.message, parsed.error.issues[0]!.path.map(String).join('.') || 'the file')
-  if (parsed.data.format !== JOB_FILE_FORMAT) return bad(`it is of the format "${parsed.data.format}", not a job of this application`, 'format')
-  if (parsed.data.version > JOB_FILE_VERSION) return bad(`it was written by a newer version (${parsed.data.version})`, 'version')
+  if (!parsed.success)
+    return bad(
+      parsed.error.issues[0]!.message,
+      parsed.error.issues[0]!.path.map(String).join('.') || 'the file',
+    )
+  if (parsed.data.format !== JOB_FILE_FORMAT)
+    return bad(`it is of the format "${parsed.data.format}", not a job of this application`, 'format')
+  if (parsed.data.version > JOB_FILE_VERSION)
+    return bad(`it was written by a newer version (${parsed.data.version})`, 'version')
   const events: JobEvent[] = []
   for (const [at, raw] of parsed.data.events.entries()) {
     const event = readEvent(raw)
     if (!event.ok) return bad(event.error.problem, `events.${at}.${event.error.at}`)
-    if (event.value.jobId !== parsed.data.jobId) return bad('an event belongs to another job', `events.${at}.jobId`)
+    if (event.value.jobId !== parsed.data.jobId)
+      return bad('an event belongs to another job', `events.${at}.jobId`)
     events.push(event.value)
   }
-  return { ok: true, value: { jobId: parsed.data.jobId, vehicle: parsed.data.vehicle, events, photos: parsed.data.photos } }
+  return {
+    ok: true,
+    value: { jobId: parsed.data.jobId, vehicle: parsed.data.vehicle, events, photos: parsed.data.photos },
+  }
 }

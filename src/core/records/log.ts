@@ -10,13 +10,37 @@ export interface Author {
 }
 
 /** A new event for the end of a log. `now` in ms; the clock never runs behind the log. */
-export function appendEvent<K extends EventKind>(log: JobEvent[], jobId: string, kind: K, body: BodyOf<K>, author: Author, now: number, id: string): JobEvent {
+export function appendEvent<K extends EventKind>(
+  log: JobEvent[],
+  jobId: string,
+  kind: K,
+  body: BodyOf<K>,
+  author: Author,
+  now: number,
+  id: string,
+): JobEvent {
   const clock = log.reduce((latest, event) => Math.max(latest, event.clock + 1), now)
-  const seq = log.reduce((next, event) => (event.device === author.device ? Math.max(next, event.seq + 1) : next), 0)
-  return { kind, v: versionOf(kind), id, jobId, device: author.device, seq, clock, at: now, by: author.by, body } as JobEvent
+  const seq = log.reduce(
+    (next, event) => (event.device === author.device ? Math.max(next, event.seq + 1) : next),
+    0,
+  )
+  return {
+    kind,
+    v: versionOf(kind),
+    id,
+    jobId,
+    device: author.device,
+    seq,
+    clock,
+    at: now,
+    by: author.by,
+    body,
+  } as JobEvent
 }
 
-const compare = (one: JobEvent, other: JobEvent) => one.clock - other.clock || (one.device < other.device ? -1 : one.device > other.device ? 1 : one.seq - other.seq)
+const compare = (one: JobEvent, other: JobEvent) =>
+  one.clock - other.clock ||
+  (one.device < other.device ? -1 : one.device > other.device ? 1 : one.seq - other.seq)
 
 /** One log from two, each event once, in the common order. */
 export function mergeLogs(one: JobEvent[], other: JobEvent[]): JobEvent[] {

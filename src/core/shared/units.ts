@@ -56,7 +56,7 @@ const UNITS = {
   L: { kind: 'volume', factor: 1e-3 },
   rpm: { kind: 'speed', factor: (2 * Math.PI) / 60 },
   '%': { kind: 'fraction', factor: 0.01 },
-  's': { kind: 'time', factor: 1 },
+  s: { kind: 'time', factor: 1 },
   min: { kind: 'time', factor: 60 },
   '1/min': { kind: 'rate', factor: 1 / 60 },
   '°C': { kind: 'temperature', factor: 1, zero: KELVIN_AT_0_C },
@@ -76,7 +76,8 @@ export interface Entered {
 const zeroOf = (unit: UnitName): number => (unit === '°C' ? UNITS[unit].zero : 0)
 
 /** The SI value of an entry. */
-export const toSi = (entered: Entered): number => entered.value * UNITS[entered.unit].factor + zeroOf(entered.unit)
+export const toSi = (entered: Entered): number =>
+  entered.value * UNITS[entered.unit].factor + zeroOf(entered.unit)
 /** An SI value in a unit for people. */
 export const fromSi = (si: number, unit: UnitName): number => (si - zeroOf(unit)) / UNITS[unit].factor
 /** A difference (an accuracy, an offset) in SI and back: the zero of the scale falls out. */

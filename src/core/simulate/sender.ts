@@ -28,7 +28,9 @@ interface Track {
 /** The track of this vehicle's sender; null where it has none that can be measured in ohms. */
 function trackOf(vehicle: TruthVehicle): Track | null {
   const { model, theta } = vehicle
-  const part = model.layout.parts.find((candidate) => candidate.id === 'sender' && candidate.kind === 'sender')
+  const part = model.layout.parts.find(
+    (candidate) => candidate.id === 'sender' && candidate.kind === 'sender',
+  )
   if (!part) return null
   const own = (name: string) => theta[parameterAt(model, `sender.${name}`)]!
   const { emptyOhm, fullOhm } = part.figures as { emptyOhm: number; fullOhm: number }
@@ -40,13 +42,15 @@ function trackOf(vehicle: TruthVehicle): Track | null {
   const contactOhm = worn > WORN ? 0 : own('seriesOhm')
   const count = worn > WORN ? 1 + Math.round(2 * worn * random.next()) + (worn > 0.6 ? 1 : 0) : 0
   const gaps = Array.from({ length: count }, (_, k) => {
-    const from = (k + 0.25 + 0.5 * random.next()) / Math.max(count, 1) * 0.84 + 0.08
+    const from = ((k + 0.25 + 0.5 * random.next()) / Math.max(count, 1)) * 0.84 + 0.08
     return { from, to: from + 0.012 + 0.02 * random.next() }
   })
   const ohmAt = (position: Fraction) => {
     const bent = position + BENDS * Math.sin(Math.PI * position)
     const along = own('turned') > 0.5 ? 1 - bent : bent
-    return Math.max(0, scale * (emptyOhm + (fullOhm - emptyOhm) * Math.min(1, Math.max(0, along)))) + contactOhm
+    return (
+      Math.max(0, scale * (emptyOhm + (fullOhm - emptyOhm) * Math.min(1, Math.max(0, along)))) + contactOhm
+    )
   }
   return { ohmAt, gaps, span, noise: span * (NOISE + WORN_NOISE * worn) }
 }
@@ -67,12 +71,21 @@ export function senderSweep(vehicle: TruthVehicle, lastsS: Second, samplesPerS: 
   const count = Math.round(lastsS * samplesPerS)
   const seconds = Float64Array.from({ length: count }, (_, k) => k / samplesPerS)
   const along = seconds.map((at) => 1 - Math.abs(1 - (2 * at) / lastsS))
-  const ohm = along.map((position) => (track.gaps.some((gap) => position >= gap.from && position <= gap.to) ? NaN : track.ohmAt(position) + track.noise * random.normal()))
+  const ohm = along.map((position) =>
+    track.gaps.some((gap) => position >= gap.from && position <= gap.to)
+      ? NaN
+      : track.ohmAt(position) + track.noise * random.normal(),
+  )
   return { seconds, ohm, along }
 }
 
 /** Ohms while a tank is filled in even steps and let settle at each; `along` in cubic metres. */
-export function senderFills(vehicle: TruthVehicle, steps: number, settlesS: Second, samplesPerS: number): SenderSignal | null {
+export function senderFills(
+  vehicle: TruthVehicle,
+  steps: number,
+  settlesS: Second,
+  samplesPerS: number,
+): SenderSignal | null {
   const track = trackOf(vehicle)
   if (!track) return null
   const { model, theta } = vehicle
@@ -84,8 +97,13 @@ export function senderFills(vehicle: TruthVehicle, steps: number, settlesS: Seco
   const share = (k: number) => Math.floor(k / perStep) / steps
   const seconds = Float64Array.from({ length: count }, (_, k) => k / samplesPerS)
   const ohm = seconds.map((_, k) => {
-    const position = Math.min(1, Math.max(0, own('floats') * share(k) + own('shift') + SLOSH * random.normal()))
-    return track.gaps.some((gap) => position >= gap.from && position <= gap.to) ? NaN : track.ohmAt(position) + track.noise * random.normal()
+    const position = Math.min(
+      1,
+      Math.max(0, own('floats') * share(k) + own('shift') + SLOSH * random.normal()),
+    )
+    return track.gaps.some((gap) => position >= gap.from && position <= gap.to)
+      ? NaN
+      : track.ohmAt(position) + track.noise * random.normal()
   })
   return { seconds, ohm, along: seconds.map((_, k) => capacityM3 * share(k)) }
 }

@@ -32,21 +32,37 @@ const DYNAMIC_SHARE = 1.5
 const LEAK_REFERENCE_PA = 300e3
 
 /** Rail pressure, pump current and speed through acts. `dryM3`: line volume that has drained, filled at no pressure first. */
-export function railSignal(vehicle: TruthVehicle, acts: Act[], samplesPerS: number, dryM3: CubicMetre = 0): RailSignal {
+export function railSignal(
+  vehicle: TruthVehicle,
+  acts: Act[],
+  samplesPerS: number,
+  dryM3: CubicMetre = 0,
+): RailSignal {
   const { model, theta } = vehicle
   const m3PerPa = theta[parameterAt(model, 'engine.complianceMlPerKPa')]! * 1e-9 * DYNAMIC_SHARE
   const tables = new Map<string, HeldTable>()
-  const out = { seconds: [] as number[], pressurePa: [] as number[], currentA: [] as number[], speedRadPerS: [] as number[] }
+  const out = {
+    seconds: [] as number[],
+    pressurePa: [] as number[],
+    currentA: [] as number[],
+    speedRadPerS: [] as number[],
+  }
   let from = 0
   let startPa = 0
   let emptyM3 = dryM3
   for (const act of acts) {
     const key = `${act.scene} ${act.clamped ?? 'none'}`
-    const table = tables.get(key) ?? (act.scene === 'off' ? restTable(vehicle, act.clamped ?? 'none') : heldTable(vehicle, act.scene))
+    const table =
+      tables.get(key) ??
+      (act.scene === 'off' ? restTable(vehicle, act.clamped ?? 'none') : heldTable(vehicle, act.scene))
     tables.set(key, table)
     const count = Math.max(1, Math.round(act.lastsS * samplesPerS))
     const times = Array.from({ length: count }, (_, k) => (k + 1) / samplesPerS)
-    const run = integrate((p) => ok(Float64Array.of(along(table, table.inflow, p[0]!))), [{ node: model.layout.gaugeAt, m3PerPa, startPa, emptyM3 }], times)
+    const run = integrate(
+      (p) => ok(Float64Array.of(along(table, table.inflow, p[0]!))),
+      [{ node: model.layout.gaugeAt, m3PerPa, startPa, emptyM3 }],
+      times,
+    )
     if (!run.ok) throw new Error(`The stand-in rail does not settle: ${JSON.stringify(run.error)}`)
     for (const sample of run.value) {
       const pressure = Math.max(sample.pressurePa[0]!, 0)
@@ -59,7 +75,12 @@ export function railSignal(vehicle: TruthVehicle, acts: Act[], samplesPerS: numb
     startPa = Math.max(run.value.at(-1)!.pressurePa[0]!, 0)
     emptyM3 = run.value.at(-1)!.emptyM3[0]!
   }
-  return { seconds: Float64Array.from(out.seconds), pressurePa: Float64Array.from(out.pressurePa), currentA: Float64Array.from(out.currentA), speedRadPerS: Float64Array.from(out.speedRadPerS) }
+  return {
+    seconds: Float64Array.from(out.seconds),
+    pressurePa: Float64Array.from(out.pressurePa),
+    currentA: Float64Array.from(out.currentA),
+    speedRadPerS: Float64Array.from(out.speedRadPerS),
+  }
 }
 
 /** Net inflow of the rail, pump current and speed, against its pressure. */
@@ -79,14 +100,30 @@ function heldTable(vehicle: TruthVehicle, scene: SceneId): HeldTable {
   const topPa = GRID_TOP * Math.max(restPa, model.specification.regulatorSetPa.value)
   const even = Array.from({ length: GRID / 2 }, (_, k) => (topPa * k) / (GRID / 2 - 1))
   const about = Array.from({ length: GRID / 2 }, (_, k) => restPa + 0.04 * topPa * (k / (GRID / 2 - 1) - 0.5))
-  const pressurePa = Float64Array.from([...new Set([...even, ...about])].filter((pa) => pa >= 0).sort((one, other) => one - other))
+  const pressurePa = Float64Array.from(
+    [...new Set([...even, ...about])].filter((pa) => pa >= 0).sort((one, other) => one - other),
+  )
   const rows = Array.from(pressurePa, (pa) => {
-    const state = settle({ ...network, nodes: network.nodes.map((node) => (node.id === at ? { id: at, kind: 'boundary', elevationM: node.elevationM, pressurePa: pa } : node)) })
-    const into = network.links.reduce((sum, link) => sum + (link.to === at ? state.flow[link.id]! : 0) - (link.from === at ? state.flow[link.id]! : 0), 0)
+    const state = settle({
+      ...network,
+      nodes: network.nodes.map((node) =>
+        node.id === at ? { id: at, kind: 'boundary', elevationM: node.elevationM, pressurePa: pa } : node,
+      ),
+    })
+    const into = network.links.reduce(
+      (sum, link) =>
+        sum + (link.to === at ? state.flow[link.id]! : 0) - (link.from === at ? state.flow[link.id]! : 0),
+      0,
+    )
     const motor = state.motors.pump ?? Object.values(state.motors)[0]
     return { into, current: motor?.currentA ?? 0, speed: motor?.speedRadPerS ?? 0 }
   })
-  return { pressurePa, inflow: Float64Array.from(rows, (row) => row.into), currentA: Float64Array.from(rows, (row) => row.current), speedRadPerS: Float64Array.from(rows, (row) => row.speed) }
+  return {
+    pressurePa,
+    inflow: Float64Array.from(rows, (row) => row.into),
+    currentA: Float64Array.from(rows, (row) => row.current),
+    speedRadPerS: Float64Array.from(rows, (row) => row.speed),
+  }
 }
 
 /** Key off: what the seats let past, partly laminar and partly as an orifice. */
@@ -95,8 +132,18 @@ function restTable(vehicle: TruthVehicle, clamped: Clamped): HeldTable {
   const topPa = GRID_TOP * vehicle.model.specification.regulatorSetPa.value * 2
   const pressurePa = Float64Array.from({ length: 4 * GRID }, (_, k) => topPa * (k / (4 * GRID - 1)) ** 2)
   // The rest compliance is what a leak-down empties: the dynamic share would slow it.
-  const inflow = pressurePa.map((pa) => -DYNAMIC_SHARE * M3_PER_S_PER_ML_PER_MIN * (laminar * (pa / LEAK_REFERENCE_PA) + orifice * Math.sqrt(pa / LEAK_REFERENCE_PA)))
-  return { pressurePa, inflow, currentA: new Float64Array(pressurePa.length), speedRadPerS: new Float64Array(pressurePa.length) }
+  const inflow = pressurePa.map(
+    (pa) =>
+      -DYNAMIC_SHARE *
+      M3_PER_S_PER_ML_PER_MIN *
+      (laminar * (pa / LEAK_REFERENCE_PA) + orifice * Math.sqrt(pa / LEAK_REFERENCE_PA)),
+  )
+  return {
+    pressurePa,
+    inflow,
+    currentA: new Float64Array(pressurePa.length),
+    speedRadPerS: new Float64Array(pressurePa.length),
+  }
 }
 
 /** Straight between the points of the grid, and on beyond its ends. */
@@ -122,10 +169,23 @@ export interface InstrumentTraits {
   lossLastsS: Second
   step: number
 }
-export const PLAIN_TRAITS: InstrumentTraits = { noise: 0, offset: 0, driftPerS: 0, lossesPerS: 0, lossLastsS: 0, step: 0 }
+export const PLAIN_TRAITS: InstrumentTraits = {
+  noise: 0,
+  offset: 0,
+  driftPerS: 0,
+  lossesPerS: 0,
+  lossLastsS: 0,
+  step: 0,
+}
 
 /** The signal as the instrument gives it; lost samples are NaN. */
-export function throughInstrument(vehicle: TruthVehicle, name: string, seconds: Float64Array, values: Float64Array, traits: InstrumentTraits): Float64Array {
+export function throughInstrument(
+  vehicle: TruthVehicle,
+  name: string,
+  seconds: Float64Array,
+  values: Float64Array,
+  traits: InstrumentTraits,
+): Float64Array {
   const random = instrumentRandom(vehicle, `instrument ${name}`)
   let lostUntil = -Infinity
   return values.map((value, k) => {
@@ -139,14 +199,20 @@ export function throughInstrument(vehicle: TruthVehicle, name: string, seconds: 
 }
 
 /** Bars of the stand-in pumps' commutators, by vehicle. */
-export const barsOf = (vehicle: TruthVehicle): number => 6 + Math.floor(5 * instrumentRandom(vehicle, 'bars').next())
+export const barsOf = (vehicle: TruthVehicle): number =>
+  6 + Math.floor(5 * instrumentRandom(vehicle, 'bars').next())
 
 /** Depth of the ripple of a sound pump, share of its mean (EQ19), and how unlike its bars are. */
 const RIPPLE_SHARE = 0.12
 const UNLIKE = 0.12
 
 /** Current of the running pump at waveform rate, a hump a bar; brushes at their end bounce. */
-export function currentWaveform(vehicle: TruthVehicle, scene: SceneId, lastsS: Second, samplesPerS: number): { seconds: Float64Array; currentA: Float64Array; speedRadPerS: number; bars: number } {
+export function currentWaveform(
+  vehicle: TruthVehicle,
+  scene: SceneId,
+  lastsS: Second,
+  samplesPerS: number,
+): { seconds: Float64Array; currentA: Float64Array; speedRadPerS: number; bars: number } {
   const motor = truthScene(vehicle, scene).motors.pump ?? { currentA: 0, speedRadPerS: 0, movedM3PerS: 0 }
   const random = instrumentRandom(vehicle, `waveform ${scene}`)
   const bars = barsOf(vehicle)
@@ -160,7 +226,10 @@ export function currentWaveform(vehicle: TruthVehicle, scene: SceneId, lastsS: S
     const bar = Math.min(bars - 1, Math.floor(turn * bars))
     if (bounces && random.next() < 80 / samplesPerS) notch = 4
     notch = Math.max(0, notch - 1)
-    const hump = motor.speedRadPerS > 0 ? RIPPLE_SHARE * depths[bar]! * (Math.sin(Math.PI * (turn * bars - bar)) - 2 / Math.PI) : 0
+    const hump =
+      motor.speedRadPerS > 0
+        ? RIPPLE_SHARE * depths[bar]! * (Math.sin(Math.PI * (turn * bars - bar)) - 2 / Math.PI)
+        : 0
     return motor.currentA * (1 + hump - (notch > 0 ? 0.6 : 0))
   })
   return { seconds, currentA, speedRadPerS: motor.speedRadPerS, bars }

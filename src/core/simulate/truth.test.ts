@@ -5,31 +5,57 @@ import { nodePressurePa } from '../physics'
 import { leakDownSeries, repaired, standInById, truthScene, truthVehicle } from '.'
 
 describe('truth vehicles', () => {
-  it.each(SCOPES.flatMap((scope) => Object.values(LAYOUTS).map((layout) => inScope(layout, scope))).flatMap((layout) => layout.scenes.map((scene) => [`${layout.id} ${layout.scope}`, scene, layout] as const)))('%s: a sound one agrees with the model in "%s" to a few percent, though its laws differ', (id, scene, layout) => {
-    const vehicle = truthVehicle(1, specificationOf({}, layout), [], layout)
-    vehicle.theta.set(vehicle.model.nominal)
-    const built = vehicleModel(layout, specificationOf({}, layout))
-    if (!built.ok) throw new Error(built.error.problem)
-    solveScene(built.value, built.value.nominal, scene, true)
-    const { system } = built.value
-    const truth = truthScene(vehicle, scene)
-    for (const station of layout.stations.filter((candidate) => ['fuel', 'return'].includes(candidate.track))) {
-      const modelPa = nodePressurePa(system, system.nodeIndex.get(station.node)!)
-      expect(Math.abs(truth.pressurePa[station.node]! - modelPa), station.name).toBeLessThan(Math.max(5e3, 0.04 * Math.abs(modelPa)))
-    }
-    system.motors.forEach((motor, at) => expect(Math.abs(truth.motors[motor.id]!.currentA - system.motorCurrent[at]!), motor.id).toBeLessThan(0.5))
-  })
+  it.each(
+    SCOPES.flatMap((scope) => Object.values(LAYOUTS).map((layout) => inScope(layout, scope))).flatMap(
+      (layout) => layout.scenes.map((scene) => [`${layout.id} ${layout.scope}`, scene, layout] as const),
+    ),
+  )(
+    '%s: a sound one agrees with the model in "%s" to a few percent, though its laws differ',
+    (id, scene, layout) => {
+      const vehicle = truthVehicle(1, specificationOf({}, layout), [], layout)
+      vehicle.theta.set(vehicle.model.nominal)
+      const built = vehicleModel(layout, specificationOf({}, layout))
+      if (!built.ok) throw new Error(built.error.problem)
+      solveScene(built.value, built.value.nominal, scene, true)
+      const { system } = built.value
+      const truth = truthScene(vehicle, scene)
+      for (const station of layout.stations.filter((candidate) =>
+        ['fuel', 'return'].includes(candidate.track),
+      )) {
+        const modelPa = nodePressurePa(system, system.nodeIndex.get(station.node)!)
+        expect(Math.abs(truth.pressurePa[station.node]! - modelPa), station.name).toBeLessThan(
+          Math.max(5e3, 0.04 * Math.abs(modelPa)),
+        )
+      }
+      system.motors.forEach((motor, at) =>
+        expect(Math.abs(truth.motors[motor.id]!.currentA - system.motorCurrent[at]!), motor.id).toBeLessThan(
+          0.5,
+        ),
+      )
+    },
+  )
   it('a junction balances on the truth too: what the pump moves arrives', () => {
-    const { flow } = truthScene(truthVehicle(5, specificationOf(), [{ faultId: 'F32', severity: 0.5 }]), 'load')
+    const { flow } = truthScene(
+      truthVehicle(5, specificationOf(), [{ faultId: 'F32', severity: 0.5 }]),
+      'load',
+    )
     expect(flow.pump! - flow.relief! - flow.moduleHose!).toBeCloseTo(flow.injectors! + flow.regulator!, 8)
   })
   it('reads the same twice with one seed, otherwise with another', () => {
-    const read = (seed: number) => libraryOf(LAYOUTS.A01).tests.map((test) => JSON.stringify(standInById(truthVehicle(seed, specificationOf(), [{ faultId: 'F79', severity: 0.9 }]), test.id)))
+    const read = (seed: number) =>
+      libraryOf(LAYOUTS.A01).tests.map((test) =>
+        JSON.stringify(
+          standInById(truthVehicle(seed, specificationOf(), [{ faultId: 'F79', severity: 0.9 }]), test.id),
+        ),
+      )
     expect(read(4)).toEqual(read(4))
     expect(read(4)).not.toEqual(read(5))
   })
   it('a corroded feed plug loses volts in the plug and nowhere else', () => {
-    const { volts } = truthScene(truthVehicle(9, specificationOf(), [{ faultId: 'F79', severity: 0.9 }]), 'keyOn')
+    const { volts } = truthScene(
+      truthVehicle(9, specificationOf(), [{ faultId: 'F79', severity: 0.9 }]),
+      'keyOn',
+    )
     expect(volts.plugIn! - volts.plugOut!).toBeGreaterThan(2)
     expect(volts.post! - volts.plugIn!).toBeLessThan(0.8)
   })

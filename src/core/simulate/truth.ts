@@ -6,10 +6,42 @@
  * and partly as an orifice. Instruments carry a bias of their own for each test, and noise. What they
  * share with the model is which figure a fault changes and what a scene does to the vehicle.
  */
-import { factorise, fromSi, newFactors, seedFrom, seededRandom, solveInPlace, type Entered, type Random } from '../shared'
+import {
+  factorise,
+  fromSi,
+  newFactors,
+  seedFrom,
+  seededRandom,
+  solveInPlace,
+  type Entered,
+  type Random,
+} from '../shared'
 import type { ElectricalComponent, HydraulicLink, Network } from '../physics'
-import { ACCURACY, FAULT_TEMPLATES, curesAs, faulty, libraryOf, testById, type Fault, type Quantity, type SoftRule, type Test } from '../library'
-import { LAYOUTS, SCENE, buildNetwork, parameterAt, restLeakSide, vehicleModel, type Layout, type PartKind, type SceneId, type Specification, type VehicleModel } from '../vehicle'
+import {
+  ACCURACY,
+  FAULT_TEMPLATES,
+  curesAs,
+  faulty,
+  libraryOf,
+  testById,
+  type Fault,
+  type Quantity,
+  type SoftRule,
+  type Test,
+} from '../library'
+import {
+  LAYOUTS,
+  SCENE,
+  buildNetwork,
+  parameterAt,
+  restLeakSide,
+  vehicleModel,
+  type Layout,
+  type PartKind,
+  type SceneId,
+  type Specification,
+  type VehicleModel,
+} from '../vehicle'
 import type { MotorAt, MotorState } from './truthLaws'
 import { solveTruth, type TruthFields } from './truthSolver'
 
@@ -42,14 +74,29 @@ export const CAREFUL: Mismatch = { scatter: 1.15, bias: 0.01, numberSlips: 0, ou
 export const STANDARD: Mismatch = { scatter: 1.15, bias: 0.02, numberSlips: 0.01, outcomeSlips: 0.02 }
 export const HARSH: Mismatch = { scatter: 2, bias: 0.04, numberSlips: 0.03, outcomeSlips: 0.06 }
 
-export function truthVehicle(seed: number, specification: Specification, hidden: HiddenFault[], layout: Layout = LAYOUTS.A01, mismatch: Mismatch = CAREFUL): TruthVehicle {
+export function truthVehicle(
+  seed: number,
+  specification: Specification,
+  hidden: HiddenFault[],
+  layout: Layout = LAYOUTS.A01,
+  mismatch: Mismatch = CAREFUL,
+): TruthVehicle {
   const built = vehicleModel(layout, specification)
   if (!built.ok) throw new Error(`${built.error.problem} at ${built.error.at}`)
   const model = built.value
-  const theta = faulty(model, hidden.flatMap(({ faultId, severity }) => { const fault = faultIn(layout, faultId); return fault ? [{ fault, severity }] : [] }))
+  const theta = faulty(
+    model,
+    hidden.flatMap(({ faultId, severity }) => {
+      const fault = faultIn(layout, faultId)
+      return fault ? [{ fault, severity }] : []
+    }),
+  )
   model.parameters.forEach((parameter, at) => {
     // Drawn by name, so that a part added to the layout leaves the others as they were.
-    if (parameter.spread > 0) theta[at]! *= Math.exp(mismatch.scatter * parameter.spread * seededRandom(seed ^ seedFrom(parameter.id)).normal())
+    if (parameter.spread > 0)
+      theta[at]! *= Math.exp(
+        mismatch.scatter * parameter.spread * seededRandom(seed ^ seedFrom(parameter.id)).normal(),
+      )
   })
   return { seed, model, theta, hidden, mismatch }
 }
@@ -59,9 +106,14 @@ export function truthVehicle(seed: number, specification: Specification, hidden:
  * part a sister: then the fault is the first one's. A leak at a place is the one leak that a whole system has.
  */
 function faultIn(layout: Layout, id: string): Fault | null {
-  const named = (of: Layout) => libraryOf(of).faults.find((candidate) => candidate.id === id || candidate.id.startsWith(`${id}@`) || id.startsWith(`${candidate.id}@`)) ?? null
+  const named = (of: Layout) =>
+    libraryOf(of).faults.find(
+      (candidate) =>
+        candidate.id === id || candidate.id.startsWith(`${id}@`) || id.startsWith(`${candidate.id}@`),
+    ) ?? null
   const fault = named(layout)
-  if (!fault && !FAULT_TEMPLATES.some((template) => template.id === id.split('@')[0])) throw new Error(`No fault ${id} in layout ${layout.id}`)
+  if (!fault && !FAULT_TEMPLATES.some((template) => template.id === id.split('@')[0]))
+    throw new Error(`No fault ${id} in layout ${layout.id}`)
   return fault
 }
 
@@ -69,7 +121,9 @@ function faultIn(layout: Layout, id: string): Fault | null {
 export function repaired(vehicle: TruthVehicle, repairIds: string[]): TruthVehicle {
   const { layout, specification } = vehicle.model
   const cured = repairIds.map(curesAs)
-  const left = vehicle.hidden.filter(({ faultId }) => !faultIn(layout, faultId)?.repairs.some((repair) => cured.includes(repair)))
+  const left = vehicle.hidden.filter(
+    ({ faultId }) => !faultIn(layout, faultId)?.repairs.some((repair) => cured.includes(repair)),
+  )
   return truthVehicle(vehicle.seed, specification, left, layout, vehicle.mismatch)
 }
 
@@ -102,13 +156,25 @@ export function settle(network: Network): SceneState {
   let state: SceneState = { pressurePa: {}, flow: {}, volts: {}, motors: {} }
   let currents: number[] = pumps.map(() => 0)
   for (let round = 0; round < MOST_MOTOR_ROUNDS; round += 1) {
-    const motorAt: MotorAt = (pump, risePa) => (wires ? motorState(pump, wires.openV(pumps.indexOf(pump), currents), wires.sourceOhm(pumps.indexOf(pump)), risePa) : STANDS)
+    const motorAt: MotorAt = (pump, risePa) =>
+      wires
+        ? motorState(
+            pump,
+            wires.openV(pumps.indexOf(pump), currents),
+            wires.sourceOhm(pumps.indexOf(pump)),
+            risePa,
+          )
+        : STANDS
     const fuel = solveTruth(network, motorAt)
     const motors = pumps.map((pump) => motorAt(pump, fuel.pressurePa[pump.to]! - fuel.pressurePa[pump.from]!))
     const drawn = motors.map((motor) => motor.currentA)
     const change = Math.max(0, ...drawn.map((ampere, k) => Math.abs(ampere - currents[k]!)))
     currents = drawn
-    state = { ...fuel, volts: wires ? wires.voltsAt(currents) : {}, motors: Object.fromEntries(pumps.map((pump, k) => [pump.id, motors[k]!])) }
+    state = {
+      ...fuel,
+      volts: wires ? wires.voltsAt(currents) : {},
+      motors: Object.fromEntries(pumps.map((pump, k) => [pump.id, motors[k]!])),
+    }
     if (pumps.length < 2 || change < SETTLED_A) break
   }
   return state
@@ -129,14 +195,22 @@ interface Wires {
 function wiring(network: Network, pumps: MotorLink[]): Wires | null {
   const sources = network.components.filter((part) => part.kind === 'source')
   if (sources.length === 0) return null
-  const given = new Map<string, number>([['0', 0], ...sources.map((source) => [source.n1, source.volt] as const)])
-  const names = [...new Set(network.components.flatMap((part) => [part.n1, part.n2]))].filter((name) => !given.has(name))
+  const given = new Map<string, number>([
+    ['0', 0],
+    ...sources.map((source) => [source.n1, source.volt] as const),
+  ])
+  const names = [...new Set(network.components.flatMap((part) => [part.n1, part.n2]))].filter(
+    (name) => !given.has(name),
+  )
   const solve = (currentsA: number[], held: Map<string, number>) => {
     const factors = newFactors(names.length)
     const right = new Float64Array(names.length)
     const tie = (part: Extract<ElectricalComponent, { kind: 'resistor' }>) => {
       const g = 1 / part.ohm
-      for (const [own, other] of [[part.n1, part.n2], [part.n2, part.n1]] as const) {
+      for (const [own, other] of [
+        [part.n1, part.n2],
+        [part.n2, part.n1],
+      ] as const) {
         const k = names.indexOf(own)
         if (k < 0) continue
         factors.entries[k * names.length + k]! += g
@@ -150,14 +224,30 @@ function wiring(network: Network, pumps: MotorLink[]): Wires | null {
       if (names.includes(pump.minus)) right[names.indexOf(pump.minus)]! += currentsA[m]!
     })
     if (names.length > 0 && factorise(factors)) solveInPlace(factors, right)
-    return Object.fromEntries([...held, ...names.map((name, k) => [name, right[k]!] as const)]) as Record<string, number>
+    return Object.fromEntries([...held, ...names.map((name, k) => [name, right[k]!] as const)]) as Record<
+      string,
+      number
+    >
   }
-  const across = (volts: Record<string, number>, pump: number) => volts[pumps[pump]!.plus]! - volts[pumps[pump]!.minus]!
+  const across = (volts: Record<string, number>, pump: number) =>
+    volts[pumps[pump]!.plus]! - volts[pumps[pump]!.minus]!
   const dead = new Map([...given.keys()].map((name) => [name, 0]))
-  const perAmpere = pumps.map((_, m) => solve(pumps.map((_, k) => (k === m ? 1 : 0)), dead))
-  const idle = solve(pumps.map(() => 0), given)
+  const perAmpere = pumps.map((_, m) =>
+    solve(
+      pumps.map((_, k) => (k === m ? 1 : 0)),
+      dead,
+    ),
+  )
+  const idle = solve(
+    pumps.map(() => 0),
+    given,
+  )
   return {
-    openV: (pump, currentsA) => currentsA.reduce((volts, ampere, k) => (k === pump ? volts : volts + ampere * across(perAmpere[k]!, pump)), across(idle, pump)),
+    openV: (pump, currentsA) =>
+      currentsA.reduce(
+        (volts, ampere, k) => (k === pump ? volts : volts + ampere * across(perAmpere[k]!, pump)),
+        across(idle, pump),
+      ),
     sourceOhm: (pump) => -across(perAmpere[pump]!, pump),
     voltsAt: (currentsA) => solve(currentsA, given),
   }
@@ -171,9 +261,14 @@ function motorState(pump: MotorLink, openV: number, sourceOhm: number, risePa: n
   const currentA = motor.idleCurrentA * motor.frictionFactor + loadA
   const voltage = openV - sourceOhm * currentA
   const emfV = voltage - currentA * motor.windingOhm
-  if (!(emfV > 0)) return { movedM3PerS: 0, currentA: openV / (sourceOhm + motor.windingOhm), speedRadPerS: 0 }
+  if (!(emfV > 0))
+    return { movedM3PerS: 0, currentA: openV / (sourceOhm + motor.windingOhm), speedRadPerS: 0 }
   const drive = emfV + (motor.idleCurrentA + loadA) * motor.soundWindingOhm
-  return { movedM3PerS: motor.displacementFactor * Math.max(motor.alphaM3PerSV * drive - motor.gammaM3PerS, 0), currentA, speedRadPerS: emfV / motor.emfVSPerRad }
+  return {
+    movedM3PerS: motor.displacementFactor * Math.max(motor.alphaM3PerSV * drive - motor.gammaM3PerS, 0),
+    currentA,
+    speedRadPerS: emfV / motor.emfVSPerRad,
+  }
 }
 
 /** Sides that are clamped off while the pressure falls. */
@@ -182,8 +277,14 @@ export type Clamped = 'none' | 'feed' | 'return' | 'both'
 /** Leak rates at rest, mL/min at 300 kPa: the laminar part and the orifice part. */
 export function restLeaks(vehicle: TruthVehicle, clamped: Clamped) {
   const { model, theta } = vehicle
-  const hole = model.parameterIndex.has('leak.holeM2') ? theta[parameterAt(model, 'leak.holeM2')]! * 0.62 * 28.3 * 6e7 : 0
-  const leaks = { laminar: 0, orifice: hole, compliance: theta[parameterAt(model, 'engine.complianceMlPerKPa')]! }
+  const hole = model.parameterIndex.has('leak.holeM2')
+    ? theta[parameterAt(model, 'leak.holeM2')]! * 0.62 * 28.3 * 6e7
+    : 0
+  const leaks = {
+    laminar: 0,
+    orifice: hole,
+    compliance: theta[parameterAt(model, 'engine.complianceMlPerKPa')]!,
+  }
   model.parameters.forEach((parameter, at) => {
     if (!parameter.id.endsWith('.restLeak')) return
     const side = restLeakSide(model.layout, parameter.kind)
@@ -196,7 +297,11 @@ export function restLeaks(vehicle: TruthVehicle, clamped: Clamped) {
 }
 
 /** Rail pressure after stopping, kPa, every second: C dp/dt = -(laminar p/300 + orifice sqrt(p/300)) + warming. */
-export function leakDownSeries(vehicle: TruthVehicle, clamped: 'none' | 'feed' | 'return', seconds: number): number[] {
+export function leakDownSeries(
+  vehicle: TruthVehicle,
+  clamped: 'none' | 'feed' | 'return',
+  seconds: number,
+): number[] {
   const { laminar, orifice, compliance } = restLeaks(vehicle, clamped)
   const start: SceneId = vehicle.model.layout.scenes.includes('keyOn') ? 'keyOn' : 'idle'
   let kPa = Math.max(truthScene(vehicle, start).pressurePa[vehicle.model.layout.gaugeAt]! / 1e3, 0)
@@ -223,47 +328,88 @@ function truthMixture(vehicle: TruthVehicle, sceneId: SceneId): number {
   const key = JSON.stringify(model.specification)
   const ofLayout = soundOnes.get(model.layout) ?? new Map<string, TruthVehicle>()
   soundOnes.set(model.layout, ofLayout)
-  const sound = ofLayout.get(key) ?? { seed: 0, model, theta: model.nominal.slice(), hidden: [], mismatch: CAREFUL }
+  const sound = ofLayout.get(key) ?? {
+    seed: 0,
+    model,
+    theta: model.nominal.slice(),
+    hidden: [],
+    mismatch: CAREFUL,
+  }
   ofLayout.set(key, sound)
   const of = (id: string) => (model.parameterIndex.has(id) ? theta[parameterAt(model, id)]! : 0)
   const now = truthScene(vehicle, sceneId)
-  const measured = engine.kind === 'direct' || engine.kind === 'commonRail' ? of(`${engine.part}.gain`) * Math.pow(truthReach(vehicle, sceneId), 0.55) : null
-  const share = measured !== null ? measured : engine.kind === 'diesel' ? of(`${engine.part}.gain`) * Math.sqrt(Math.min(1, Math.max(now.pressurePa[engine.feed]!, 0) / 26e3)) : Math.max(now.flow[engine.part]!, 0) / truthScene(sound, sceneId).flow[engine.part]!
+  const measured =
+    engine.kind === 'direct' || engine.kind === 'commonRail'
+      ? of(`${engine.part}.gain`) * Math.pow(truthReach(vehicle, sceneId), 0.55)
+      : null
+  const share =
+    measured !== null
+      ? measured
+      : engine.kind === 'diesel'
+        ? of(`${engine.part}.gain`) * Math.sqrt(Math.min(1, Math.max(now.pressurePa[engine.feed]!, 0) / 26e3))
+        : Math.max(now.flow[engine.part]!, 0) / truthScene(sound, sceneId).flow[engine.part]!
   const drip = of(`${engine.part}.restLeak`) / (SCENE[sceneId].demandFraction < 0.1 ? 30 : 600)
-  return ((share + (engine.kind === 'injected' ? drip : 0)) * (1 - airShare(vehicle, sceneId)) * liquidShare(vehicle, sceneId)) / (engine.kind === 'diesel' || engine.kind === 'commonRail' ? 1 : 1 + of('engine.airLeak'))
+  return (
+    ((share + (engine.kind === 'injected' ? drip : 0)) *
+      (1 - airShare(vehicle, sceneId)) *
+      liquidShare(vehicle, sceneId)) /
+    (engine.kind === 'diesel' || engine.kind === 'commonRail' ? 1 : 1 + of('engine.airLeak'))
+  )
 }
 
 /** Fuel that is still liquid: vapour grows faster than the heat here, not in proportion to it. */
 function liquidShare({ model, theta }: TruthVehicle, sceneId: SceneId): number {
   const { heatFraction } = SCENE[sceneId]
   const { parts, engine } = model.layout
-  const lines = parts.filter((part) => part.kind !== 'tank' && model.parameterIndex.has(`${part.id}.heat`)).map((part) => theta[parameterAt(model, `${part.id}.heat`)]!)
+  const lines = parts
+    .filter((part) => part.kind !== 'tank' && model.parameterIndex.has(`${part.id}.heat`))
+    .map((part) => theta[parameterAt(model, `${part.id}.heat`)]!)
   const bowl = engine.kind === 'carburettor' ? 0.75 * theta[parameterAt(model, 'fuel.volatility')]! : 0
   return [...lines, bowl].reduce((liquid, heat) => liquid * (1 - Math.pow(heatFraction, 1.15) * heat), 1)
 }
 
 const seepsOf = ({ model, theta }: TruthVehicle, scene: SceneId) =>
-  model.layout.parts.filter((part) => part.kind === 'seep').map((part) => ({ id: part.id, alongM: part.figures!.alongM!, mlPerMin: (scene === 'primed' ? 1 : part.figures!.restShare!) * theta[parameterAt(model, `${part.id}.mlPerMin`)]! }))
+  model.layout.parts
+    .filter((part) => part.kind === 'seep')
+    .map((part) => ({
+      id: part.id,
+      alongM: part.figures!.alongM!,
+      mlPerMin:
+        (scene === 'primed' ? 1 : part.figures!.restShare!) *
+        theta[parameterAt(model, `${part.id}.mlPerMin`)]!,
+    }))
 
 /** Vapour falls off by an exponential here, and a large leak saturates its own air. */
 function truthLel(vehicle: TruthVehicle, at: string, scene: SceneId): number {
   const seeps = seepsOf(vehicle, scene)
   const here = seeps.find((seep) => seep.id === at)!
   const still = vehicle.theta[parameterAt(vehicle.model, 'draught.thins')]!
-  return Math.min(1, 0.002 + still * seeps.reduce((sum, seep) => sum + 0.063 * Math.pow(seep.mlPerMin, 0.92) * Math.exp(-Math.abs(seep.alongM - here.alongM) / 0.42), 0))
+  return Math.min(
+    1,
+    0.002 +
+      still *
+        seeps.reduce(
+          (sum, seep) =>
+            sum +
+            0.063 * Math.pow(seep.mlPerMin, 0.92) * Math.exp(-Math.abs(seep.alongM - here.alongM) / 0.42),
+          0,
+        ),
+  )
 }
 
-const fillOf = ({ model, theta }: TruthVehicle) => theta[parameterAt(model, 'tank.volumeM3')]! / theta[parameterAt(model, 'tank.capacityM3')]!
+const fillOf = ({ model, theta }: TruthVehicle) =>
+  theta[parameterAt(model, 'tank.volumeM3')]! / theta[parameterAt(model, 'tank.capacityM3')]!
 
 /** Share by which a gauge bends away from a straight scale in its middle. */
 const BENDS = 0.02
 /** Sender resistance that a gauge takes the world for, from the volts at its two ends, by type. */
-const TAKEN: Partial<Record<PartKind, (inV: number, outV: number, ohm: number, soundOhm: number) => number>> = {
-  clusterGauge: (inV, outV, _, soundOhm) => soundOhm / (inV / Math.max(outV, 1e-6) - 1),
-  coilGauge: (inV, outV, ohm) => (outV * ohm) / Math.max(inV - outV, 1e-6),
-  ironGauge: (inV, outV, ohm, soundOhm) => (12.6 * ohm) / Math.max(inV - outV, 1e-6) - soundOhm,
-  thermalGauge: (inV, outV, ohm, soundOhm) => (10 * ohm) / Math.max(inV - outV, 1e-6) - soundOhm,
-}
+const TAKEN: Partial<Record<PartKind, (inV: number, outV: number, ohm: number, soundOhm: number) => number>> =
+  {
+    clusterGauge: (inV, outV, _, soundOhm) => soundOhm / (inV / Math.max(outV, 1e-6) - 1),
+    coilGauge: (inV, outV, ohm) => (outV * ohm) / Math.max(inV - outV, 1e-6),
+    ironGauge: (inV, outV, ohm, soundOhm) => (12.6 * ohm) / Math.max(inV - outV, 1e-6) - soundOhm,
+    thermalGauge: (inV, outV, ohm, soundOhm) => (10 * ohm) / Math.max(inV - outV, 1e-6) - soundOhm,
+  }
 
 /** What the needle shows, on a scale that is not quite straight. */
 function truthShown(vehicle: TruthVehicle, sceneId: SceneId): number {
@@ -272,11 +418,24 @@ function truthShown(vehicle: TruthVehicle, sceneId: SceneId): number {
   const at = parameterAt(model, 'gauge.ohm')
   const { volts } = truthScene(vehicle, sceneId)
   const inV = volts[gauge.kind === 'clusterGauge' ? 'clusterV' : 'gaugeIn']!
-  if (theta[parameterAt(model, 'gauge.moves')]! < 0.5 || inV < 3 || (gauge.kind === 'coilGauge' && theta[at]! > 1e4)) return -0.04
+  if (
+    theta[parameterAt(model, 'gauge.moves')]! < 0.5 ||
+    inV < 3 ||
+    (gauge.kind === 'coilGauge' && theta[at]! > 1e4)
+  )
+    return -0.04
   const { emptyOhm, fullOhm } = gauge.figures as { emptyOhm: number; fullOhm: number }
-  const straight = (TAKEN[gauge.kind]!(inV, volts.gaugeOut!, theta[at]!, model.nominal[at]!) - emptyOhm) / (fullOhm - emptyOhm)
+  const straight =
+    (TAKEN[gauge.kind]!(inV, volts.gaugeOut!, theta[at]!, model.nominal[at]!) - emptyOhm) /
+    (fullOhm - emptyOhm)
   const within = Math.min(1, Math.max(0, straight))
-  return Math.min(1.08, Math.max(-0.08, straight + BENDS * Math.sin(2 * Math.PI * within) + theta[parameterAt(model, 'gauge.offset')]!))
+  return Math.min(
+    1.08,
+    Math.max(
+      -0.08,
+      straight + BENDS * Math.sin(2 * Math.PI * within) + theta[parameterAt(model, 'gauge.offset')]!,
+    ),
+  )
 }
 
 /** True rail pressure over its target. The truth's pump fills along another curve, and its reserve is another. */
@@ -291,7 +450,10 @@ function truthReach(vehicle: TruthVehicle, sceneId: SceneId): number {
   return Math.max(0, Math.min(1 / of('sensor'), 1.18 * of('capability') * filled - back))
 }
 
-const TRUTH_RAIL_PA: Record<string, Partial<Record<SceneId, number>>> = { direct: { cranking: 4e6, hotRestart: 4e6, idle: 5e6, load: 15e6, capOff: 15e6 }, commonRail: { cranking: 25e6, idle: 30e6, load: 140e6, capOff: 140e6 } }
+const TRUTH_RAIL_PA: Record<string, Partial<Record<SceneId, number>>> = {
+  direct: { cranking: 4e6, hotRestart: 4e6, idle: 5e6, load: 15e6, capOff: 15e6 },
+  commonRail: { cranking: 25e6, idle: 30e6, load: 140e6, capOff: 140e6 },
+}
 
 /** Duty of a controlled pump, from its own flow and volts. */
 function truthDuty(vehicle: TruthVehicle, sceneId: SceneId): number {
@@ -302,8 +464,20 @@ function truthDuty(vehicle: TruthVehicle, sceneId: SceneId): number {
   const pump = network.links.find((link) => link.id === 'pump')
   if (acrossV < 3 || pump?.type !== 'motor-pump' || pump.motor.kind !== 'displacement') return 1
   const { motor } = pump
-  const leak = motor.leakageFactor * motor.betaM3PerSPa * 3e5 * Math.pow(Math.max(pressurePa.pumpOut! - pressurePa.pumpIn!, 0) / 3e5, 1.08)
-  return Math.min(1, Math.max(0, ((flow.checkValve! + leak) / motor.displacementFactor + motor.gammaM3PerS) / motor.alphaM3PerSV / acrossV))
+  const leak =
+    motor.leakageFactor *
+    motor.betaM3PerSPa *
+    3e5 *
+    Math.pow(Math.max(pressurePa.pumpOut! - pressurePa.pumpIn!, 0) / 3e5, 1.08)
+  return Math.min(
+    1,
+    Math.max(
+      0,
+      ((flow.checkValve! + leak) / motor.displacementFactor + motor.gammaM3PerS) /
+        motor.alphaM3PerSV /
+        acrossV,
+    ),
+  )
 }
 
 /** Value of a quantity on the truth's laws. */
@@ -313,39 +487,79 @@ export function truthValue(vehicle: TruthVehicle, quantity: Quantity): number {
       const { volts } = truthScene(vehicle, quantity.scene)
       return volts[quantity.red]! - volts[quantity.black]!
     }
-    case 'pressure': return truthScene(vehicle, quantity.scene).pressurePa[quantity.at]!
+    case 'pressure':
+      return truthScene(vehicle, quantity.scene).pressurePa[quantity.at]!
     case 'loss': {
       const { pressurePa } = truthScene(vehicle, quantity.scene)
       return pressurePa[quantity.from]! - pressurePa[quantity.to]!
     }
-    case 'rise': return truthScene(vehicle, quantity.scene).pressurePa[quantity.at]! - truthScene(vehicle, quantity.against).pressurePa[quantity.at]!
-    case 'current': return truthScene(vehicle, quantity.scene).motors[quantity.pump ?? 'pump']!.currentA
-    case 'speed': return truthScene(vehicle, quantity.scene).motors[quantity.pump ?? 'pump']!.speedRadPerS
-    case 'flow': return truthScene(vehicle, quantity.scene).flow[quantity.link]!
+    case 'rise':
+      return (
+        truthScene(vehicle, quantity.scene).pressurePa[quantity.at]! -
+        truthScene(vehicle, quantity.against).pressurePa[quantity.at]!
+      )
+    case 'current':
+      return truthScene(vehicle, quantity.scene).motors[quantity.pump ?? 'pump']!.currentA
+    case 'speed':
+      return truthScene(vehicle, quantity.scene).motors[quantity.pump ?? 'pump']!.speedRadPerS
+    case 'flow':
+      return truthScene(vehicle, quantity.scene).flow[quantity.link]!
     case 'residual': {
       const series = leakDownSeries(vehicle, quantity.clamped, quantity.minutes * 60)
       return series[0]! > 1 ? series.at(-1)! / series[0]! : 0
     }
-    case 'air': return airShare(vehicle, quantity.scene)
-    case 'mixture': return truthMixture(vehicle, quantity.scene)
-    case 'better': return truthMixture(vehicle, quantity.scene) - truthMixture(vehicle, quantity.against)
-    case 'fill': return fillOf(vehicle)
-    case 'shown': return truthShown(vehicle, quantity.scene)
-    case 'gaugeError': return truthShown(vehicle, quantity.scene) - fillOf(vehicle)
-    case 'rail': return (TRUTH_RAIL_PA[vehicle.model.layout.engine.kind]?.[quantity.scene] ?? 0) * truthReach(vehicle, quantity.scene) * vehicle.theta[parameterAt(vehicle.model, `${vehicle.model.layout.engine.part}.sensor`)]!
-    case 'sensed': return truthScene(vehicle, quantity.scene).pressurePa[vehicle.model.layout.gaugeAt]! * vehicle.theta[parameterAt(vehicle.model, 'speedControl.sensor')]!
-    case 'duty': return truthDuty(vehicle, quantity.scene)
-    case 'lel': return Math.max(...(quantity.at === undefined ? seepsOf(vehicle, quantity.scene).map((seep) => seep.id) : [quantity.at]).map((place) => truthLel(vehicle, place, quantity.scene)))
-    case 'wets': return seepsOf(vehicle, quantity.scene).reduce((sum, seep) => sum + (quantity.at === undefined || seep.id === quantity.at ? seep.mlPerMin : 0), 0)
+    case 'air':
+      return airShare(vehicle, quantity.scene)
+    case 'mixture':
+      return truthMixture(vehicle, quantity.scene)
+    case 'better':
+      return truthMixture(vehicle, quantity.scene) - truthMixture(vehicle, quantity.against)
+    case 'fill':
+      return fillOf(vehicle)
+    case 'shown':
+      return truthShown(vehicle, quantity.scene)
+    case 'gaugeError':
+      return truthShown(vehicle, quantity.scene) - fillOf(vehicle)
+    case 'rail':
+      return (
+        (TRUTH_RAIL_PA[vehicle.model.layout.engine.kind]?.[quantity.scene] ?? 0) *
+        truthReach(vehicle, quantity.scene) *
+        vehicle.theta[parameterAt(vehicle.model, `${vehicle.model.layout.engine.part}.sensor`)]!
+      )
+    case 'sensed':
+      return (
+        truthScene(vehicle, quantity.scene).pressurePa[vehicle.model.layout.gaugeAt]! *
+        vehicle.theta[parameterAt(vehicle.model, 'speedControl.sensor')]!
+      )
+    case 'duty':
+      return truthDuty(vehicle, quantity.scene)
+    case 'lel':
+      return Math.max(
+        ...(quantity.at === undefined
+          ? seepsOf(vehicle, quantity.scene).map((seep) => seep.id)
+          : [quantity.at]
+        ).map((place) => truthLel(vehicle, place, quantity.scene)),
+      )
+    case 'wets':
+      return seepsOf(vehicle, quantity.scene).reduce(
+        (sum, seep) => sum + (quantity.at === undefined || seep.id === quantity.at ? seep.mlPerMin : 0),
+        0,
+      )
     case 'ohms': {
-      const part = buildNetwork(vehicle.model, vehicle.theta, 'rest').components.find((component) => component.id === quantity.part)
+      const part = buildNetwork(vehicle.model, vehicle.theta, 'rest').components.find(
+        (component) => component.id === quantity.part,
+      )
       return part?.kind === 'resistor' ? part.ohm : Infinity
     }
-    case 'parameter': return vehicle.theta[parameterAt(vehicle.model, quantity.id)]!
+    case 'parameter':
+      return vehicle.theta[parameterAt(vehicle.model, quantity.id)]!
   }
 }
 
-const truly = (vehicle: TruthVehicle, rule: SoftRule) => (rule.side === 'above' ? truthValue(vehicle, rule.quantity) > rule.at : truthValue(vehicle, rule.quantity) < rule.at)
+const truly = (vehicle: TruthVehicle, rule: SoftRule) =>
+  rule.side === 'above'
+    ? truthValue(vehicle, rule.quantity) > rule.at
+    : truthValue(vehicle, rule.quantity) < rule.at
 
 export type StandInReading = { kind: 'number'; entered: Entered } | { kind: 'outcome'; outcome: string }
 
@@ -353,23 +567,48 @@ export type StandInReading = { kind: 'number'; entered: Entered } | { kind: 'out
 export function standInReading(vehicle: TruthVehicle, test: Test, attempt = 0): StandInReading {
   const { reading } = test
   if (reading.kind === 'observation') {
-    const shown = reading.outcomes.find((outcome) => outcome.when.length > 0 && outcome.when.every((rule) => truly(vehicle, rule))) ?? reading.outcomes.at(-1)!
-    return { kind: 'outcome', outcome: slipped(vehicle, test, attempt, vehicle.mismatch.outcomeSlips) ? anyOf(vehicle, test, attempt, reading.outcomes.map((outcome) => outcome.id)) : shown.id }
+    const shown =
+      reading.outcomes.find(
+        (outcome) => outcome.when.length > 0 && outcome.when.every((rule) => truly(vehicle, rule)),
+      ) ?? reading.outcomes.at(-1)!
+    return {
+      kind: 'outcome',
+      outcome: slipped(vehicle, test, attempt, vehicle.mismatch.outcomeSlips)
+        ? anyOf(
+            vehicle,
+            test,
+            attempt,
+            reading.outcomes.map((outcome) => outcome.id),
+          )
+        : shown.id,
+    }
   }
   const bias = instrumentRandom(vehicle, `${test.instrument} ${test.id}`)
   const noise = instrumentRandom(vehicle, `${test.id} ${attempt}`)
   const truth = truthValue(vehicle, reading.quantity)
   const accuracy = ACCURACY[test.instrument]
-  const si = truth * (1 + vehicle.mismatch.bias * bias.normal()) + Math.hypot(accuracy.relative * truth, accuracy.floor(reading.unit)) * 0.5 * noise.normal()
+  const si =
+    truth * (1 + vehicle.mismatch.bias * bias.normal()) +
+    Math.hypot(accuracy.relative * truth, accuracy.floor(reading.unit)) * 0.5 * noise.normal()
   const slip = slipped(vehicle, test, attempt, vehicle.mismatch.numberSlips)
-  const shown = Math.round((slip ? reading.low + (reading.high - reading.low) * instrumentRandom(vehicle, `slips to ${test.id} ${attempt}`).next() : fromSi(si, reading.unit)) / reading.step) * reading.step
+  const shown =
+    Math.round(
+      (slip
+        ? reading.low +
+          (reading.high - reading.low) * instrumentRandom(vehicle, `slips to ${test.id} ${attempt}`).next()
+        : fromSi(si, reading.unit)) / reading.step,
+    ) * reading.step
   const bounded = Math.min(reading.high, Math.max(reading.low, shown))
   return { kind: 'number', entered: { value: Number(bounded.toFixed(3)), unit: reading.unit } }
 }
 
-const slipped = (vehicle: TruthVehicle, test: Test, attempt: number, share: number) => share > 0 && instrumentRandom(vehicle, `slip ${test.id} ${attempt}`).next() < share
-const anyOf = <T>(vehicle: TruthVehicle, test: Test, attempt: number, list: T[]): T => list[Math.floor(list.length * instrumentRandom(vehicle, `slips to ${test.id} ${attempt}`).next())]!
+const slipped = (vehicle: TruthVehicle, test: Test, attempt: number, share: number) =>
+  share > 0 && instrumentRandom(vehicle, `slip ${test.id} ${attempt}`).next() < share
+const anyOf = <T>(vehicle: TruthVehicle, test: Test, attempt: number, list: T[]): T =>
+  list[Math.floor(list.length * instrumentRandom(vehicle, `slips to ${test.id} ${attempt}`).next())]!
 
-export const standInById = (vehicle: TruthVehicle, testId: string, attempt = 0): StandInReading => standInReading(vehicle, testById(testId), attempt)
+export const standInById = (vehicle: TruthVehicle, testId: string, attempt = 0): StandInReading =>
+  standInReading(vehicle, testById(testId), attempt)
 
-export const instrumentRandom = (vehicle: TruthVehicle, name: string): Random => seededRandom(vehicle.seed ^ seedFrom(name))
+export const instrumentRandom = (vehicle: TruthVehicle, name: string): Random =>
+  seededRandom(vehicle.seed ^ seedFrom(name))

@@ -45,31 +45,67 @@ export interface Ends {
 }
 
 /** Flow of a link, m3/s, positive from its first end. */
-export function truthFlow(link: HydraulicLink, ends: Ends, fluid: Fluid, ambientPa: number, motorAt: MotorAt): number {
+export function truthFlow(
+  link: HydraulicLink,
+  ends: Ends,
+  fluid: Fluid,
+  ambientPa: number,
+  motorAt: MotorAt,
+): number {
   const { dropPa, fromPa, toPa } = ends
   switch (link.type) {
-    case 'pipe': return Math.sign(dropPa) * pipeFlow(Math.abs(dropPa), link.lengthM, link.boreM, link.lossCoefficient, fluid)
-    case 'linear-quadratic': return link.checkValve && dropPa < 0 ? 0 : Math.sign(dropPa) * passageFlow(Math.abs(dropPa), link.linearPaPerM3S, link.quadraticPaPerM3S2)
-    case 'orifice': return (link.dischargeCoefficient * link.areaM2 * Math.sqrt(2 / fluid.densityKgPerM3) * dropPa) / Math.sqrt(Math.abs(dropPa) + LAMINAR_JET_PA)
+    case 'pipe':
+      return (
+        Math.sign(dropPa) * pipeFlow(Math.abs(dropPa), link.lengthM, link.boreM, link.lossCoefficient, fluid)
+      )
+    case 'linear-quadratic':
+      return link.checkValve && dropPa < 0
+        ? 0
+        : Math.sign(dropPa) * passageFlow(Math.abs(dropPa), link.linearPaPerM3S, link.quadraticPaPerM3S2)
+    case 'orifice':
+      return (
+        (link.dischargeCoefficient * link.areaM2 * Math.sqrt(2 / fluid.densityKgPerM3) * dropPa) /
+        Math.sqrt(Math.abs(dropPa) + LAMINAR_JET_PA)
+      )
     case 'motor-pump': {
       const risePa = toPa - fromPa
       const { movedM3PerS } = motorAt(link, risePa)
       if (link.motor.kind !== 'displacement') return 0
-      const leak = link.motor.leakageFactor * link.motor.betaM3PerSPa * LEAKAGE_MEETS_PA * Math.sign(risePa) * Math.pow(Math.abs(risePa) / LEAKAGE_MEETS_PA, LEAKAGE_POWER)
+      const leak =
+        link.motor.leakageFactor *
+        link.motor.betaM3PerSPa *
+        LEAKAGE_MEETS_PA *
+        Math.sign(risePa) *
+        Math.pow(Math.abs(risePa) / LEAKAGE_MEETS_PA, LEAKAGE_POWER)
       return Math.max(0, filling(fromPa, fluid, ambientPa) * movedM3PerS - leak)
     }
-    case 'spring-pump': return springFlow(link, dropPa) * filling(fromPa, fluid, ambientPa)
-    case 'back-pressure-regulator': return Math.max(0, fromPa - Math.max(link.setPa * HYSTERESIS, toPa)) / (SLOPE_SHARE * Math.max(link.slopePaPerM3S, 20 / LH))
-    case 'reducing-regulator': return Math.max(0, Math.min(link.setPa, fromPa) - toPa) / NEEDLE_DROOP
-    case 'relief': return Math.max(0, dropPa - link.crackPa) / (SLOPE_SHARE * link.slopePaPerM3S)
-    case 'curve-pump': throw new Error('No layout drives a pump by its curve')
+    case 'spring-pump':
+      return springFlow(link, dropPa) * filling(fromPa, fluid, ambientPa)
+    case 'back-pressure-regulator':
+      return (
+        Math.max(0, fromPa - Math.max(link.setPa * HYSTERESIS, toPa)) /
+        (SLOPE_SHARE * Math.max(link.slopePaPerM3S, 20 / LH))
+      )
+    case 'reducing-regulator':
+      return Math.max(0, Math.min(link.setPa, fromPa) - toPa) / NEEDLE_DROOP
+    case 'relief':
+      return Math.max(0, dropPa - link.crackPa) / (SLOPE_SHARE * link.slopePaPerM3S)
+    case 'curve-pump':
+      throw new Error('No layout drives a pump by its curve')
   }
 }
 
-export const filling = (inletPa: number, fluid: Fluid, ambientPa: number) => Math.min(1, Math.max(0, (inletPa + ambientPa - fluid.vapourPressurePa) / FILLING_WIDTH_PA))
+export const filling = (inletPa: number, fluid: Fluid, ambientPa: number) =>
+  Math.min(1, Math.max(0, (inletPa + ambientPa - fluid.vapourPressurePa) / FILLING_WIDTH_PA))
 
 /** Blasius or laminar, whichever is rougher, so that the flow has no jump. Friction settles in a few rounds, since velocity goes with its root. */
-function pipeFlow(dropPa: number, lengthM: number, boreM: number, lossCoefficient: number, fluid: Fluid): number {
+function pipeFlow(
+  dropPa: number,
+  lengthM: number,
+  boreM: number,
+  lossCoefficient: number,
+  fluid: Fluid,
+): number {
   if (dropPa < 1e-6) return 0
   const perVelocity = (boreM * fluid.densityKgPerM3) / fluid.dynamicViscosityPaS
   const headPa = (2 * dropPa) / (fluid.densityKgPerM3 * ROUGHER)
@@ -88,7 +124,10 @@ function pipeFlow(dropPa: number, lengthM: number, boreM: number, lossCoefficien
 function passageFlow(dropPa: number, linear: number, quadratic: number): number {
   if (quadratic === 0) return dropPa / linear
   const meetsPa = linear * MEETS_AT_M3_PER_S + quadratic * MEETS_AT_M3_PER_S * MEETS_AT_M3_PER_S
-  return (MEETS_AT_M3_PER_S * dropPa * Math.pow((dropPa + LAMINAR_PASSAGE_PA) / meetsPa, 1 / FILTER_POWER - 1)) / meetsPa
+  return (
+    (MEETS_AT_M3_PER_S * dropPa * Math.pow((dropPa + LAMINAR_PASSAGE_PA) / meetsPa, 1 / FILTER_POWER - 1)) /
+    meetsPa
+  )
 }
 
 function springFlow(link: Extract<HydraulicLink, { type: 'spring-pump' }>, dropPa: number): number {

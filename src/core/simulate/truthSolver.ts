@@ -52,7 +52,9 @@ export function solveTruth(network: Network, motorAt: MotorAt): TruthFields {
   if (left > NO_REST_M3_PER_S) throw new Error(`A truth vehicle found no rest: ${left} m3/s are missing`)
   return {
     pressurePa: Object.fromEntries(network.nodes.map((node, k) => [node.id, pressure[k]!])),
-    flow: Object.fromEntries(posed.links.map(({ link, a, b }) => [link.id, flowOf(posed, link, a, b, pressure)])),
+    flow: Object.fromEntries(
+      posed.links.map(({ link, a, b }) => [link.id, flowOf(posed, link, a, b, pressure)]),
+    ),
   }
 }
 
@@ -63,7 +65,10 @@ function pose(network: Network, motorAt: MotorAt): Posed {
   const row = network.nodes.map(() => -1)
   free.forEach((node, k) => (row[node] = k))
   return {
-    network, motorAt, free, row,
+    network,
+    motorAt,
+    free,
+    row,
     links: network.links.map((link) => ({ link, a: at.get(link.from)!, b: at.get(link.to)! })),
     height: network.nodes.map((node) => rhoG * node.elevationM),
     factors: newFactors(free.length),
@@ -73,8 +78,20 @@ function pose(network: Network, motorAt: MotorAt): Posed {
 const worst = (into: Float64Array) => into.reduce((most, value) => Math.max(most, Math.abs(value)), 0)
 const size = (into: Float64Array) => Math.sqrt(into.reduce((sum, value) => sum + value * value, 0))
 
-function flowOf({ network, height, motorAt }: Posed, link: HydraulicLink, a: number, b: number, p: number[]): number {
-  return truthFlow(link, { fromPa: p[a]!, toPa: p[b]!, dropPa: p[a]! + height[a]! - p[b]! - height[b]! }, network.fluid, network.ambientPa, motorAt)
+function flowOf(
+  { network, height, motorAt }: Posed,
+  link: HydraulicLink,
+  a: number,
+  b: number,
+  p: number[],
+): number {
+  return truthFlow(
+    link,
+    { fromPa: p[a]!, toPa: p[b]!, dropPa: p[a]! + height[a]! - p[b]! - height[b]! },
+    network.fluid,
+    network.ambientPa,
+    motorAt,
+  )
 }
 
 /** Net inflow of every junction. */
@@ -133,7 +150,10 @@ function newtonStep(posed: Posed, p: number[], residual: Float64Array, stiff: nu
     }
     const byA = row[a]! >= 0 ? slope(a) : 0
     const byB = row[b]! >= 0 ? slope(b) : 0
-    for (const [end, sign] of [[a, -1], [b, 1]] as const) {
+    for (const [end, sign] of [
+      [a, -1],
+      [b, 1],
+    ] as const) {
       if (row[end]! < 0) continue
       if (row[a]! >= 0) factors.entries[row[end]! * n + row[a]!]! += sign * byA
       if (row[b]! >= 0) factors.entries[row[end]! * n + row[b]!]! += sign * byB

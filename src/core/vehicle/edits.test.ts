@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { nodePressurePa, wireVoltage } from '../physics'
-import { LAYOUTS, editLayout, parameterAt, solveScene, specificationOf, vehicleModel, type Edit, type Layout, type SceneId } from '.'
+import {
+  LAYOUTS,
+  editLayout,
+  parameterAt,
+  solveScene,
+  specificationOf,
+  vehicleModel,
+  type Edit,
+  type Layout,
+  type SceneId,
+} from '.'
 
 const edited = (base: Layout, ...edits: Edit[]): Layout => {
   const result = editLayout(base, edits)
@@ -29,10 +39,16 @@ function pumpVolts(layout: Layout, change: Record<string, number> = {}): number 
 }
 
 describe('edits of a layout', () => {
-  const second: Edit = { kind: 'insert', after: 'frontLine', part: { id: 'secondFilter', kind: 'filter', name: 'Second filter' } }
+  const second: Edit = {
+    kind: 'insert',
+    after: 'frontLine',
+    part: { id: 'secondFilter', kind: 'filter', name: 'Second filter' },
+  }
   it('an extra filter adds its own loss, station and segment; clogged, it starves like the first', () => {
     const layout = edited(LAYOUTS.A01, second)
-    expect(layout.segments.map((segment) => segment.id)).toEqual(expect.arrayContaining(['filter', 'frontLine', 'secondFilter']))
+    expect(layout.segments.map((segment) => segment.id)).toEqual(
+      expect.arrayContaining(['filter', 'frontLine', 'secondFilter']),
+    )
     expect(layout.stations.some((station) => station.id === 'secondFilterIn')).toBe(true)
     expect(railPa(layout, 'openLine')).toBeLessThan(railPa(LAYOUTS.A01, 'openLine'))
     expect(railPa(layout, 'load', { 'secondFilter.loss': 120 })).toBeLessThan(0.8 * railPa(layout, 'load'))
@@ -49,7 +65,11 @@ describe('edits of a layout', () => {
     expect(pumpVolts(layout)).toBeGreaterThan(pumpVolts(LAYOUTS.A01))
   })
   it('a second filter beside the first loses less against an open line', () => {
-    const layout = edited(LAYOUTS.A01, { kind: 'parallel', part: 'filter', by: { id: 'sisterFilter', kind: 'filter' } })
+    const layout = edited(LAYOUTS.A01, {
+      kind: 'parallel',
+      part: 'filter',
+      by: { id: 'sisterFilter', kind: 'filter' },
+    })
     expect(railPa(layout, 'openLine')).toBeGreaterThan(railPa(LAYOUTS.A01, 'openLine'))
   })
   it('a regulator without a vacuum hose in place of the old one holds its pressure at idle', () => {
@@ -60,12 +80,21 @@ describe('edits of a layout', () => {
     const before = JSON.stringify(LAYOUTS.A01)
     const back = edited(LAYOUTS.A01, second, { kind: 'remove', part: 'secondFilter' })
     expect(JSON.stringify(LAYOUTS.A01)).toBe(before)
-    for (const scene of ['keyOn', 'load', 'openLine'] as const) expect(railPa(back, scene)).toBeCloseTo(railPa(LAYOUTS.A01, scene), 0)
+    for (const scene of ['keyOn', 'load', 'openLine'] as const)
+      expect(railPa(back, scene)).toBeCloseTo(railPa(LAYOUTS.A01, scene), 0)
   })
   it.each<{ name: string; edit: Edit; words: string }>([
     { name: 'a part that is not there', edit: { kind: 'remove', part: 'turbo' }, words: 'no part turbo' },
-    { name: 'an id that is taken', edit: { kind: 'insert', after: 'frontLine', part: { id: 'filter', kind: 'filter', name: 'x' } }, words: 'another id' },
-    { name: 'a filter in a wire', edit: { kind: 'insert', after: 'loom', part: { id: 'f2', kind: 'filter', name: 'Filter' } }, words: 'does not belong' },
+    {
+      name: 'an id that is taken',
+      edit: { kind: 'insert', after: 'frontLine', part: { id: 'filter', kind: 'filter', name: 'x' } },
+      words: 'another id',
+    },
+    {
+      name: 'a filter in a wire',
+      edit: { kind: 'insert', after: 'loom', part: { id: 'f2', kind: 'filter', name: 'Filter' } },
+      words: 'does not belong',
+    },
     { name: 'bypassing the tank', edit: { kind: 'bypass', part: 'tank' }, words: 'cannot be bypassed' },
   ])('refuses $name, and says which edit', ({ edit, words }) => {
     const refused = editLayout(LAYOUTS.A01, [second, edit])
@@ -85,10 +114,16 @@ function editsOn(part: Layout['parts'][number]): Edit[] {
 }
 
 describe.each(Object.values(LAYOUTS))('any edit of any part of $id', (layout) => {
-  const cases = layout.parts.flatMap((part) => editsOn(part).map((edit) => ({ part, edit, result: editLayout(layout, [edit]) })))
-  const made = cases.flatMap(({ part, edit, result }) => (result.ok ? [{ part, edit, layout: result.value }] : []))
+  const cases = layout.parts.flatMap((part) =>
+    editsOn(part).map((edit) => ({ part, edit, result: editLayout(layout, [edit]) })),
+  )
+  const made = cases.flatMap(({ part, edit, result }) =>
+    result.ok ? [{ part, edit, layout: result.value }] : [],
+  )
   it('is taken or refused in a sentence that names what is wrong, and many are taken', () => {
-    for (const { result } of cases) if (!result.ok) expect(result.error).toMatchObject({ edit: 0, problem: expect.stringMatching(/^[A-Za-z].{12,}\.$/) })
+    for (const { result } of cases)
+      if (!result.ok)
+        expect(result.error).toMatchObject({ edit: 0, problem: expect.stringMatching(/^[A-Za-z].{12,}\.$/) })
     expect(made.length).toBeGreaterThan(layout.parts.length / 2)
   })
   it('leaves no part, station or segment hanging', () => {
@@ -109,7 +144,8 @@ describe.each(Object.values(LAYOUTS))('any edit of any part of $id', (layout) =>
       const model = modelOf(after)
       const solved = solveScene(model, model.nominal.slice(), 'rest', true)
       expect(solved.ok, JSON.stringify(edit)).toBe(true)
-      for (const at of model.system.nodeIndex.values()) expect(Number.isFinite(nodePressurePa(model.system, at))).toBe(true)
+      for (const at of model.system.nodeIndex.values())
+        expect(Number.isFinite(nodePressurePa(model.system, at))).toBe(true)
     }
   })
 })

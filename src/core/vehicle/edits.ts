@@ -11,7 +11,11 @@ import { LAYOUTS, gaugeLoopOf, leakPlacesOf } from './layouts'
 
 export type Edit =
   /** A further part right behind another one, in the same line or wire. */
-  | { kind: 'insert'; after: string; part: { id: string; kind: PartKind; name: string; figures?: Record<string, number> } }
+  | {
+      kind: 'insert'
+      after: string
+      part: { id: string; kind: PartKind; name: string; figures?: Record<string, number> }
+    }
   /** The part is gone, its ends joined. */
   | { kind: 'remove'; part: string }
   /** Another kind of part in its place, under the same id. */
@@ -27,7 +31,11 @@ const id = z.string().min(1).max(60)
 const partKind = z.enum(Object.keys(KINDS) as [PartKind, ...PartKind[]])
 const figures = z.record(z.string(), z.number().finite()).optional()
 export const editSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('insert'), after: id, part: z.object({ id, kind: partKind, name: z.string().min(1).max(40), figures }) }),
+  z.object({
+    kind: z.literal('insert'),
+    after: id,
+    part: z.object({ id, kind: partKind, name: z.string().min(1).max(40), figures }),
+  }),
   z.object({ kind: z.literal('remove'), part: id }),
   z.object({ kind: z.literal('replace'), part: id, by: partKind, figures }),
   z.object({ kind: z.literal('bypass'), part: id }),
@@ -57,39 +65,110 @@ function applyEdit(layout: Layout, edit: Edit): Layout | string {
   const part = layout.parts.find((candidate) => candidate.id === id)
   if (!part) return `There is no part ${id} in this layout.`
   const fresh = edit.kind === 'insert' ? edit.part.id : edit.kind === 'parallel' ? edit.by.id : null
-  if (fresh !== null && layout.parts.some((candidate) => candidate.id === fresh)) return `There is a part ${fresh} already: give the new one another id.`
-  if (edit.kind !== 'replace' && !(part.from && part.to)) return `${id} does not lie in a line or wire: it cannot be ${WORDS[edit.kind]}.`
+  if (fresh !== null && layout.parts.some((candidate) => candidate.id === fresh))
+    return `There is a part ${fresh} already: give the new one another id.`
+  if (edit.kind !== 'replace' && !(part.from && part.to))
+    return `${id} does not lie in a line or wire: it cannot be ${WORDS[edit.kind]}.`
   switch (edit.kind) {
-    case 'insert': return insert(layout, part, edit.part)
-    case 'remove': return remove(layout, part)
-    case 'replace': return replace(layout, part, edit.by, edit.figures)
-    case 'bypass': return parallel(layout, part, { id: `${part.id}Bypass`, kind: isElectrical(part) ? 'bridge' : 'bypassHose' })
-    case 'parallel': return parallel(layout, part, edit.by)
+    case 'insert':
+      return insert(layout, part, edit.part)
+    case 'remove':
+      return remove(layout, part)
+    case 'replace':
+      return replace(layout, part, edit.by, edit.figures)
+    case 'bypass':
+      return parallel(layout, part, {
+        id: `${part.id}Bypass`,
+        kind: isElectrical(part) ? 'bridge' : 'bypassHose',
+      })
+    case 'parallel':
+      return parallel(layout, part, edit.by)
   }
 }
 
-const WORDS = { insert: 'followed by another part', remove: 'removed', bypass: 'bypassed', parallel: 'doubled' } as const
+const WORDS = {
+  insert: 'followed by another part',
+  remove: 'removed',
+  bypass: 'bypassed',
+  parallel: 'doubled',
+} as const
 
 /** A part whose element is a wire. */
 function isElectrical(part: Part): boolean {
   return ELECTRICAL.has(part.kind)
 }
-const ELECTRICAL: ReadonlySet<PartKind> = new Set(['fuse', 'relay', 'keySwitch', 'cutOff', 'loom', 'ballast', 'feedPlug', 'hatchLead', 'ground', 'chafe', 'meter', 'bridge', 'driver', 'liftCircuit', 'boostSwitch', 'gaugeFuse', 'limiter', 'thermalGauge', 'coilGauge', 'ironGauge', 'clusterGauge', 'senderWire', 'senderChafe', 'senderPlug', 'sender', 'probe', 'senderGround', 'testLead'])
+const ELECTRICAL: ReadonlySet<PartKind> = new Set([
+  'fuse',
+  'relay',
+  'keySwitch',
+  'cutOff',
+  'loom',
+  'ballast',
+  'feedPlug',
+  'hatchLead',
+  'ground',
+  'chafe',
+  'meter',
+  'bridge',
+  'driver',
+  'liftCircuit',
+  'boostSwitch',
+  'gaugeFuse',
+  'limiter',
+  'thermalGauge',
+  'coilGauge',
+  'ironGauge',
+  'clusterGauge',
+  'senderWire',
+  'senderChafe',
+  'senderPlug',
+  'sender',
+  'probe',
+  'senderGround',
+  'testLead',
+])
 
 /** Splits the line behind the part: the new part lies between a new node and where the old part ended. */
-function insert(layout: Layout, after: Part, added: Extract<Edit, { kind: 'insert' }>['part']): Layout | string {
-  if (isElectrical(after) !== ELECTRICAL.has(added.kind)) return `${added.name} does not belong in the same line as ${after.id}.`
+function insert(
+  layout: Layout,
+  after: Part,
+  added: Extract<Edit, { kind: 'insert' }>['part'],
+): Layout | string {
+  if (isElectrical(after) !== ELECTRICAL.has(added.kind))
+    return `${added.name} does not belong in the same line as ${after.id}.`
   const node = `${added.id}In`
   const segment = layout.segments.find((candidate) => candidate.parts.includes(after.id))
   if (!segment) return `${after.id} lies on no track.`
   const ends = { from: node, to: after.to! }
-  const made: Segment = { id: added.id, track: segment.track, name: added.name, from: node, to: segment.to, parts: [added.id] }
+  const made: Segment = {
+    id: added.id,
+    track: segment.track,
+    name: added.name,
+    from: node,
+    to: segment.to,
+    parts: [added.id],
+  }
   return {
     ...layout,
-    junctions: isElectrical(after) ? layout.junctions : { ...layout.junctions, [node]: layout.junctions[after.to!] ?? layout.junctions[after.from!] ?? 0.15 },
-    parts: layout.parts.flatMap((part): Part[] => (part.id === after.id ? [{ ...part, to: node }, { id: added.id, kind: added.kind, ...ends, ...(added.figures ? { figures: added.figures } : {}) }] : [part])),
-    stations: splice(layout.stations, layout.stations.findIndex((station) => station.id === segment.to), { id: node, track: segment.track, name: `${added.name} in`, node }),
-    segments: layout.segments.flatMap((candidate) => (candidate.id === segment.id ? [{ ...candidate, to: node }, made] : [candidate])),
+    junctions: isElectrical(after)
+      ? layout.junctions
+      : { ...layout.junctions, [node]: layout.junctions[after.to!] ?? layout.junctions[after.from!] ?? 0.15 },
+    parts: layout.parts.flatMap((part): Part[] =>
+      part.id === after.id
+        ? [
+            { ...part, to: node },
+            { id: added.id, kind: added.kind, ...ends, ...(added.figures ? { figures: added.figures } : {}) },
+          ]
+        : [part],
+    ),
+    stations: splice(
+      layout.stations,
+      layout.stations.findIndex((station) => station.id === segment.to),
+      { id: node, track: segment.track, name: `${added.name} in`, node },
+    ),
+    segments: layout.segments.flatMap((candidate) =>
+      candidate.id === segment.id ? [{ ...candidate, to: node }, made] : [candidate],
+    ),
   }
 }
 
@@ -101,9 +180,11 @@ function remove(layout: Layout, gone: Part): Layout | string {
   const alone = segment?.parts.length === 1
   const near = gone.from!
   const far = gone.to!
-  const shared = (node: string) => layout.parts.filter((part) => part.from === node || part.to === node).length
+  const shared = (node: string) =>
+    layout.parts.filter((part) => part.from === node || part.to === node).length
   const [kept, lost] = shared(near) < shared(far) ? [far, near] : [near, far]
-  if (!(lost in layout.junctions) && !isElectrical(gone)) return `${gone.id} ends at a fixed place: replace it instead.`
+  if (!(lost in layout.junctions) && !isElectrical(gone))
+    return `${gone.id} ends at a fixed place: replace it instead.`
   const moved = (node: string | undefined) => (node === lost ? kept : node)
   const lostStation = alone ? (lost === far ? segment.to : segment.from) : null
   const keptStation = alone ? (lost === far ? segment.from : segment.to) : null
@@ -111,26 +192,72 @@ function remove(layout: Layout, gone: Part): Layout | string {
   return {
     ...layout,
     junctions: Object.fromEntries(Object.entries(layout.junctions).filter(([node]) => node !== lost)),
-    parts: layout.parts.filter((part) => part.id !== gone.id).map((part) => ({ ...part, ...(part.from ? { from: moved(part.from)! } : {}), ...(part.to ? { to: moved(part.to)! } : {}) })),
-    stations: layout.stations.filter((station) => station.id !== lostStation).map((station) => ({ ...station, node: moved(station.node)! })),
+    parts: layout.parts
+      .filter((part) => part.id !== gone.id)
+      .map((part) => ({
+        ...part,
+        ...(part.from ? { from: moved(part.from)! } : {}),
+        ...(part.to ? { to: moved(part.to)! } : {}),
+      })),
+    stations: layout.stations
+      .filter((station) => station.id !== lostStation)
+      .map((station) => ({ ...station, node: moved(station.node)! })),
     segments: layout.segments
       .filter((candidate) => !(alone && candidate.id === segment.id))
-      .map((candidate) => ({ ...candidate, from: joined(candidate.from), to: joined(candidate.to), parts: candidate.parts.filter((part) => part !== gone.id) })),
+      .map((candidate) => ({
+        ...candidate,
+        from: joined(candidate.from),
+        to: joined(candidate.to),
+        parts: candidate.parts.filter((part) => part !== gone.id),
+      })),
   }
 }
 
 function replace(layout: Layout, old: Part, by: PartKind, figures?: Record<string, number>): Layout | string {
   const placed = KINDS[by].elements !== undefined
-  if (placed && !(old.from && old.to) && KINDS[old.kind].elements !== undefined) return `${old.id} cannot be replaced by a part that lies in a line.`
-  return { ...layout, parts: layout.parts.map((part) => (part.id === old.id ? { id: part.id, kind: by, ...(part.from ? { from: part.from } : {}), ...(part.to ? { to: part.to } : {}), ...(figures ? { figures } : {}) } : part)) }
+  if (placed && !(old.from && old.to) && KINDS[old.kind].elements !== undefined)
+    return `${old.id} cannot be replaced by a part that lies in a line.`
+  return {
+    ...layout,
+    parts: layout.parts.map((part) =>
+      part.id === old.id
+        ? {
+            id: part.id,
+            kind: by,
+            ...(part.from ? { from: part.from } : {}),
+            ...(part.to ? { to: part.to } : {}),
+            ...(figures ? { figures } : {}),
+          }
+        : part,
+    ),
+  }
 }
 
-function parallel(layout: Layout, beside: Part, by: { id: string; kind: PartKind; figures?: Record<string, number> }): Layout | string {
+function parallel(
+  layout: Layout,
+  beside: Part,
+  by: { id: string; kind: PartKind; figures?: Record<string, number> },
+): Layout | string {
   if (isElectrical(beside) !== ELECTRICAL.has(by.kind)) return `${by.id} does not belong beside ${beside.id}.`
   return {
     ...layout,
-    parts: layout.parts.flatMap((part): Part[] => (part.id === beside.id ? [part, { id: by.id, kind: by.kind, from: part.from!, to: part.to!, ...(by.figures ? { figures: by.figures } : {}) }] : [part])),
-    segments: layout.segments.map((segment) => (segment.parts.includes(beside.id) ? { ...segment, parts: [...segment.parts, by.id] } : segment)),
+    parts: layout.parts.flatMap((part): Part[] =>
+      part.id === beside.id
+        ? [
+            part,
+            {
+              id: by.id,
+              kind: by.kind,
+              from: part.from!,
+              to: part.to!,
+              ...(by.figures ? { figures: by.figures } : {}),
+            },
+          ]
+        : [part],
+    ),
+    segments: layout.segments.map((segment) =>
+      segment.parts.includes(beside.id) ? { ...segment, parts: [...segment.parts, by.id] } : segment,
+    ),
   }
 }
 
@@ -150,13 +277,15 @@ export function layoutOf({ layoutId, edits, scope }: LayoutKey): Layout {
   if (known) return known
   const base = inScope(LAYOUTS[layoutId], scope)
   const edited = editLayout(base, editsIn(base, edits))
-  if (!edited.ok) throw new Error(`Edit ${edited.error.edit + 1} of this vehicle does not fit: ${edited.error.problem}`)
+  if (!edited.ok)
+    throw new Error(`Edit ${edited.error.edit + 1} of this vehicle does not fit: ${edited.error.problem}`)
   stands.set(key, edited.value)
   return edited.value
 }
 
 /** The same vehicle as each complaint sees it. */
-export const inScope = (base: Layout, scope: Scope): Layout => (scope === 'gauge' ? gaugeLoopOf(base) : scope === 'leak' ? leakPlacesOf(base) : base)
+export const inScope = (base: Layout, scope: Scope): Layout =>
+  scope === 'gauge' ? gaugeLoopOf(base) : scope === 'leak' ? leakPlacesOf(base) : base
 
 /** The edits that concern a layout: those at its own parts, and at parts that they have added. */
 export function editsIn(base: Layout, edits: Edit[]): Edit[] {

@@ -10,7 +10,21 @@ import { KINDS, type Part, type PartKind } from './kinds'
 import type { SceneId } from './scene'
 import type { Specification, SpecificationField } from './specification'
 
-export const LAYOUT_IDS = ['A01', 'A02', 'A03', 'A04', 'A05', 'A06', 'A07', 'A08', 'A09', 'A10', 'A11', 'A12', 'A13'] as const
+export const LAYOUT_IDS = [
+  'A01',
+  'A02',
+  'A03',
+  'A04',
+  'A05',
+  'A06',
+  'A07',
+  'A08',
+  'A09',
+  'A10',
+  'A11',
+  'A12',
+  'A13',
+] as const
 export type LayoutId = (typeof LAYOUT_IDS)[number]
 
 export type TrackId = 'electrical' | 'fuel' | 'return' | 'gauge' | 'places'
@@ -53,7 +67,11 @@ export interface Layout {
   /** Scenes that this vehicle can be in. */
   scenes: SceneId[]
   /** How the engine takes its fuel: the node it draws from, and the side it draws to. */
-  engine: { kind: 'injected' | 'direct' | 'carburettor' | 'diesel' | 'commonRail'; feed: string; part: string }
+  engine: {
+    kind: 'injected' | 'direct' | 'carburettor' | 'diesel' | 'commonRail'
+    feed: string
+    part: string
+  }
   /** Node where the workshop's pressure gauge goes. */
   gaugeAt: string
   /** Generic figures of this layout where they differ from the common ones. */
@@ -64,26 +82,41 @@ export interface Layout {
 /** Fuel temperature the model assumes in the workshop, K (22 °C). */
 export const WORKSHOP_FUEL_TEMP_K = 295
 
-export const contextOf = (specification: Specification) => ({ specification, fluid: fuelAt(specification.fuel, WORKSHOP_FUEL_TEMP_K) })
+export const contextOf = (specification: Specification) => ({
+  specification,
+  fluid: fuelAt(specification.fuel, WORKSHOP_FUEL_TEMP_K),
+})
 
 /** The sound vehicle as a network, at rest figures; conditions and faults overwrite numbers in it. */
 export function layoutNetwork(layout: Layout, specification: Specification): Network {
   const context = contextOf(specification)
   const elements = layout.parts.map((part) => KINDS[part.kind].elements?.(part, context) ?? {})
   return {
-    fluid: context.fluid, gravityMPerS2: GRAVITY_M_PER_S2, ambientPa: STANDARD_AMBIENT_PA,
-    nodes: [...Object.entries(layout.junctions).map(([id, elevationM]) => ({ id, kind: 'junction' as const, elevationM, demandM3PerS: 0 })), ...elements.flatMap((entry) => entry.nodes ?? [])],
+    fluid: context.fluid,
+    gravityMPerS2: GRAVITY_M_PER_S2,
+    ambientPa: STANDARD_AMBIENT_PA,
+    nodes: [
+      ...Object.entries(layout.junctions).map(([id, elevationM]) => ({
+        id,
+        kind: 'junction' as const,
+        elevationM,
+        demandM3PerS: 0,
+      })),
+      ...elements.flatMap((entry) => entry.nodes ?? []),
+    ],
     links: elements.flatMap((entry) => entry.links ?? []),
     components: elements.flatMap((entry) => entry.components ?? []),
   }
 }
 
-export const segmentOf = (layout: Layout, id: string): Segment | undefined => layout.segments.find((segment) => segment.id === id)
+export const segmentOf = (layout: Layout, id: string): Segment | undefined =>
+  layout.segments.find((segment) => segment.id === id)
 
 /** On which side of the rail gauge a part leaks at rest: clamping that side takes its leak away. */
 export function restLeakSide(layout: Layout, kind: PartKind): 'feed' | 'return' | 'none' {
   if (kind === 'checkValve') return 'feed'
   if (kind === 'regulator') return 'return'
-  if (kind === 'tankRegulator') return layout.parts.some((part) => part.kind === 'returnLine') ? 'return' : 'feed'
+  if (kind === 'tankRegulator')
+    return layout.parts.some((part) => part.kind === 'returnLine') ? 'return' : 'feed'
   return 'none'
 }

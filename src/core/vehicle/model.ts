@@ -4,7 +4,16 @@
  * rebuilt, so a hundred thousand variants solve from one index.
  */
 import { fail, ok, type Result } from '../shared'
-import { indexNetwork, slotOf, solveSteady, startCold, type BadNetwork, type Network, type SolveOutcome, type System } from '../physics'
+import {
+  indexNetwork,
+  slotOf,
+  solveSteady,
+  startCold,
+  type BadNetwork,
+  type Network,
+  type SolveOutcome,
+  type System,
+} from '../physics'
 import { KINDS, type Landing, type Part, type PartKind, type SceneRule } from './kinds'
 import { layoutNetwork, type Layout } from './layout'
 import { SCENE, type SceneId } from './scene'
@@ -51,17 +60,34 @@ export function vehicleModel(layout: Layout, specification: Specification): Resu
   for (const part of layout.parts) {
     for (const def of KINDS[part.kind].parameters) {
       const parameter = parameters.length
-      parameters.push({ id: `${part.id}.${def.name}`, part: part.id, kind: part.kind, nominal: typeof def.nominal === 'function' ? def.nominal(specification) : def.nominal, unit: def.unit, spread: def.spread })
+      parameters.push({
+        id: `${part.id}.${def.name}`,
+        part: part.id,
+        kind: part.kind,
+        nominal: typeof def.nominal === 'function' ? def.nominal(specification) : def.nominal,
+        unit: def.unit,
+        spread: def.spread,
+      })
       for (const { suffix, field, landing } of def.fields) {
         const slot = slotOf(system, `${part.id}${suffix ?? ''}`, field)
-        if (slot < 0) return fail({ kind: 'bad-network', problem: `the parameter ${def.name} lands on no ${field}`, at: part.id })
+        if (slot < 0)
+          return fail({
+            kind: 'bad-network',
+            problem: `the parameter ${def.name} lands on no ${field}`,
+            at: part.id,
+          })
         writes.push({ slot, base: system.values[slot]!, landing, parameter })
       }
     }
   }
   const parameterIndex = new Map(parameters.map((parameter, at) => [parameter.id, at]))
   return ok({
-    layout, specification, system, parameters, writes, parameterIndex,
+    layout,
+    specification,
+    system,
+    parameters,
+    writes,
+    parameterIndex,
     nuisances: Int32Array.from(parameters.flatMap((parameter, at) => (parameter.spread > 0 ? [at] : []))),
     nominal: Float64Array.from(parameters, (parameter) => parameter.nominal),
     sceneRules: layout.parts.flatMap((part) => sceneRule(system, parameterIndex, part)),
@@ -77,7 +103,14 @@ function sceneRule(system: System, parameterIndex: Map<string, number>, part: Pa
     if (at < 0) throw new Error(`A scene of ${part.kind} writes ${field}, which ${part.id}${suffix} has not`)
     return at
   }
-  const bound = rule({ slot, own: (name) => parameterIndex.get(`${part.id}.${name}`)!, other: (id) => parameterIndex.get(id) ?? -1 }, part)
+  const bound = rule(
+    {
+      slot,
+      own: (name) => parameterIndex.get(`${part.id}.${name}`)!,
+      other: (id) => parameterIndex.get(id) ?? -1,
+    },
+    part,
+  )
   return bound ? [bound] : []
 }
 
@@ -93,14 +126,25 @@ export function apply(model: VehicleModel, theta: Float64Array, sceneId: SceneId
   const scene = SCENE[sceneId]
   for (const write of model.writes) {
     const value = theta[write.parameter]!
-    values[write.slot] = write.landing === 'value' ? value : write.landing === 'factor' ? write.base * value : write.base * Math.sqrt(value)
+    values[write.slot] =
+      write.landing === 'value'
+        ? value
+        : write.landing === 'factor'
+          ? write.base * value
+          : write.base * Math.sqrt(value)
   }
-  if (model.manifoldSlot >= 0) values[model.manifoldSlot] = model.layout.engine.kind === 'injected' ? scene.manifoldPa : 0
+  if (model.manifoldSlot >= 0)
+    values[model.manifoldSlot] = model.layout.engine.kind === 'injected' ? scene.manifoldPa : 0
   for (const rule of model.sceneRules) rule(values, theta, scene)
 }
 
 /** Solves a scene under a parameter vector; the last solution is the starting point unless `cold`. */
-export function solveScene(model: VehicleModel, theta: Float64Array, scene: SceneId, cold = false): SolveOutcome {
+export function solveScene(
+  model: VehicleModel,
+  theta: Float64Array,
+  scene: SceneId,
+  cold = false,
+): SolveOutcome {
   apply(model, theta, scene)
   if (cold) startCold(model.system)
   return solveSteady(model.system)
@@ -113,7 +157,8 @@ export function buildNetwork(model: VehicleModel, theta: Float64Array, scene: Sc
   const value = (id: string, field: string) => model.system.values[slotOf(model.system, id, field)]!
   const rewrite = (id: string, target: object) => {
     const record = target as Record<string, unknown>
-    for (const field of Object.keys(record)) if (slotOf(model.system, id, field) >= 0) record[field] = value(id, field)
+    for (const field of Object.keys(record))
+      if (slotOf(model.system, id, field) >= 0) record[field] = value(id, field)
   }
   network.nodes.forEach((node) => rewrite(node.id, node))
   network.components.forEach((part) => rewrite(part.id, part))

@@ -1,7 +1,17 @@
 /** What rigs and heat do to the solved vehicle: jumper, lamp, bypass, hot soak, a feed from behind. */
 import { describe, expect, it } from 'vitest'
 import { nodePressurePa, wireVoltage } from '../physics'
-import { LAYOUTS, SCENE, parameterAt, solveScene, specificationOf, vehicleModel, type LayoutId, type SceneId, type VehicleModel } from '.'
+import {
+  LAYOUTS,
+  SCENE,
+  parameterAt,
+  solveScene,
+  specificationOf,
+  vehicleModel,
+  type LayoutId,
+  type SceneId,
+  type VehicleModel,
+} from '.'
 
 const models = new Map<LayoutId, VehicleModel>()
 function modelOf(id: LayoutId): VehicleModel {
@@ -21,17 +31,29 @@ function look(id: LayoutId, scene: SceneId, set: Record<string, number> = {}) {
   const { system } = model
   const volts = (node: string) => wireVoltage(system, system.electrical.nodeIndex.get(node)!)
   return {
-    volts, kPa: nodePressurePa(system, system.nodeIndex.get(LAYOUTS[id].gaugeAt)!) / 1e3, pumpV: system.electrical.nodeIndex.has('pumpPlus') ? volts('pumpPlus') - volts('pumpMinus') : NaN,
-    pumpA: system.motorCurrent[0] ?? NaN, flow: (link: string) => system.flow[system.linkIds.indexOf(link)]!,
+    volts,
+    kPa: nodePressurePa(system, system.nodeIndex.get(LAYOUTS[id].gaugeAt)!) / 1e3,
+    pumpV: system.electrical.nodeIndex.has('pumpPlus') ? volts('pumpPlus') - volts('pumpMinus') : NaN,
+    pumpA: system.motorCurrent[0] ?? NaN,
+    flow: (link: string) => system.flow[system.linkIds.indexOf(link)]!,
   }
 }
-const withRelay = (Object.keys(LAYOUTS) as LayoutId[]).filter((id) => LAYOUTS[id].scenes.includes('jumpered') && LAYOUTS[id].parts.some((part) => part.kind === 'relay'))
+const withRelay = (Object.keys(LAYOUTS) as LayoutId[]).filter(
+  (id) => LAYOUTS[id].scenes.includes('jumpered') && LAYOUTS[id].parts.some((part) => part.kind === 'relay'),
+)
 
 describe('a fused jumper at the relay base', () => {
   it.each(withRelay)('%s: goes past fuse, relay and command, and leaves loom and ground in the way', (id) => {
     const sound = look(id, 'jumpered')
-    for (const [name, value] of [['fuse.ohm', 1e6], ['relay.ohm', 2], ['relay.coil', 0], ['command.release', 0]] as const) expect(look(id, 'jumpered', { [name]: value }).pumpV).toBeCloseTo(sound.pumpV, 6)
-    for (const name of ['loom.ohm', 'ground.ohm', 'feedPlug.ohm']) expect(look(id, 'jumpered', { [name]: 1 }).pumpV).toBeLessThan(sound.pumpV - 1)
+    for (const [name, value] of [
+      ['fuse.ohm', 1e6],
+      ['relay.ohm', 2],
+      ['relay.coil', 0],
+      ['command.release', 0],
+    ] as const)
+      expect(look(id, 'jumpered', { [name]: value }).pumpV).toBeCloseTo(sound.pumpV, 6)
+    for (const name of ['loom.ohm', 'ground.ohm', 'feedPlug.ohm'])
+      expect(look(id, 'jumpered', { [name]: 1 }).pumpV).toBeLessThan(sound.pumpV - 1)
   })
   it('without a jumper the same faults stop the pump or slow it', () => {
     expect(look('A01', 'keyOn', { 'fuse.ohm': 1e6 }).kPa).toBeLessThan(5)
@@ -56,14 +78,20 @@ describe('a lamp in place of the pump', () => {
 describe('heat', () => {
   it('a scene is as hot as it says, and only driving heats', () => {
     expect(SCENE.hotRestart.heatFraction).toBe(1)
-    for (const scene of Object.values(SCENE)) if (scene.heatFraction > 0) expect(scene.engineTurns, scene.id).toBe(true)
+    for (const scene of Object.values(SCENE))
+      if (scene.heatFraction > 0) expect(scene.engineTurns, scene.id).toBe(true)
   })
-  it.each(['A01', 'A05', 'A06'] as const)('%s: the lighter the fuel, the less is pumped at a hot restart; cold it makes no difference', (id) => {
-    const delivered = [0, 0.5, 0.9].map((volatility) => look(id, 'hotRestart', { 'fuel.volatility': volatility }).kPa)
-    expect(delivered[1]!).toBeLessThanOrEqual(delivered[0]! + 1e-6)
-    expect(delivered[2]!).toBeLessThan(delivered[0]!)
-    expect(look(id, 'cranking', { 'fuel.volatility': 0.9 }).kPa).toBeCloseTo(look(id, 'cranking').kPa, 6)
-  })
+  it.each(['A01', 'A05', 'A06'] as const)(
+    '%s: the lighter the fuel, the less is pumped at a hot restart; cold it makes no difference',
+    (id) => {
+      const delivered = [0, 0.5, 0.9].map(
+        (volatility) => look(id, 'hotRestart', { 'fuel.volatility': volatility }).kPa,
+      )
+      expect(delivered[1]!).toBeLessThanOrEqual(delivered[0]! + 1e-6)
+      expect(delivered[2]!).toBeLessThan(delivered[0]!)
+      expect(look(id, 'cranking', { 'fuel.volatility': 0.9 }).kPa).toBeCloseTo(look(id, 'cranking').kPa, 6)
+    },
+  )
   it('light fuel and a warm return add up, and never to more than all of it', () => {
     const pumped = (set: Record<string, number>) => look('A01', 'hotRestart', set).flow('pump')
     const both = pumped({ 'fuel.volatility': 0.6, 'tank.heat': 0.6 })

@@ -2,7 +2,28 @@
  * Scenes: a condition of the vehicle with a rig on it, in which a test reads. One steady solution per
  * scene serves every test that looks at it.
  */
-export const SCENES = ['rest', 'keyOn', 'idle', 'load', 'cranking', 'deadhead', 'openLine', 'pinched', 'noReference', 'capOff', 'canFed', 'hotRestart', 'jumpered', 'lampLoad', 'filterBypassed', 'gaugeOn', 'senderParted', 'senderWireGrounded', 'knownResistor', 'primed'] as const
+export const SCENES = [
+  'rest',
+  'keyOn',
+  'idle',
+  'load',
+  'cranking',
+  'deadhead',
+  'openLine',
+  'pinched',
+  'noReference',
+  'capOff',
+  'canFed',
+  'hotRestart',
+  'jumpered',
+  'lampLoad',
+  'filterBypassed',
+  'gaugeOn',
+  'senderParted',
+  'senderWireGrounded',
+  'knownResistor',
+  'primed',
+] as const
 export type SceneId = (typeof SCENES)[number]
 
 export interface Scene {
@@ -22,7 +43,20 @@ export interface Scene {
   manifoldPa: number
   /** How hot fuel and lines have become, as a share of a hot soak: where vapour forms. */
   heatFraction: number
-  rig: 'none' | 'deadhead' | 'openLine' | 'pinchedReturn' | 'referenceOff' | 'capOff' | 'canFed' | 'jumper' | 'lamp' | 'bypassedFilter' | 'senderParted' | 'senderWireGrounded' | 'knownResistor'
+  rig:
+    | 'none'
+    | 'deadhead'
+    | 'openLine'
+    | 'pinchedReturn'
+    | 'referenceOff'
+    | 'capOff'
+    | 'canFed'
+    | 'jumper'
+    | 'lamp'
+    | 'bypassedFilter'
+    | 'senderParted'
+    | 'senderWireGrounded'
+    | 'knownResistor'
 }
 
 /** Manifold vacuum at idle and at load, Pa; typical. */
@@ -30,14 +64,51 @@ const IDLE_MANIFOLD_PA = -55e3
 const LOAD_MANIFOLD_PA = -4e3
 
 /** The engine stands, the key is out; every scene says only where it differs. */
-const AT_REST: Omit<Scene, 'id' | 'words'> = { supply: 'battery', pumpFed: false, gaugeLive: false, engineTurns: false, engineSpeedFraction: 0, demandFraction: 0, manifoldPa: 0, heatFraction: 0, rig: 'none' }
+const AT_REST: Omit<Scene, 'id' | 'words'> = {
+  supply: 'battery',
+  pumpFed: false,
+  gaugeLive: false,
+  engineTurns: false,
+  engineSpeedFraction: 0,
+  demandFraction: 0,
+  manifoldPa: 0,
+  heatFraction: 0,
+  rig: 'none',
+}
 const KEY_ON: Partial<Scene> = { pumpFed: true, gaugeLive: true }
-const IDLE: Partial<Scene> = { ...KEY_ON, supply: 'charging', engineTurns: true, engineSpeedFraction: 0.25, demandFraction: 0.03, manifoldPa: IDLE_MANIFOLD_PA }
+const IDLE: Partial<Scene> = {
+  ...KEY_ON,
+  supply: 'charging',
+  engineTurns: true,
+  engineSpeedFraction: 0.25,
+  demandFraction: 0.03,
+  manifoldPa: IDLE_MANIFOLD_PA,
+}
 /** A long climb warms the fuel by some of what a hot soak does. */
-const LOAD: Partial<Scene> = { ...KEY_ON, supply: 'charging', engineTurns: true, engineSpeedFraction: 1, demandFraction: 1, manifoldPa: LOAD_MANIFOLD_PA, heatFraction: 0.4 }
-const CRANKING: Partial<Scene> = { ...KEY_ON, supply: 'cranking', engineTurns: true, engineSpeedFraction: 0.08, demandFraction: 0.12, manifoldPa: LOAD_MANIFOLD_PA }
+const LOAD: Partial<Scene> = {
+  ...KEY_ON,
+  supply: 'charging',
+  engineTurns: true,
+  engineSpeedFraction: 1,
+  demandFraction: 1,
+  manifoldPa: LOAD_MANIFOLD_PA,
+  heatFraction: 0.4,
+}
+const CRANKING: Partial<Scene> = {
+  ...KEY_ON,
+  supply: 'cranking',
+  engineTurns: true,
+  engineSpeedFraction: 0.08,
+  demandFraction: 0.12,
+  manifoldPa: LOAD_MANIFOLD_PA,
+}
 
-const scene = (id: SceneId, words: string, differs: Partial<Scene> = {}): Scene => ({ ...AT_REST, ...differs, id, words })
+const scene = (id: SceneId, words: string, differs: Partial<Scene> = {}): Scene => ({
+  ...AT_REST,
+  ...differs,
+  id,
+  words,
+})
 
 export const SCENE: Record<SceneId, Scene> = {
   rest: scene('rest', 'at rest, key off'),
@@ -45,8 +116,16 @@ export const SCENE: Record<SceneId, Scene> = {
   idle: scene('idle', 'at idle', IDLE),
   load: scene('load', 'under load', LOAD),
   cranking: scene('cranking', 'cranking', CRANKING),
-  deadhead: scene('deadhead', 'deadheaded, 3 s at most', { ...KEY_ON, engineSpeedFraction: 0.25, rig: 'deadhead' }),
-  openLine: scene('openLine', 'line open into the can', { ...KEY_ON, engineSpeedFraction: 0.08, rig: 'openLine' }),
+  deadhead: scene('deadhead', 'deadheaded, 3 s at most', {
+    ...KEY_ON,
+    engineSpeedFraction: 0.25,
+    rig: 'deadhead',
+  }),
+  openLine: scene('openLine', 'line open into the can', {
+    ...KEY_ON,
+    engineSpeedFraction: 0.08,
+    rig: 'openLine',
+  }),
   pinched: scene('pinched', 'return squeezed', { ...KEY_ON, rig: 'pinchedReturn' }),
   noReference: scene('noReference', 'at idle, vacuum hose off', { ...IDLE, rig: 'referenceOff' }),
   capOff: scene('capOff', 'filler cap loose', { ...LOAD, rig: 'capOff' }),
@@ -54,10 +133,19 @@ export const SCENE: Record<SceneId, Scene> = {
   hotRestart: scene('hotRestart', 'restarted hot, 20 min after a run', { ...CRANKING, heatFraction: 1 }),
   jumpered: scene('jumpered', 'pump fed by a fused jumper', { ...KEY_ON, rig: 'jumper' }),
   lampLoad: scene('lampLoad', 'a 55 W lamp in place of the pump', { ...KEY_ON, rig: 'lamp' }),
-  filterBypassed: scene('filterBypassed', 'filter bypassed for a test run', { ...LOAD, rig: 'bypassedFilter' }),
+  filterBypassed: scene('filterBypassed', 'filter bypassed for a test run', {
+    ...LOAD,
+    rig: 'bypassedFilter',
+  }),
   gaugeOn: scene('gaugeOn', 'key on, gauge settled', { gaugeLive: true }),
   senderParted: scene('senderParted', 'key on, tank plug parted', { gaugeLive: true, rig: 'senderParted' }),
-  senderWireGrounded: scene('senderWireGrounded', 'key on, sender wire held to ground', { gaugeLive: true, rig: 'senderWireGrounded' }),
-  knownResistor: scene('knownResistor', 'key on, a known resistor for the sender', { gaugeLive: true, rig: 'knownResistor' }),
+  senderWireGrounded: scene('senderWireGrounded', 'key on, sender wire held to ground', {
+    gaugeLive: true,
+    rig: 'senderWireGrounded',
+  }),
+  knownResistor: scene('knownResistor', 'key on, a known resistor for the sender', {
+    gaugeLive: true,
+    rig: 'knownResistor',
+  }),
   primed: scene('primed', 'primed three times, key off'),
 }

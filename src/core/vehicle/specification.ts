@@ -38,7 +38,11 @@ export const specificationSchema = z.object({
   ...(Object.fromEntries(
     fieldNames.map((field) => [
       field,
-      figureSchema.refine((figure) => figure.value >= SPECIFICATION_FIELDS[field].low && figure.value <= SPECIFICATION_FIELDS[field].high, { message: `${field} is outside what such a system can have` }),
+      figureSchema.refine(
+        (figure) =>
+          figure.value >= SPECIFICATION_FIELDS[field].low && figure.value <= SPECIFICATION_FIELDS[field].high,
+        { message: `${field} is outside what such a system can have` },
+      ),
     ]),
   ) as Record<SpecificationField, typeof figureSchema>),
   fuel: z.enum(Object.keys(FUEL_GRADES) as [FuelGradeId, ...FuelGradeId[]]),
@@ -52,7 +56,18 @@ export interface GenericFigures {
 const COMMON: GenericFigures = { generic: {}, fuel: 'petrolE10' }
 
 /** The generic specification of a layout with the given figures in place. */
-export function specificationOf(known: Partial<Record<SpecificationField, Figure>> = {}, layout: GenericFigures = COMMON): Specification {
-  const figures = Object.fromEntries(fieldNames.map((field) => [field, known[field] ?? { value: layout.generic[field] ?? SPECIFICATION_FIELDS[field].generic, source: 'generic' }]))
+export function specificationOf(
+  known: Partial<Record<SpecificationField, Figure>> = {},
+  layout: GenericFigures = COMMON,
+): Specification {
+  const figures = Object.fromEntries(
+    fieldNames.map((field) => [
+      field,
+      known[field] ?? {
+        value: layout.generic[field] ?? SPECIFICATION_FIELDS[field].generic,
+        source: 'generic',
+      },
+    ]),
+  )
   return { ...(figures as Record<SpecificationField, Figure>), fuel: layout.fuel }
 }

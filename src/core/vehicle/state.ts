@@ -50,20 +50,66 @@ export const VARIABLES = Object.keys(STATE_VARIABLES) as Variable[]
 
 /** A vehicle as it is driven in, before anyone has looked: only what cannot be otherwise. */
 export const DRIVEN_IN: VehicleState = {
-  line: 'pressurised', pumpCircuit: 'live', area: 'open', vapour: 'unchecked', tankVapour: 'sealed', seat: 'in', hatch: 'closed', cargo: 'in', bed: 'down', tank: 'in', wayIn: 'shut', moduleTop: 'dirty',
-  moduleHoses: 'joined', ring: 'tight', module: 'in', height: 'on floor', filterJoint: 'joined', stepTrim: 'on', plug: 'mated', gauge: 'none',
-  exhaust: 'hot', leakCheck: 'passed', ignition: 'off', battery: 'on', fuelLevel: 'above flange',
-  feedTap: 'open', highSide: 'pressurised', feed: 'primed', authority: 'none', reliefJoint: 'made', exhaustPath: 'in', tankInside: 'fuel', tankAir: 'vapour', gaugeMarks: 'proven',
+  line: 'pressurised',
+  pumpCircuit: 'live',
+  area: 'open',
+  vapour: 'unchecked',
+  tankVapour: 'sealed',
+  seat: 'in',
+  hatch: 'closed',
+  cargo: 'in',
+  bed: 'down',
+  tank: 'in',
+  wayIn: 'shut',
+  moduleTop: 'dirty',
+  moduleHoses: 'joined',
+  ring: 'tight',
+  module: 'in',
+  height: 'on floor',
+  filterJoint: 'joined',
+  stepTrim: 'on',
+  plug: 'mated',
+  gauge: 'none',
+  exhaust: 'hot',
+  leakCheck: 'passed',
+  ignition: 'off',
+  battery: 'on',
+  fuelLevel: 'above flange',
+  feedTap: 'open',
+  highSide: 'pressurised',
+  feed: 'primed',
+  authority: 'none',
+  reliefJoint: 'made',
+  exhaustPath: 'in',
+  tankInside: 'fuel',
+  tankAir: 'vapour',
+  gaugeMarks: 'proven',
 }
 
 /** Variables that came with a later version: a state kept before them stands as a vehicle comes in. */
-const LATER: Variable[] = ['feedTap', 'highSide', 'feed', 'authority', 'reliefJoint', 'exhaustPath', 'tankInside', 'tankAir', 'gaugeMarks']
+const LATER: Variable[] = [
+  'feedTap',
+  'highSide',
+  'feed',
+  'authority',
+  'reliefJoint',
+  'exhaustPath',
+  'tankInside',
+  'tankAir',
+  'gaugeMarks',
+]
 
 /** What a change of before ways in were told apart says of them: the hatch was the only one. */
-export const withWayIn = (state: VehicleState): VehicleState => (state.hatch !== undefined && state.wayIn === undefined ? { ...state, wayIn: state.hatch === 'open' ? 'open' : 'shut' } : state)
+export const withWayIn = (state: VehicleState): VehicleState =>
+  state.hatch !== undefined && state.wayIn === undefined
+    ? { ...state, wayIn: state.hatch === 'open' ? 'open' : 'shut' }
+    : state
 
 /** A whole state as kept by any version, with what that version did not know. */
-export const wholeState = (state: VehicleState): VehicleState => ({ ...Object.fromEntries(LATER.map((variable) => [variable, DRIVEN_IN[variable]])), ...withWayIn(state) })
+export const wholeState = (state: VehicleState): VehicleState => ({
+  ...Object.fromEntries(LATER.map((variable) => [variable, DRIVEN_IN[variable]])),
+  ...withWayIn(state),
+})
 
 /** Two bits a variable, thirteen variables a word: 0 unknown, else the place of the value plus one. Two words together are an exact number. */
 export interface PackedState {
@@ -90,7 +136,16 @@ interface Place {
   shift: number
   codes: Readonly<Record<string, number>>
 }
-const PLACES = Object.fromEntries(VARIABLES.map((variable, at): [string, Place] => [variable, { word: Math.floor(at / PER_WORD), shift: 2 * (at % PER_WORD), codes: Object.fromEntries(STATE_VARIABLES[variable].map((value, k) => [value, k + 1])) }])) as Record<Variable, Place>
+const PLACES = Object.fromEntries(
+  VARIABLES.map((variable, at): [string, Place] => [
+    variable,
+    {
+      word: Math.floor(at / PER_WORD),
+      shift: 2 * (at % PER_WORD),
+      codes: Object.fromEntries(STATE_VARIABLES[variable].map((value, k) => [value, k + 1])),
+    },
+  ]),
+) as Record<Variable, Place>
 
 export function pack(state: VehicleState): PackedState {
   const { first, second, third } = patternOf(state)
@@ -99,19 +154,32 @@ export function pack(state: VehicleState): PackedState {
 
 /** Every variable that is named counts, one that is named unknown as unknown. */
 export function patternOf(wanted: VehicleState): Pattern {
-  const [masks, bits] = [[0, 0, 0], [0, 0, 0]]
+  const [masks, bits] = [
+    [0, 0, 0],
+    [0, 0, 0],
+  ]
   for (const variable in wanted) {
     const { word, shift, codes } = PLACES[variable as Variable]
     masks[word]! |= 3 << shift
     bits[word]! |= (codes[wanted[variable as Variable]!] ?? 0) << shift
   }
-  return { firstMask: masks[0]!, first: bits[0]!, secondMask: masks[1]!, second: bits[1]!, thirdMask: masks[2]!, third: bits[2]! }
+  return {
+    firstMask: masks[0]!,
+    first: bits[0]!,
+    secondMask: masks[1]!,
+    second: bits[1]!,
+    thirdMask: masks[2]!,
+    third: bits[2]!,
+  }
 }
 
 export const matches = (state: PackedState, pattern: Pattern): boolean =>
-  (state.first & pattern.firstMask) === pattern.first && (state.second & pattern.secondMask) === pattern.second && (state.third & pattern.thirdMask) === pattern.third
+  (state.first & pattern.firstMask) === pattern.first &&
+  (state.second & pattern.secondMask) === pattern.second &&
+  (state.third & pattern.thirdMask) === pattern.third
 
-export const same = (one: PackedState, other: PackedState): boolean => one.first === other.first && one.second === other.second && one.third === other.third
+export const same = (one: PackedState, other: PackedState): boolean =>
+  one.first === other.first && one.second === other.second && one.third === other.third
 
 export const put = (state: PackedState, pattern: Pattern): PackedState => ({
   first: (state.first & ~pattern.firstMask) | pattern.first,
@@ -134,4 +202,7 @@ export function unmet(state: VehicleState, wanted: VehicleState): Variable[] {
 }
 
 /** Only these variables of a state or a wish. */
-export const only = (state: VehicleState, variables: ReadonlySet<Variable>): VehicleState => Object.fromEntries(Object.entries(state).filter(([variable]) => variables.has(variable as Variable))) as VehicleState
+export const only = (state: VehicleState, variables: ReadonlySet<Variable>): VehicleState =>
+  Object.fromEntries(
+    Object.entries(state).filter(([variable]) => variables.has(variable as Variable)),
+  ) as VehicleState

@@ -26,7 +26,10 @@ export interface VehicleMarks {
   reliefAtJoint: boolean
 }
 
-export function variablesOf(layoutId: LayoutId, { exhaustCrosses, reliefAtJoint }: VehicleMarks = { exhaustCrosses: false, reliefAtJoint: false }): ReadonlySet<Variable> {
+export function variablesOf(
+  layoutId: LayoutId,
+  { exhaustCrosses, reliefAtJoint }: VehicleMarks = { exhaustCrosses: false, reliefAtJoint: false },
+): ReadonlySet<Variable> {
   const pumpPlug = LAYOUTS[layoutId].parts.some((part) => part.kind === 'feedPlug')
   const has: Partial<Record<Variable, boolean>> = {
     pumpCircuit: !NO_PUMP_CIRCUIT.includes(layoutId),

@@ -15,12 +15,18 @@ interface Props {
 /** What was read by hand: the fields of each capture. */
 export function HandEntry(props: Props) {
   switch (props.taking.kind) {
-    case 'volume': return <VolumeFields {...props} />
-    case 'drops': return <DropFields {...props} />
-    case 'calibration': return <FillFields {...props} />
-    case 'injectors': return <InjectorFields {...props} />
-    case 'leakDown': return <EndFields {...props} />
-    default: return null
+    case 'volume':
+      return <VolumeFields {...props} />
+    case 'drops':
+      return <DropFields {...props} />
+    case 'calibration':
+      return <FillFields {...props} />
+    case 'injectors':
+      return <InjectorFields {...props} />
+    case 'leakDown':
+      return <EndFields {...props} />
+    default:
+      return null
   }
 }
 
@@ -30,13 +36,36 @@ const numberOf = (text: string | undefined): number | null => {
   return plain === '' || !Number.isFinite(Number(plain)) ? null : Number(plain)
 }
 
-function Field({ label, unit, name, value, onChange, wide = false }: { label: string; unit: string; name: string; value: string; onChange: (text: string) => void; wide?: boolean }) {
+function Field({
+  label,
+  unit,
+  name,
+  value,
+  onChange,
+  wide = false,
+}: {
+  label: string
+  unit: string
+  name: string
+  value: string
+  onChange: (text: string) => void
+  wide?: boolean
+}) {
   const wrong = value.trim() !== '' && numberOf(value) === null
   return (
     <label className={`flex items-center gap-3 ${wide ? 'justify-between' : ''}`}>
       <span className="text-main">{label}</span>
       <span className="relative">
-        <input name={name} inputMode="decimal" autoComplete="off" value={value} placeholder="?" aria-invalid={wrong} onChange={(event) => onChange(event.target.value)} className={`h-[48px] w-[140px] border-2 bg-sheet pl-2 pr-[56px] text-right text-[24px] font-semibold ${wrong ? 'border-dashed border-ink' : 'border-ink-3'}`} />
+        <input
+          name={name}
+          inputMode="decimal"
+          autoComplete="off"
+          value={value}
+          placeholder="?"
+          aria-invalid={wrong}
+          onChange={(event) => onChange(event.target.value)}
+          className={`h-[48px] w-[140px] border-2 bg-sheet pl-2 pr-[56px] text-right text-[24px] font-semibold ${wrong ? 'border-dashed border-ink' : 'border-ink-3'}`}
+        />
         <span className="pointer-events-none absolute right-2 top-[13px] text-second text-ink-2">{unit}</span>
       </span>
     </label>
@@ -44,7 +73,11 @@ function Field({ label, unit, name, value, onChange, wide = false }: { label: st
 }
 
 /** Fields by name, and the input they amount to. */
-function useFields(onWritten: Props['onWritten'], read: (texts: Record<string, string>) => CaptureInput | null, first: Record<string, string> = {}) {
+function useFields(
+  onWritten: Props['onWritten'],
+  read: (texts: Record<string, string>) => CaptureInput | null,
+  first: Record<string, string> = {},
+) {
   const [texts, setTexts] = useState(first)
   const set = (name: string) => (text: string) => {
     const next = { ...texts, [name]: text }
@@ -57,15 +90,29 @@ function useFields(onWritten: Props['onWritten'], read: (texts: Record<string, s
 function VolumeFields({ onWritten }: Props) {
   const { of, set } = useFields(onWritten, (texts) => {
     const [mL, seconds, kPa, volts] = ['mL', 'seconds', 'kPa', 'volts'].map((name) => numberOf(texts[name]))
-    return mL === null || mL === undefined || !seconds ? null : { from: 'volume', taken: { volumeM3: mL * 1e-6, seconds, pressurePa: 1e3 * (kPa ?? 0), pumpV: volts ?? null } }
+    return mL === null || mL === undefined || !seconds
+      ? null
+      : {
+          from: 'volume',
+          taken: { volumeM3: mL * 1e-6, seconds, pressurePa: 1e3 * (kPa ?? 0), pumpV: volts ?? null },
+        }
   })
   return (
     <div className="grid grid-cols-2 gap-x-10 gap-y-3">
       <Field wide label="In the can" unit="mL" name="mL" value={of('mL')} onChange={set('mL')} />
       <Field wide label="In" unit="s" name="seconds" value={of('seconds')} onChange={set('seconds')} />
-      <Field wide label="At the joint while it ran" unit="kPa" name="kPa" value={of('kPa')} onChange={set('kPa')} />
+      <Field
+        wide
+        label="At the joint while it ran"
+        unit="kPa"
+        name="kPa"
+        value={of('kPa')}
+        onChange={set('kPa')}
+      />
       <Field wide label="At the pump" unit="V" name="volts" value={of('volts')} onChange={set('volts')} />
-      <p className="col-span-2 text-second text-ink-2">Pressure and volts may stay empty: into an open can there is none to read.</p>
+      <p className="col-span-2 text-second text-ink-2">
+        Pressure and volts may stay empty: into an open can there is none to read.
+      </p>
     </div>
   )
 }
@@ -80,24 +127,51 @@ function DropFields({ offer, onWritten }: Props) {
   })
   return (
     <div className="grid grid-cols-2 gap-x-10 gap-y-3">
-      {offer.tests.map((test) => <Field wide key={test.id} label={shortOf(test.id)} unit="V" name={test.id} value={of(test.id)} onChange={set(test.id)} />)}
-      <Field wide label="Pump current meanwhile" unit="A" name="current" value={of('current')} onChange={set('current')} />
-      <p className="col-span-2 text-second text-ink-2">Without the current a low drop says little: nobody knows whether the wire was loaded.</p>
+      {offer.tests.map((test) => (
+        <Field
+          wide
+          key={test.id}
+          label={shortOf(test.id)}
+          unit="V"
+          name={test.id}
+          value={of(test.id)}
+          onChange={set(test.id)}
+        />
+      ))}
+      <Field
+        wide
+        label="Pump current meanwhile"
+        unit="A"
+        name="current"
+        value={of('current')}
+        onChange={set('current')}
+      />
+      <p className="col-span-2 text-second text-ink-2">
+        Without the current a low drop says little: nobody knows whether the wire was loaded.
+      </p>
     </div>
   )
 }
 
 function EndFields({ onWritten }: Props) {
-  const { of, set } = useFields(onWritten, (texts) => {
-    const [start, later, minutes] = ['start', 'later', 'minutes'].map((name) => numberOf(texts[name]))
-    return start === null || later === null || !minutes ? null : { from: 'ends', startPa: 1e3 * start!, laterPa: 1e3 * later!, minutes }
-  }, { minutes: '5' })
+  const { of, set } = useFields(
+    onWritten,
+    (texts) => {
+      const [start, later, minutes] = ['start', 'later', 'minutes'].map((name) => numberOf(texts[name]))
+      return start === null || later === null || !minutes
+        ? null
+        : { from: 'ends', startPa: 1e3 * start!, laterPa: 1e3 * later!, minutes }
+    },
+    { minutes: '5' },
+  )
   return (
     <div className="grid grid-cols-2 gap-x-10 gap-y-3">
       <Field wide label="At pump stop" unit="kPa" name="start" value={of('start')} onChange={set('start')} />
       <Field wide label="Later" unit="kPa" name="later" value={of('later')} onChange={set('later')} />
       <Field wide label="After" unit="min" name="minutes" value={of('minutes')} onChange={set('minutes')} />
-      <p className="col-span-2 text-second text-ink-2">Two figures of a needle carry no course: heat, or a leak that slows, stays hidden.</p>
+      <p className="col-span-2 text-second text-ink-2">
+        Two figures of a needle carry no course: heat, or a leak that slows, stays hidden.
+      </p>
     </div>
   )
 }
@@ -106,7 +180,12 @@ const FILLS = 11
 function FillFields({ onWritten }: Props) {
   const [rows, setRows] = useState(FILLS)
   const { of, set } = useFields(onWritten, (texts) => {
-    const fills = Array.from({ length: 24 }, (_, k) => [numberOf(texts[`L${k}`]), numberOf(texts[`ohm${k}`])] as const).flatMap(([litres, ohm]) => (litres === null || ohm === null ? [] : [{ volumeM3: litres / 1e3, readings: [ohm] }]))
+    const fills = Array.from(
+      { length: 24 },
+      (_, k) => [numberOf(texts[`L${k}`]), numberOf(texts[`ohm${k}`])] as const,
+    ).flatMap(([litres, ohm]) =>
+      litres === null || ohm === null ? [] : [{ volumeM3: litres / 1e3, readings: [ohm] }],
+    )
     return fills.length === 0 ? null : { from: 'fills', fills, unit: texts.unit === 'V' ? 'V' : 'ohm' }
   })
   return (
@@ -116,14 +195,30 @@ function FillFields({ onWritten }: Props) {
           <div key={k} className="flex items-center gap-2">
             <span className="w-5 text-second text-ink-2">{k + 1}</span>
             <Field label="" unit="L" name={`L${k}`} value={of(`L${k}`)} onChange={set(`L${k}`)} />
-            <Field label="" unit={of('unit') === 'V' ? 'V' : 'Ω'} name={`ohm${k}`} value={of(`ohm${k}`)} onChange={set(`ohm${k}`)} />
+            <Field
+              label=""
+              unit={of('unit') === 'V' ? 'V' : 'Ω'}
+              name={`ohm${k}`}
+              value={of(`ohm${k}`)}
+              onChange={set(`ohm${k}`)}
+            />
           </div>
         ))}
       </div>
       <div className="flex items-center gap-4 pt-2">
         <Button onClick={() => setRows((now) => Math.min(24, now + 1))}>One more fill</Button>
-        <select aria-label="Sender read in" value={of('unit') || 'ohm'} onChange={(event) => set('unit')(event.target.value)} className="h-[48px] border-2 border-ink-3 bg-sheet px-2 text-main"><option value="ohm">Ω</option><option value="V">V</option></select>
-        <p className="text-second text-ink-2">Litres in all, from empty upwards. Ten levels are good, six the least.</p>
+        <select
+          aria-label="Sender read in"
+          value={of('unit') || 'ohm'}
+          onChange={(event) => set('unit')(event.target.value)}
+          className="h-[48px] border-2 border-ink-3 bg-sheet px-2 text-main"
+        >
+          <option value="ohm">Ω</option>
+          <option value="V">V</option>
+        </select>
+        <p className="text-second text-ink-2">
+          Litres in all, from empty upwards. Ten levels are good, six the least.
+        </p>
       </div>
     </div>
   )
@@ -132,12 +227,26 @@ function FillFields({ onWritten }: Props) {
 function InjectorFields({ onWritten }: Props) {
   const [rows, setRows] = useState(4)
   const { of, set } = useFields(onWritten, (texts) => {
-    const runs = Array.from({ length: 12 }, (_, k) => ({ k, flow: numberOf(texts[`flow${k}`]) })).flatMap(({ k, flow }) => {
-      const before = numberOf(texts[`before${k}`])
-      return flow === null ? [] : [{ id: `Injector ${k + 1}`, flowM3PerS: flow * M3_PER_S_PER_L_PER_H, spray: (texts[`spray${k}`] ?? 'cone') as Spray, dropsPerMin: numberOf(texts[`drops${k}`]) ?? 0, ...(before === null ? {} : { beforeM3PerS: before * M3_PER_S_PER_L_PER_H }) }]
-    })
+    const runs = Array.from({ length: 12 }, (_, k) => ({ k, flow: numberOf(texts[`flow${k}`]) })).flatMap(
+      ({ k, flow }) => {
+        const before = numberOf(texts[`before${k}`])
+        return flow === null
+          ? []
+          : [
+              {
+                id: `Injector ${k + 1}`,
+                flowM3PerS: flow * M3_PER_S_PER_L_PER_H,
+                spray: (texts[`spray${k}`] ?? 'cone') as Spray,
+                dropsPerMin: numberOf(texts[`drops${k}`]) ?? 0,
+                ...(before === null ? {} : { beforeM3PerS: before * M3_PER_S_PER_L_PER_H }),
+              },
+            ]
+      },
+    )
     const rated = numberOf(texts.rated)
-    return runs.length === 0 ? null : { from: 'injectors', runs, ratedM3PerS: rated === null ? null : rated * M3_PER_S_PER_L_PER_H }
+    return runs.length === 0
+      ? null
+      : { from: 'injectors', runs, ratedM3PerS: rated === null ? null : rated * M3_PER_S_PER_L_PER_H }
   })
   return (
     <div>
@@ -145,17 +254,48 @@ function InjectorFields({ onWritten }: Props) {
         {Array.from({ length: rows }, (_, k) => (
           <div key={k} className="flex items-center gap-3">
             <span className="w-5 text-main">{k + 1}</span>
-            <Field label="Rate" unit="L/h" name={`flow${k}`} value={of(`flow${k}`)} onChange={set(`flow${k}`)} />
-            <Field label="before" unit="L/h" name={`before${k}`} value={of(`before${k}`)} onChange={set(`before${k}`)} />
-            <select aria-label={`Spray of injector ${k + 1}`} value={of(`spray${k}`) || 'cone'} onChange={(event) => set(`spray${k}`)(event.target.value)} className="h-[48px] border-2 border-ink-3 bg-sheet px-2 text-main">{SPRAYS.map((spray) => <option key={spray}>{spray}</option>)}</select>
-            <Field label="drips" unit="/min" name={`drops${k}`} value={of(`drops${k}`)} onChange={set(`drops${k}`)} />
+            <Field
+              label="Rate"
+              unit="L/h"
+              name={`flow${k}`}
+              value={of(`flow${k}`)}
+              onChange={set(`flow${k}`)}
+            />
+            <Field
+              label="before"
+              unit="L/h"
+              name={`before${k}`}
+              value={of(`before${k}`)}
+              onChange={set(`before${k}`)}
+            />
+            <select
+              aria-label={`Spray of injector ${k + 1}`}
+              value={of(`spray${k}`) || 'cone'}
+              onChange={(event) => set(`spray${k}`)(event.target.value)}
+              className="h-[48px] border-2 border-ink-3 bg-sheet px-2 text-main"
+            >
+              {SPRAYS.map((spray) => (
+                <option key={spray}>{spray}</option>
+              ))}
+            </select>
+            <Field
+              label="drips"
+              unit="/min"
+              name={`drops${k}`}
+              value={of(`drops${k}`)}
+              onChange={set(`drops${k}`)}
+            />
           </div>
         ))}
       </div>
       <div className="flex items-center gap-4 pt-2">
-        <Button className="shrink-0" onClick={() => setRows((now) => Math.min(12, now + 1))}>One more</Button>
+        <Button className="shrink-0" onClick={() => setRows((now) => Math.min(12, now + 1))}>
+          One more
+        </Button>
         <Field label="Rated" unit="L/h" name="rated" value={of('rated')} onChange={set('rated')} />
-        <p className="text-second leading-[20px] text-ink-2">Without a rated rate the set is held against its middle.</p>
+        <p className="text-second leading-[20px] text-ink-2">
+          Without a rated rate the set is held against its middle.
+        </p>
       </div>
     </div>
   )

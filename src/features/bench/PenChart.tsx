@@ -21,24 +21,78 @@ interface Props {
 
 /** The pen moves right over blank paper; two flags bracket a capture. */
 export function PenChart({ pen, kind, flags, name, height, onFlags }: Props) {
-  const first = Math.min(0, ...pen.signals.flatMap(({ series }) => (series.seconds.length > 0 ? [series.seconds[0]!] : [])))
-  const paper = pen.by === 'file' ? pen.lastS : Math.max(PAPER_S[kind], pen.status === 'running' && pen.lastS > 0.93 * PAPER_S[kind] ? 1.5 * pen.lastS : pen.lastS)
+  const first = Math.min(
+    0,
+    ...pen.signals.flatMap(({ series }) => (series.seconds.length > 0 ? [series.seconds[0]!] : [])),
+  )
+  const paper =
+    pen.by === 'file'
+      ? pen.lastS
+      : Math.max(
+          PAPER_S[kind],
+          pen.status === 'running' && pen.lastS > 0.93 * PAPER_S[kind] ? 1.5 * pen.lastS : pen.lastS,
+        )
   const span = Math.max(paper - first, 1e-3)
   const left = (at: number) => PLOT_LEFT + ((at - first) / span) * (WIDTH - PLOT_LEFT - PLOT_RIGHT)
-  const atLeft = (px: number) => Math.min(pen.lastS, Math.max(first, first + ((px - PLOT_LEFT) / (WIDTH - PLOT_LEFT - PLOT_RIGHT)) * span))
+  const atLeft = (px: number) =>
+    Math.min(pen.lastS, Math.max(first, first + ((px - PLOT_LEFT) / (WIDTH - PLOT_LEFT - PLOT_RIGHT)) * span))
   const panels = useMemo(() => panelsOf(pen.signals, kind), [pen.signals, kind])
   return (
     <div className="relative" style={{ width: WIDTH, height: height + FLAG_ROW }}>
       <div style={{ paddingTop: FLAG_ROW }}>
-        <PlotChart title={`Signals of ${name}`} panels={panels.length > 0 ? panels : [{ label: 'Blank paper', lines: [], low: 0, high: 1, weight: 1, rides: ' ' }]} x={{ label: '', low: first, high: first + span, step: timeStep(span), tick: (value) => `${secondsText(value, span)}` }} height={height} />
+        <PlotChart
+          title={`Signals of ${name}`}
+          panels={
+            panels.length > 0
+              ? panels
+              : [{ label: 'Blank paper', lines: [], low: 0, high: 1, weight: 1, rides: ' ' }]
+          }
+          x={{
+            label: '',
+            low: first,
+            high: first + span,
+            step: timeStep(span),
+            tick: (value) => `${secondsText(value, span)}`,
+          }}
+          height={height}
+        />
       </div>
       <span className="absolute bottom-0 right-[12px] text-tick text-ink-2">{axisText(span)}</span>
       {flags && pen.status !== 'running' && (
         <>
-          <span aria-hidden className="absolute top-[15px] h-[3px] bg-accent" style={{ left: left(Math.min(flags.a, flags.b)), width: Math.abs(left(flags.b) - left(flags.a)) }} />
-          <Flag word="A" at={flags.a} left={left(flags.a)} bottom={24} span={span} low={first} high={pen.lastS} onMove={(px) => onFlags({ ...flags, a: atLeft(px) })} onStep={(by) => onFlags({ ...flags, a: Math.min(pen.lastS, Math.max(first, flags.a + by)) })} />
-          <Flag word="B" at={flags.b} left={left(flags.b)} bottom={24} span={span} low={first} high={pen.lastS} onMove={(px) => onFlags({ ...flags, b: atLeft(px) })} onStep={(by) => onFlags({ ...flags, b: Math.min(pen.lastS, Math.max(first, flags.b + by)) })} />
-          <span className="pointer-events-none absolute top-[3px] bg-ground px-2 text-second font-semibold text-accent" style={{ left: Math.min(left(Math.min(flags.a, flags.b)) + 24, WIDTH - 240) }}>{name}, {secondsText(Math.abs(flags.b - flags.a), span)} {axisText(span)}</span>
+          <span
+            aria-hidden
+            className="absolute top-[15px] h-[3px] bg-accent"
+            style={{ left: left(Math.min(flags.a, flags.b)), width: Math.abs(left(flags.b) - left(flags.a)) }}
+          />
+          <Flag
+            word="A"
+            at={flags.a}
+            left={left(flags.a)}
+            bottom={24}
+            span={span}
+            low={first}
+            high={pen.lastS}
+            onMove={(px) => onFlags({ ...flags, a: atLeft(px) })}
+            onStep={(by) => onFlags({ ...flags, a: Math.min(pen.lastS, Math.max(first, flags.a + by)) })}
+          />
+          <Flag
+            word="B"
+            at={flags.b}
+            left={left(flags.b)}
+            bottom={24}
+            span={span}
+            low={first}
+            high={pen.lastS}
+            onMove={(px) => onFlags({ ...flags, b: atLeft(px) })}
+            onStep={(by) => onFlags({ ...flags, b: Math.min(pen.lastS, Math.max(first, flags.b + by)) })}
+          />
+          <span
+            className="pointer-events-none absolute top-[3px] bg-ground px-2 text-second font-semibold text-accent"
+            style={{ left: Math.min(left(Math.min(flags.a, flags.b)) + 24, WIDTH - 240) }}
+          >
+            {name}, {secondsText(Math.abs(flags.b - flags.a), span)} {axisText(span)}
+          </span>
         </>
       )}
     </div>
@@ -46,14 +100,41 @@ export function PenChart({ pen, kind, flags, name, height, onFlags }: Props) {
 }
 
 /** A flag is dragged by finger, or moved by arrow keys; Shift takes ten steps. */
-function Flag({ word, at, left, bottom, span, low, high, onMove, onStep }: { word: 'A' | 'B'; at: number; left: number; bottom: number; span: number; low: number; high: number; onMove: (px: number) => void; onStep: (by: number) => void }) {
+function Flag({
+  word,
+  at,
+  left,
+  bottom,
+  span,
+  low,
+  high,
+  onMove,
+  onStep,
+}: {
+  word: 'A' | 'B'
+  at: number
+  left: number
+  bottom: number
+  span: number
+  low: number
+  high: number
+  onMove: (px: number) => void
+  onStep: (by: number) => void
+}) {
   const held = useRef(false)
   const step = span / 400
   return (
     <div className="absolute top-0" style={{ left: left - 22, bottom }}>
       <span aria-hidden className="absolute bottom-0 left-[20.5px] top-[28px] w-[3px] bg-accent" />
       <button
-        type="button" role="slider" aria-label={`Flag ${word}`} aria-valuenow={Number(at.toFixed(3))} aria-valuemin={low} aria-valuemax={high} aria-valuetext={`${secondsText(at, span)} ${axisText(span)}`} data-flag={word}
+        type="button"
+        role="slider"
+        aria-label={`Flag ${word}`}
+        aria-valuenow={Number(at.toFixed(3))}
+        aria-valuemin={low}
+        aria-valuemax={high}
+        aria-valuetext={`${secondsText(at, span)} ${axisText(span)}`}
+        data-flag={word}
         className="relative flex h-[44px] w-[44px] touch-none items-start justify-center"
         onPointerDown={(event) => {
           held.current = true
@@ -74,7 +155,9 @@ function Flag({ word, at, left, bottom, span, low, high, onMove, onStep }: { wor
           event.stopPropagation()
         }}
       >
-        <span className="flex h-[28px] w-[28px] items-center justify-center bg-accent text-main font-semibold text-on-accent">{word}</span>
+        <span className="flex h-[28px] w-[28px] items-center justify-center bg-accent text-main font-semibold text-on-accent">
+          {word}
+        </span>
       </button>
     </div>
   )

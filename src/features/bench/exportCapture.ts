@@ -16,32 +16,77 @@ interface Sheet {
   at: number
 }
 
-export const fileName = ({ job, taking, at }: Pick<Sheet, 'job' | 'taking' | 'at'>, ending: string) => `${job.unit}-${taking.kind}-${new Date(at).toISOString().slice(0, 16).replace(/[:T]/g, '-')}.${ending}`
+export const fileName = ({ job, taking, at }: Pick<Sheet, 'job' | 'taking' | 'at'>, ending: string) =>
+  `${job.unit}-${taking.kind}-${new Date(at).toISOString().slice(0, 16).replace(/[:T]/g, '-')}.${ending}`
 
 function heading({ job, taking, conclusion, taken, standIn, at }: Sheet): [string, string][] {
   return [
-    ['capture', CAPTURE_WORDS[taking.kind].title], ['vehicle', `${job.unit} ${job.vehicleName}`], ['job', job.id], ['taken', new Date(at).toISOString()], ['instrument', `${taken.name}, ${taken.standing}`],
-    ...(standIn ? [['stand-in', 'a signal that no vehicle gave'] as [string, string]] : []), ...(taking.clamped === 'none' ? [] : [['clamped', taking.clamped] as [string, string]]),
-    ...(conclusion ? ([['verdict', sayConclusion(conclusion).title], ['value', figureText(conclusion)], ['wanted', bandText(conclusion) || '-']] as [string, string][]) : []),
+    ['capture', CAPTURE_WORDS[taking.kind].title],
+    ['vehicle', `${job.unit} ${job.vehicleName}`],
+    ['job', job.id],
+    ['taken', new Date(at).toISOString()],
+    ['instrument', `${taken.name}, ${taken.standing}`],
+    ...(standIn ? [['stand-in', 'a signal that no vehicle gave'] as [string, string]] : []),
+    ...(taking.clamped === 'none' ? [] : [['clamped', taking.clamped] as [string, string]]),
+    ...(conclusion
+      ? ([
+          ['verdict', sayConclusion(conclusion).title],
+          ['value', figureText(conclusion)],
+          ['wanted', bandText(conclusion) || '-'],
+        ] as [string, string][])
+      : []),
   ]
 }
 
 /** Comment lines say what it is; then one row a time, one column a channel with its unit. */
 export function captureCsv(sheet: Sheet): string {
-  const times = [...new Set(sheet.signals.flatMap(({ series }) => [...series.seconds]))].sort((one, other) => one - other)
-  const at = sheet.signals.map(({ series }) => new Map(Array.from(series.seconds, (second, k) => [second, series.values[k]!])))
-  const rows = times.map((second) => [String(Number(second.toFixed(6))), ...sheet.signals.map(({ head }, c) => {
-    const value = at[c]!.get(second)
-    return value === undefined || !Number.isFinite(value) ? '' : String(Number(fromSi(value, head.unit).toPrecision(7)))
-  })])
-  return `${heading(sheet).map(([name, text]) => `# ${name}: ${text}`).join('\r\n')}\r\n${Papa.unparse({ fields: ['time [s]', ...sheet.signals.map(({ head }) => `${head.id} [${head.unit}]`)], data: rows })}\r\n`
+  const times = [...new Set(sheet.signals.flatMap(({ series }) => [...series.seconds]))].sort(
+    (one, other) => one - other,
+  )
+  const at = sheet.signals.map(
+    ({ series }) => new Map(Array.from(series.seconds, (second, k) => [second, series.values[k]!])),
+  )
+  const rows = times.map((second) => [
+    String(Number(second.toFixed(6))),
+    ...sheet.signals.map(({ head }, c) => {
+      const value = at[c]!.get(second)
+      return value === undefined || !Number.isFinite(value)
+        ? ''
+        : String(Number(fromSi(value, head.unit).toPrecision(7)))
+    }),
+  ])
+  return `${heading(sheet)
+    .map(([name, text]) => `# ${name}: ${text}`)
+    .join(
+      '\r\n',
+    )}\r\n${Papa.unparse({ fields: ['time [s]', ...sheet.signals.map(({ head }) => `${head.id} [${head.unit}]`)], data: rows })}\r\n`
 }
 
 export function captureJson(sheet: Sheet): string {
-  return JSON.stringify({ format: 'stop-start-capture', version: 1, ...Object.fromEntries(heading(sheet)), channels: sheet.signals.map(({ head, series }) => ({ ...head, seconds: [...series.seconds], values: Array.from(series.values, (value) => (Number.isFinite(value) ? Number(fromSi(value, head.unit).toPrecision(7)) : null)) })) }, null, 1)
+  return JSON.stringify(
+    {
+      format: 'stop-start-capture',
+      version: 1,
+      ...Object.fromEntries(heading(sheet)),
+      channels: sheet.signals.map(({ head, series }) => ({
+        ...head,
+        seconds: [...series.seconds],
+        values: Array.from(series.values, (value) =>
+          Number.isFinite(value) ? Number(fromSi(value, head.unit).toPrecision(7)) : null,
+        ),
+      })),
+    },
+    null,
+    1,
+  )
 }
 
 /** The table for a gauge with a custom curve: what the sender reads, and the litres that are then in the tank. */
-export function gaugeCsv(calibration: Calibration, points: number, by: 'volume' | 'value', unit: 'ohm' | 'V'): string {
+export function gaugeCsv(
+  calibration: Calibration,
+  points: number,
+  by: 'volume' | 'value',
+  unit: 'ohm' | 'V',
+): string {
   return `${Papa.unparse({ fields: ['point', `sender [${unit}]`, 'in the tank [L]'], data: gaugeTable(calibration, points, by).map((point, k) => [k + 1, point.value.toFixed(unit === 'V' ? 3 : 1), (1e3 * point.volumeM3).toFixed(2)]) })}\r\n`
 }

@@ -28,7 +28,18 @@ export interface PenInHand extends Pen {
   clear: () => void
 }
 
-const BLANK: Pen = { status: 'blank', problem: null, source: 'vehicle', by: 'tablet', head: null, signals: [], marks: [], bad: [], badCount: 0, lastS: 0 }
+const BLANK: Pen = {
+  status: 'blank',
+  problem: null,
+  source: 'vehicle',
+  by: 'tablet',
+  head: null,
+  signals: [],
+  marks: [],
+  bad: [],
+  badCount: 0,
+  lastS: 0,
+}
 const SHOWN_EVERY_MS = 90
 /** A pen writes no further than this: some hours of a gauge, a minute of a waveform. */
 const MOST_SAMPLES = 1_500_000
@@ -46,38 +57,58 @@ export function usePen(): PenInHand {
   }, [])
   useEffect(() => halt, [halt])
 
-  const start = useCallback((source: PortSource) => {
-    halt()
-    const book = new Book()
-    const show = (more: Partial<Pen>) => setPen((now) => ({ ...now, ...book.page(), ...more }))
-    const finish = (more: Partial<Pen>) => {
+  const start = useCallback(
+    (source: PortSource) => {
       halt()
-      show(more)
-    }
-    setPen({ ...BLANK, status: 'running', source: source.kind === 'stand-in' ? 'stand-in' : 'vehicle', by: source.kind === 'stand-in' ? source.by : 'gateway' })
-    port.current = openPort(source, {
-      text: (piece) => {
-        book.read(piece)
-        if (book.count > MOST_SAMPLES) finish({ status: 'ended', problem: 'The paper is full. Keep what is needed and begin anew.' })
-      },
-      ended: () => {
-        book.end()
-        finish({ status: 'ended' })
-      },
-      lost: (problem) => finish({ status: 'lost', problem }),
-      byTablet: () => setPen((now) => ({ ...now, by: 'tablet' })),
-    })
-    timer.current = setInterval(() => show({}), SHOWN_EVERY_MS)
-  }, [halt])
+      const book = new Book()
+      const show = (more: Partial<Pen>) => setPen((now) => ({ ...now, ...book.page(), ...more }))
+      const finish = (more: Partial<Pen>) => {
+        halt()
+        show(more)
+      }
+      setPen({
+        ...BLANK,
+        status: 'running',
+        source: source.kind === 'stand-in' ? 'stand-in' : 'vehicle',
+        by: source.kind === 'stand-in' ? source.by : 'gateway',
+      })
+      port.current = openPort(source, {
+        text: (piece) => {
+          book.read(piece)
+          if (book.count > MOST_SAMPLES)
+            finish({ status: 'ended', problem: 'The paper is full. Keep what is needed and begin anew.' })
+        },
+        ended: () => {
+          book.end()
+          finish({ status: 'ended' })
+        },
+        lost: (problem) => finish({ status: 'lost', problem }),
+        byTablet: () => setPen((now) => ({ ...now, by: 'tablet' })),
+      })
+      timer.current = setInterval(() => show({}), SHOWN_EVERY_MS)
+    },
+    [halt],
+  )
 
   const stop = useCallback(() => {
     halt()
     setPen((now) => (now.status === 'running' ? { ...now, status: 'ended' } : now))
   }, [halt])
-  const load = useCallback((name: string, signals: Signals) => {
-    halt()
-    setPen({ ...BLANK, status: 'ended', source: 'file', by: 'file', head: { name, standIn: false, channels: signals.map((channel) => channel.head) }, signals, lastS: Math.max(0, ...signals.map(({ series }) => series.seconds.at(-1) ?? 0)) })
-  }, [halt])
+  const load = useCallback(
+    (name: string, signals: Signals) => {
+      halt()
+      setPen({
+        ...BLANK,
+        status: 'ended',
+        source: 'file',
+        by: 'file',
+        head: { name, standIn: false, channels: signals.map((channel) => channel.head) },
+        signals,
+        lastS: Math.max(0, ...signals.map(({ series }) => series.seconds.at(-1) ?? 0)),
+      })
+    },
+    [halt],
+  )
   const clear = useCallback(() => {
     halt()
     setPen(BLANK)
@@ -109,9 +140,20 @@ class Book {
     const { head, marks, bad, badCount } = this.reader
     const signals = head.channels.map((channel): Signals[number] => {
       const column = this.columns.get(channel.id) ?? { seconds: [], values: [] }
-      return { head: channel, series: { seconds: Float64Array.from(column.seconds), values: Float64Array.from(column.values) } }
+      return {
+        head: channel,
+        series: { seconds: Float64Array.from(column.seconds), values: Float64Array.from(column.values) },
+      }
     })
     // A stream that calls itself a stand-in is one, whatever address it came from.
-    return { head, signals, marks: [...marks], bad, badCount, lastS: Math.max(0, ...signals.map(({ series }) => series.seconds.at(-1) ?? 0)), ...(head.standIn ? { source: 'stand-in' as const } : {}) }
+    return {
+      head,
+      signals,
+      marks: [...marks],
+      bad,
+      badCount,
+      lastS: Math.max(0, ...signals.map(({ series }) => series.seconds.at(-1) ?? 0)),
+      ...(head.standIn ? { source: 'stand-in' as const } : {}),
+    }
   }
 }

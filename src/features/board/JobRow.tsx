@@ -11,12 +11,19 @@ export function JobRow({ entry, now, first }: { entry: ListedJob; now: number; f
   const wait = waitOf(entry, now)
   const stage = stageOf(job)
   return (
-    <div data-job={job.id} className={`grid min-h-[58px] grid-cols-[340px_400px_110px_1fr_128px] items-center border-b border-rule-2 ${first ? '-mx-6 border-l-8 border-l-accent bg-sheet pl-4 pr-6' : ''}`}>
+    <div
+      data-job={job.id}
+      className={`grid min-h-[58px] grid-cols-[340px_400px_110px_1fr_128px] items-center border-b border-rule-2 ${first ? '-mx-6 border-l-8 border-l-accent bg-sheet pl-4 pr-6' : ''}`}
+    >
       <div className="flex items-center gap-4 overflow-hidden pr-3">
         <span className="w-12 font-track text-[44px] font-bold leading-none">{job.unit || '?'}</span>
         <span className="min-w-0 leading-tight">
           <span className="block truncate text-second font-semibold">{job.vehicleName || job.id}</span>
-          <span className={`block truncate text-second ${job.danger ? 'font-semibold text-danger' : 'text-ink-2'}`}>{job.words}</span>
+          <span
+            className={`block truncate text-second ${job.danger ? 'font-semibold text-danger' : 'text-ink-2'}`}
+          >
+            {job.words}
+          </span>
         </span>
       </div>
       <StagePath at={stageIndex(stage)} waiting={wait !== undefined} signed={job.signed !== null} />
@@ -29,12 +36,18 @@ export function JobRow({ entry, now, first }: { entry: ListedJob; now: number; f
         <span className="block text-second text-ink-2">{next.detail}</span>
       </div>
       {wait ? (
-        <Link href={stageHref(stage, job.id)} className="flex min-h-[44px] flex-col justify-center text-right leading-tight">
+        <Link
+          href={stageHref(stage, job.id)}
+          className="flex min-h-[44px] flex-col justify-center text-right leading-tight"
+        >
           <span className="block text-step font-semibold">{minutesText((wait.endsAt - now) / 60_000)}</span>
           <WaitBar share={(now - wait.startedAt) / (wait.endsAt - wait.startedAt)} />
         </Link>
       ) : (
-        <Link href={stageHref(stage, job.id)} className={`flex min-h-[48px] items-center justify-center border-2 text-main font-semibold ${first ? 'border-accent bg-accent text-on-accent' : 'border-ink'}`}>
+        <Link
+          href={stageHref(stage, job.id)}
+          className={`flex min-h-[48px] items-center justify-center border-2 text-main font-semibold ${first ? 'border-accent bg-accent text-on-accent' : 'border-ink'}`}
+        >
           {job.signed ? 'Open' : 'Take up'}
         </Link>
       )}
@@ -44,7 +57,12 @@ export function JobRow({ entry, now, first }: { entry: ListedJob; now: number; f
 
 function WaitBar({ share }: { share: number }) {
   const percent = Math.round(100 * Math.min(1, Math.max(0, share)))
-  return <span className="my-1 block h-1.5 border-b border-ink" style={{ background: `linear-gradient(to right, var(--ink) ${percent}%, transparent ${percent}%)` }} />
+  return (
+    <span
+      className="my-1 block h-1.5 border-b border-ink"
+      style={{ background: `linear-gradient(to right, var(--ink) ${percent}%, transparent ${percent}%)` }}
+    />
+  )
 }
 
 /** The job as a path of seven beads: done, now, waiting, to come. */
@@ -52,18 +70,49 @@ function StagePath({ at, waiting, signed }: { at: number; waiting: boolean; sign
   const x = (stage: number) => 28.5 + stage * 57.15
   const stop = signed ? 6 : at
   return (
-    <svg width="400" height="44" viewBox="0 0 400 44" role="img" aria-label={`At ${STAGES[at]}${waiting ? ', waiting' : ''}`}>
+    <svg
+      width="400"
+      height="44"
+      viewBox="0 0 400 44"
+      role="img"
+      aria-label={`At ${STAGES[at]}${waiting ? ', waiting' : ''}`}
+    >
       <line x1={x(0)} y1="22" x2={x(stop)} y2="22" stroke="var(--ink)" strokeWidth="3" />
-      <line x1={x(stop)} y1="22" x2={x(6)} y2="22" stroke="var(--ink-3)" strokeWidth="3" strokeDasharray="0.1 7" strokeLinecap="round" />
+      <line
+        x1={x(stop)}
+        y1="22"
+        x2={x(6)}
+        y2="22"
+        stroke="var(--ink-3)"
+        strokeWidth="3"
+        strokeDasharray="0.1 7"
+        strokeLinecap="round"
+      />
       {STAGES.map((stage, k) => {
         if (k < stop || signed) return <circle key={stage} cx={x(k)} cy="22" r="6" fill="var(--ink)" />
-        if (k > stop) return <circle key={stage} cx={x(k)} cy="22" r="5.5" fill="var(--ground)" stroke="var(--ink-3)" strokeWidth="1.5" />
+        if (k > stop)
+          return (
+            <circle
+              key={stage}
+              cx={x(k)}
+              cy="22"
+              r="5.5"
+              fill="var(--ground)"
+              stroke="var(--ink-3)"
+              strokeWidth="1.5"
+            />
+          )
         if (waiting)
           return (
             <g key={stage}>
               <rect x={x(k) - 18} y="8" width="36" height="28" fill="var(--ground)" />
               <path d={`M${x(k) - 3} 9a13 13 0 0 0 0 26z`} fill="var(--ink)" />
-              <path d={`M${x(k) + 4} 10.5a12 12 0 0 1 0 23z`} fill="none" stroke="var(--ink)" strokeWidth="2.5" />
+              <path
+                d={`M${x(k) + 4} 10.5a12 12 0 0 1 0 23z`}
+                fill="none"
+                stroke="var(--ink)"
+                strokeWidth="2.5"
+              />
             </g>
           )
         return (

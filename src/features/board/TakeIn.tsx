@@ -35,19 +35,56 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
 
   const begin = async (vehicle: VehicleRecord) => {
     const jobId = `job-${crypto.randomUUID()}`
-    const opened = await append(jobId, [{ kind: 'job-opened', body: { vehicleId: vehicle.id, unit: vehicle.unit, vehicleName: vehicle.name, words: '', neededBy: null } }], whoWorks())
-    if (!opened.ok) return setProblem(opened.error.kind === 'not-written' ? `Not written to this browser: ${opened.error.reason}. Free some space and take it in again.` : 'The job could not be opened.')
+    const opened = await append(
+      jobId,
+      [
+        {
+          kind: 'job-opened',
+          body: {
+            vehicleId: vehicle.id,
+            unit: vehicle.unit,
+            vehicleName: vehicle.name,
+            words: '',
+            neededBy: null,
+          },
+        },
+      ],
+      whoWorks(),
+    )
+    if (!opened.ok)
+      return setProblem(
+        opened.error.kind === 'not-written'
+          ? `Not written to this browser: ${opened.error.reason}. Free some space and take it in again.`
+          : 'The job could not be opened.',
+      )
     router.push(stageHref('complaint', jobId))
   }
   const addNew = async (form: NewVehicle) => {
     const setPa = Number(form.setKPa) * 1e3
     const vehicle: VehicleRecord = {
-      id: `vehicle-${crypto.randomUUID()}`, unit: form.unit.trim(), name: form.name.trim(), layout: form.layout, kind: 'real', notes: '', edits: [], ways: usualWays(form.layout), limits: [],
-      year: form.year ? Number(form.year) : null, kilometres: form.kilometres ? Number(form.kilometres) : null,
-      specification: specificationOf(form.setKPa ? { regulatorSetPa: { value: setPa, source: 'maker' } } : {}, LAYOUTS[form.layout]),
+      id: `vehicle-${crypto.randomUUID()}`,
+      unit: form.unit.trim(),
+      name: form.name.trim(),
+      layout: form.layout,
+      kind: 'real',
+      notes: '',
+      edits: [],
+      ways: usualWays(form.layout),
+      limits: [],
+      year: form.year ? Number(form.year) : null,
+      kilometres: form.kilometres ? Number(form.kilometres) : null,
+      specification: specificationOf(
+        form.setKPa ? { regulatorSetPa: { value: setPa, source: 'maker' } } : {},
+        LAYOUTS[form.layout],
+      ),
     }
     const saved = await saveVehicle(vehicle)
-    if (!saved.ok) return setProblem(saved.error.kind === 'damaged' ? `${saved.error.at}: ${saved.error.problem}. Give it as the maker does, in kPa.` : 'The vehicle could not be kept.')
+    if (!saved.ok)
+      return setProblem(
+        saved.error.kind === 'damaged'
+          ? `${saved.error.at}: ${saved.error.problem}. Give it as the maker does, in kPa.`
+          : 'The vehicle could not be kept.',
+      )
     await begin(saved.value)
   }
   return (
@@ -56,11 +93,22 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
       {known.length > 0 && (
         <section aria-label="Known vehicles" className="mb-6 grid grid-cols-2 gap-2">
           {known.map((vehicle) => (
-            <button key={vehicle.id} type="button" onClick={() => void begin(vehicle)} className="flex min-h-[60px] items-center gap-3 border-2 border-ink px-3 text-left">
+            <button
+              key={vehicle.id}
+              type="button"
+              onClick={() => void begin(vehicle)}
+              className="flex min-h-[60px] items-center gap-3 border-2 border-ink px-3 text-left"
+            >
               <span className="font-track text-[32px] font-bold">{vehicle.unit}</span>
               <span className="leading-tight">
                 <span className="block text-main font-semibold">{vehicle.name}</span>
-                <span className="block text-tick text-ink-2">{vehicle.kind === 'simulated' ? 'simulated, ' : ''}{vehicle.year ?? 'year not known'}{vehicle.kilometres ? `, ${vehicle.kilometres.toLocaleString('en').replace(',', ' ')} km` : ''}</span>
+                <span className="block text-tick text-ink-2">
+                  {vehicle.kind === 'simulated' ? 'simulated, ' : ''}
+                  {vehicle.year ?? 'year not known'}
+                  {vehicle.kilometres
+                    ? `, ${vehicle.kilometres.toLocaleString('en').replace(',', ' ')} km`
+                    : ''}
+                </span>
               </span>
             </button>
           ))}
@@ -72,23 +120,51 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
 }
 
 function NewVehicleForm({ onSubmit }: { onSubmit: (form: NewVehicle) => void }) {
-  const { register, handleSubmit, formState } = useForm<NewVehicle>({ defaultValues: { unit: '', name: '', year: '', kilometres: '', setKPa: '', layout: 'A01' } })
+  const { register, handleSubmit, formState } = useForm<NewVehicle>({
+    defaultValues: { unit: '', name: '', year: '', kilometres: '', setKPa: '', layout: 'A01' },
+  })
   const field = 'mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-ground px-3 text-main'
   return (
     <form onSubmit={handleSubmit(onSubmit)} className="grid grid-cols-6 gap-4 border-t border-rule pt-4">
       <h3 className="col-span-6 text-step">Or a new one</h3>
-      <label className="col-span-1 text-second">Unit<input className={field} maxLength={4} {...register('unit', { required: true })} /></label>
-      <label className="col-span-5 text-second">Vehicle<input className={field} {...register('name', { required: true })} /></label>
-      <label className="col-span-6 text-second">Fuel system
-        <select className={field} {...register('layout')}>{Object.values(LAYOUTS).map((layout) => <option key={layout.id} value={layout.id}>{layout.name}</option>)}</select>
+      <label className="col-span-1 text-second">
+        Unit
+        <input className={field} maxLength={4} {...register('unit', { required: true })} />
       </label>
-      <label className="col-span-2 text-second">Year<input className={field} inputMode="numeric" {...register('year', { pattern: /^\d{4}$/ })} /></label>
-      <label className="col-span-2 text-second">Distance, km<input className={field} inputMode="numeric" {...register('kilometres', { pattern: /^\d*$/ })} /></label>
-      <label className="col-span-2 text-second">Maker’s set pressure, kPa<input className={field} inputMode="numeric" {...register('setKPa', { pattern: /^\d*\.?\d*$/ })} /></label>
+      <label className="col-span-5 text-second">
+        Vehicle
+        <input className={field} {...register('name', { required: true })} />
+      </label>
+      <label className="col-span-6 text-second">
+        Fuel system
+        <select className={field} {...register('layout')}>
+          {Object.values(LAYOUTS).map((layout) => (
+            <option key={layout.id} value={layout.id}>
+              {layout.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="col-span-2 text-second">
+        Year
+        <input className={field} inputMode="numeric" {...register('year', { pattern: /^\d{4}$/ })} />
+      </label>
+      <label className="col-span-2 text-second">
+        Distance, km
+        <input className={field} inputMode="numeric" {...register('kilometres', { pattern: /^\d*$/ })} />
+      </label>
+      <label className="col-span-2 text-second">
+        Maker’s set pressure, kPa
+        <input className={field} inputMode="numeric" {...register('setKPa', { pattern: /^\d*\.?\d*$/ })} />
+      </label>
       <p className="col-span-4 text-second text-ink-2">
-        {Object.keys(formState.errors).length > 0 ? 'Unit and vehicle are needed; year has four figures, distance and pressure are plain numbers.' : 'What is left empty is taken as typical for this fuel system and says so.'}
+        {Object.keys(formState.errors).length > 0
+          ? 'Unit and vehicle are needed; year has four figures, distance and pressure are plain numbers.'
+          : 'What is left empty is taken as typical for this fuel system and says so.'}
       </p>
-      <Button type="submit" variant="act" className="col-span-2">Take it in</Button>
+      <Button type="submit" variant="act" className="col-span-2">
+        Take it in
+      </Button>
     </form>
   )
 }

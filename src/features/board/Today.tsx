@@ -4,7 +4,16 @@ import { PlainHead } from '../frame/Head'
 import { useNow } from '../frame/useNow'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
-import { addDemoData, demoState, firstVisit, importJob, listJobs, onStoreChange, removeDemoData, type ListedJob } from '@/data/store'
+import {
+  addDemoData,
+  demoState,
+  firstVisit,
+  importJob,
+  listJobs,
+  onStoreChange,
+  removeDemoData,
+  type ListedJob,
+} from '@/data/store'
 import { ask } from '@/workers/client'
 import { JobRow } from './JobRow'
 import { TakeIn } from './TakeIn'
@@ -23,7 +32,13 @@ export function Today() {
   const [takingIn, setTakingIn] = useState(false)
   const [refused, setRefused] = useState<string | null>(null)
   const now = useNow()
-  const noDemo = useCallback((problem: unknown) => setRefused(`The demo data could not be made: ${problem instanceof Error ? problem.message : String(problem)}. Nothing here was changed.`), [])
+  const noDemo = useCallback(
+    (problem: unknown) =>
+      setRefused(
+        `The demo data could not be made: ${problem instanceof Error ? problem.message : String(problem)}. Nothing here was changed.`,
+      ),
+    [],
+  )
 
   const read = useCallback(async () => {
     setListed(await listJobs())
@@ -36,7 +51,12 @@ export function Today() {
 
   const takeFile = async (file: File) => {
     const outcome = await importJob(await file.text())
-    if (outcome.ok) return setRefused(outcome.photosLost > 0 ? `The job is in; ${outcome.photosLost} of its photos found no room on this tablet. Free some space and take the file in again.` : null)
+    if (outcome.ok)
+      return setRefused(
+        outcome.photosLost > 0
+          ? `The job is in; ${outcome.photosLost} of its photos found no room on this tablet. Free some space and take the file in again.`
+          : null,
+      )
     setRefused(`${file.name} was refused. At ${outcome.at}: ${outcome.problem}. Nothing here was changed.`)
   }
   const groups = groupJobs(listed ?? [], now ?? 0)
@@ -44,27 +64,54 @@ export function Today() {
     <div className="grid min-h-screen grid-rows-[64px_1fr_60px]">
       <PlainHead>
         <p className="flex-1 text-main">
-          <span className="font-semibold">Municipal garage</span> <span className="text-ink-2">{now === null ? '' : new Date(now).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })}</span>
+          <span className="font-semibold">Municipal garage</span>{' '}
+          <span className="text-ink-2">
+            {now === null
+              ? ''
+              : new Date(now).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })}
+          </span>
         </p>
         <FileButton onFile={takeFile} />
         <Button onClick={() => setTakingIn(true)}>Take in a vehicle</Button>
       </PlainHead>
       <main className="px-6 pb-2">
         <h1 className="py-2 text-title">{listed === null ? 'Reading what is here.' : headline(groups)}</h1>
-        {refused && <div className="pb-4"><Notice title={refused} /></div>}
-        {groups.filter((group) => group.jobs.length > 0).map((group) => (
-          <section key={group.title} aria-label={group.title} className="mb-1 border-t-2 border-ink">
-            <BoardHeading title={group.title} detail={group.detail} />
-            {group.jobs.map((entry, at) => <JobRow key={entry.job.id} entry={entry} now={now ?? 0} first={group.leads && at === 0} />)}
-          </section>
-        ))}
+        {refused && (
+          <div className="pb-4">
+            <Notice title={refused} />
+          </div>
+        )}
+        {groups
+          .filter((group) => group.jobs.length > 0)
+          .map((group) => (
+            <section key={group.title} aria-label={group.title} className="mb-1 border-t-2 border-ink">
+              <BoardHeading title={group.title} detail={group.detail} />
+              {group.jobs.map((entry, at) => (
+                <JobRow key={entry.job.id} entry={entry} now={now ?? 0} first={group.leads && at === 0} />
+              ))}
+            </section>
+          ))}
         {listed !== null && listed.length === 0 && (
-          <p className="max-w-[560px] text-step text-ink-2">A job begins with the vehicle and what its driver says. Everything stays in this browser; a job can leave as a file.</p>
+          <p className="max-w-[560px] text-step text-ink-2">
+            A job begins with the vehicle and what its driver says. Everything stays in this browser; a job
+            can leave as a file.
+          </p>
         )}
       </main>
       <footer className="flex items-center justify-between gap-6 border-t border-rule px-6">
-        <span className="text-second text-ink-2">{demo === 'present' ? 'Demo vehicles are simulated. Their readings come from stand-in instruments.' : 'All is kept on this tablet.'}</span>
-        <Button variant="quiet" onClick={() => void (demo === 'present' ? removeDemoData() : demoData().then(addDemoData).catch(noDemo))}>{demo === 'present' ? 'Take the demo data out' : 'Put the demo data in'}</Button>
+        <span className="text-second text-ink-2">
+          {demo === 'present'
+            ? 'Demo vehicles are simulated. Their readings come from stand-in instruments.'
+            : 'All is kept on this tablet.'}
+        </span>
+        <Button
+          variant="quiet"
+          onClick={() =>
+            void (demo === 'present' ? removeDemoData() : demoData().then(addDemoData).catch(noDemo))
+          }
+        >
+          {demo === 'present' ? 'Take the demo data out' : 'Put the demo data in'}
+        </Button>
       </footer>
       <TakeIn open={takingIn} onOpenChange={setTakingIn} />
     </div>
@@ -74,8 +121,14 @@ export function Today() {
 function BoardHeading({ title, detail }: { title: string; detail: string }) {
   return (
     <div className="grid grid-cols-[340px_400px_110px_1fr_128px] items-end border-b border-rule-2 py-0.5 text-tick text-ink-2">
-      <span><span className="text-second font-semibold text-ink">{title}</span> {detail}</span>
-      <span className="grid grid-cols-7 text-center font-track">{['Complaint', 'Trace', 'Bench', 'Plan', 'Work', 'Prove', 'Record'].map((name) => <span key={name}>{name}</span>)}</span>
+      <span>
+        <span className="text-second font-semibold text-ink">{title}</span> {detail}
+      </span>
+      <span className="grid grid-cols-7 text-center font-track">
+        {['Complaint', 'Trace', 'Bench', 'Plan', 'Work', 'Prove', 'Record'].map((name) => (
+          <span key={name}>{name}</span>
+        ))}
+      </span>
       <span className="pl-4">Needed by</span>
       <span>Next</span>
     </div>
@@ -86,11 +139,16 @@ function FileButton({ onFile }: { onFile: (file: File) => void }) {
   return (
     <label className="flex min-h-[48px] cursor-pointer items-center border-2 border-ink-3 px-4 text-main focus-within:outline-3 focus-within:outline-offset-3 focus-within:outline-accent">
       Open a job file
-      <input type="file" accept=".json,application/json" className="sr-only" onChange={(event) => {
-        const file = event.target.files?.[0]
-        if (file) onFile(file)
-        event.target.value = ''
-      }} />
+      <input
+        type="file"
+        accept=".json,application/json"
+        className="sr-only"
+        onChange={(event) => {
+          const file = event.target.files?.[0]
+          if (file) onFile(file)
+          event.target.value = ''
+        }}
+      />
     </label>
   )
 }

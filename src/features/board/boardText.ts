@@ -10,7 +10,8 @@ export interface Group {
   leads: boolean
 }
 
-const waitOf = (entry: ListedJob, now: number) => entry.job.waits.find((wait) => !wait.ended && wait.endsAt > now)
+const waitOf = (entry: ListedJob, now: number) =>
+  entry.job.waits.find((wait) => !wait.ended && wait.endsAt > now)
 
 /** Minutes until needed; late or unset counts as far away or none. */
 function slack(entry: ListedJob, now: number): number {
@@ -29,9 +30,26 @@ export function groupJobs(listed: ListedJob[], now: number): Group[] {
   const moving = open.filter((entry) => !entry.job.danger && !waitOf(entry, now))
   return [
     { title: 'Danger first', detail: 'stays outside, is not started', jobs: danger, leads: true },
-    { title: 'Can move now', detail: 'least slack first', jobs: moving.sort((one, other) => slack(one, now) - slack(other, now)), leads: danger.length === 0 },
-    { title: 'Waiting', detail: 'soonest first', jobs: waiting.sort((one, other) => waitOf(one, now)!.endsAt - waitOf(other, now)!.endsAt), leads: false },
-    { title: 'Recorded', detail: 'newest first', jobs: listed.filter((entry) => entry.job.signed).sort((one, other) => other.job.lastAt - one.job.lastAt), leads: false },
+    {
+      title: 'Can move now',
+      detail: 'least slack first',
+      jobs: moving.sort((one, other) => slack(one, now) - slack(other, now)),
+      leads: danger.length === 0,
+    },
+    {
+      title: 'Waiting',
+      detail: 'soonest first',
+      jobs: waiting.sort((one, other) => waitOf(one, now)!.endsAt - waitOf(other, now)!.endsAt),
+      leads: false,
+    },
+    {
+      title: 'Recorded',
+      detail: 'newest first',
+      jobs: listed
+        .filter((entry) => entry.job.signed)
+        .sort((one, other) => other.job.lastAt - one.job.lastAt),
+      leads: false,
+    },
   ]
 }
 
@@ -39,7 +57,12 @@ const COUNT = ['None', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'E
 const count = (n: number) => COUNT[n] ?? String(n)
 
 export function headline(groups: Group[]): string {
-  const [danger, moving, waiting, recorded] = groups.map((group) => group.jobs.length) as [number, number, number, number]
+  const [danger, moving, waiting, recorded] = groups.map((group) => group.jobs.length) as [
+    number,
+    number,
+    number,
+    number,
+  ]
   if (danger + moving + waiting + recorded === 0) return 'Nothing is in. Take in a vehicle.'
   const parts = [
     danger > 0 ? `${count(danger)} ${danger === 1 ? 'is' : 'are'} dangerous.` : '',
@@ -53,15 +76,37 @@ export function nextAct(entry: ListedJob, now: number): { what: string; detail: 
   const { job } = entry
   const wait = waitOf(entry, now)
   if (entry.problem) return { what: 'Cannot be read whole', detail: 'open it for the place' }
-  if (job.signed) return { what: 'Read the record', detail: job.signed.unproven.length > 0 ? `${job.signed.unproven.length} not proven` : 'all proven' }
+  if (job.signed)
+    return {
+      what: 'Read the record',
+      detail: job.signed.unproven.length > 0 ? `${job.signed.unproven.length} not proven` : 'all proven',
+    }
   if (wait) return { what: wait.label, detail: `waits by itself, ends ${clockText(wait.endsAt)}` }
   switch (stageOf(job)) {
-    case 'complaint': return { what: 'Note the complaint', detail: '2 min' }
-    case 'trace': return job.surveying ? { what: 'Go on with the survey', detail: `${job.survey.size} seen` } : { what: job.danger ? 'Find the leak first' : job.evidence.length > 0 ? 'Take the next reading' : 'Take the first reading', detail: job.danger ? 'meter, not nose' : `${job.evidence.length} so far` }
-    case 'plan': return { what: 'Start step 1', detail: 'plan is made' }
-    case 'work': return { what: `Go on with step ${(job.work?.done.size ?? 0) + 1}`, detail: `${job.work?.done.size ?? 0} done` }
-    case 'prove': return { what: 'Prove the repair', detail: 'same readings again' }
-    default: return { what: 'Go on', detail: '' }
+    case 'complaint':
+      return { what: 'Note the complaint', detail: '2 min' }
+    case 'trace':
+      return job.surveying
+        ? { what: 'Go on with the survey', detail: `${job.survey.size} seen` }
+        : {
+            what: job.danger
+              ? 'Find the leak first'
+              : job.evidence.length > 0
+                ? 'Take the next reading'
+                : 'Take the first reading',
+            detail: job.danger ? 'meter, not nose' : `${job.evidence.length} so far`,
+          }
+    case 'plan':
+      return { what: 'Start step 1', detail: 'plan is made' }
+    case 'work':
+      return {
+        what: `Go on with step ${(job.work?.done.size ?? 0) + 1}`,
+        detail: `${job.work?.done.size ?? 0} done`,
+      }
+    case 'prove':
+      return { what: 'Prove the repair', detail: 'same readings again' }
+    default:
+      return { what: 'Go on', detail: '' }
   }
 }
 

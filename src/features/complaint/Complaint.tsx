@@ -27,28 +27,57 @@ const NOW = [
 const FIRST: Record<Scope, string> = { leak: 'where fuel escapes', engine: 'the engine', gauge: 'the gauge' }
 
 export function Complaint({ hand }: { hand: JobInHand }) {
-  const { job, job: { noted } } = hand
+  const {
+    job,
+    job: { noted },
+  } = hand
   const libraryIn = (scope: Scope) => libraryOf(layoutOf(layoutKeyOf(hand.vehicle, scope)))
   const sayable = (['engine', 'leak', 'gauge'] as const).flatMap((scope) => libraryIn(scope).symptoms)
   const [symptoms, setSymptoms] = useState<SymptomId[]>(job.complaint.symptoms)
   const [raisers, setRaisers] = useState<RaiserId[]>(job.complaint.raisers)
-  const [failingNow, setFailingNow] = useState<ComplaintData['failingNow']>(noted ? job.complaint.failingNow : 'yes')
+  const [failingNow, setFailingNow] = useState<ComplaintData['failingNow']>(
+    noted ? job.complaint.failingNow : 'yes',
+  )
   const [conditions, setConditions] = useState<string[]>(noted?.conditions ?? [])
-  const [more, setMore] = useState({ words: noted?.words || job.words, lastFill: noted?.lastFill ?? '', lamps: noted?.lamps ?? '', history: noted?.history ?? '' })
+  const [more, setMore] = useState({
+    words: noted?.words || job.words,
+    lastFill: noted?.lastFill ?? '',
+    lamps: noted?.lamps ?? '',
+    history: noted?.history ?? '',
+  })
   const router = useRouter()
   const draft = useMemo(() => ({ symptoms, raisers, failingNow }), [symptoms, raisers, failingNow])
-  const request = useMemo(() => (symptoms.length > 0 ? rankRequestOf(hand, draft) : null), [hand, draft, symptoms])
+  const request = useMemo(
+    () => (symptoms.length > 0 ? rankRequestOf(hand, draft) : null),
+    [hand, draft, symptoms],
+  )
   const ranking = useRanking(request)
   const danger = symptoms.includes('smell') || symptoms.includes('leak')
 
   const keep = async () => {
     const words = more.words || sayable.find((symptom) => symptom.id === symptoms[0])?.says || ''
-    const kept = await hand.add({ kind: 'complaint-noted', body: { symptoms, raisers, failingNow, conditions, ...more, words } })
+    const kept = await hand.add({
+      kind: 'complaint-noted',
+      body: { symptoms, raisers, failingNow, conditions, ...more, words },
+    })
     if (kept) router.push(stageHref('trace', job.id))
   }
   const survey = async () => {
-    const noted = { symptoms: [], raisers: ['stood'], failingNow: 'unknown' as const, conditions, ...more, words: more.words || 'It stood for years' }
-    if (await hand.add({ kind: 'complaint-noted', body: noted }, { kind: 'way-taken', body: { way: 'stoodYears', outcome: 'survey' } })) router.push(stageHref('trace', job.id))
+    const noted = {
+      symptoms: [],
+      raisers: ['stood'],
+      failingNow: 'unknown' as const,
+      conditions,
+      ...more,
+      words: more.words || 'It stood for years',
+    }
+    if (
+      await hand.add(
+        { kind: 'complaint-noted', body: noted },
+        { kind: 'way-taken', body: { way: 'stoodYears', outcome: 'survey' } },
+      )
+    )
+      router.push(stageHref('trace', job.id))
   }
   const follow = (said: Said) => {
     if (said.kind === 'survey') return void survey()
@@ -62,19 +91,57 @@ export function Complaint({ hand }: { hand: JobInHand }) {
       {danger && <DangerBand />}
       <main className="grid min-h-0 flex-1 grid-cols-[852px_356px] gap-6 px-6 pt-3">
         <section className="space-y-2 overflow-y-auto p-1" aria-label="What the driver says">
-          <h1 className="text-title">{job.epoch > 0 ? 'What is left of the complaint?' : 'What does the driver say?'}</h1>
-          <ManyChoices label="Symptoms" dense columns={3} options={sayable.map((symptom) => ({ id: symptom.id, label: symptom.says }))} value={symptoms} onChange={(ids) => setSymptoms(ids as SymptomId[])} />
+          <h1 className="text-title">
+            {job.epoch > 0 ? 'What is left of the complaint?' : 'What does the driver say?'}
+          </h1>
+          <ManyChoices
+            label="Symptoms"
+            dense
+            columns={3}
+            options={sayable.map((symptom) => ({ id: symptom.id, label: symptom.says }))}
+            value={symptoms}
+            onChange={(ids) => setSymptoms(ids as SymptomId[])}
+          />
           <div className="grid grid-cols-[300px_1fr] items-center gap-4">
             <span className="text-main font-semibold">Is it failing now?</span>
-            <ChoiceGroup label="Is it failing now?" options={NOW} value={failingNow} onChange={(id) => setFailingNow(id as ComplaintData['failingNow'])} />
+            <ChoiceGroup
+              label="Is it failing now?"
+              options={NOW}
+              value={failingNow}
+              onChange={(id) => setFailingNow(id as ComplaintData['failingNow'])}
+            />
           </div>
           <h2 className="text-step">What raises a suspicion</h2>
-          <ManyChoices label="History" dense columns={4} options={Object.entries(RAISERS).filter(([id]) => libraryIn(scopeOf(symptoms)).raisers.includes(id as RaiserId)).map(([id, raiser]) => ({ id, label: raiser.label }))} value={raisers} onChange={(ids) => setRaisers(ids as RaiserId[])} />
+          <ManyChoices
+            label="History"
+            dense
+            columns={4}
+            options={Object.entries(RAISERS)
+              .filter(([id]) => libraryIn(scopeOf(symptoms)).raisers.includes(id as RaiserId))
+              .map(([id, raiser]) => ({ id, label: raiser.label }))}
+            value={raisers}
+            onChange={(ids) => setRaisers(ids as RaiserId[])}
+          />
           <Later conditions={conditions} onConditions={setConditions} more={more} onMore={setMore} />
         </section>
-        <FirstRanking hand={hand} symptoms={symptoms} ranking={ranking} danger={danger} onSaid={follow} onKeep={() => void keep()} />
+        <FirstRanking
+          hand={hand}
+          symptoms={symptoms}
+          ranking={ranking}
+          danger={danger}
+          onSaid={follow}
+          onKeep={() => void keep()}
+        />
       </main>
-      <StateStrip hand={hand} message={danger ? 'Do not start it. Find the leak first.' : 'Set what you have seen. The rest follows from readings.'} danger={danger} />
+      <StateStrip
+        hand={hand}
+        message={
+          danger
+            ? 'Do not start it. Find the leak first.'
+            : 'Set what you have seen. The rest follows from readings.'
+        }
+        danger={danger}
+      />
     </>
   )
 }
@@ -95,18 +162,46 @@ function FirstRanking({ hand, symptoms, ranking, danger, onSaid, onKeep }: First
   const apart = new Set(symptoms.map((id) => symptomById(id).scope ?? 'engine')).size > 1
   return (
     <aside className="flex min-h-0 flex-col" aria-label="First ranking">
-      <svg width="0" height="0" className="absolute"><HatchDefs /></svg>
-      <h2 className="pb-2 font-instrument text-second font-normal text-ink-2">{said ? `Suspects from the complaint ${job.evidence.length > 0 ? 'and the readings so far' : 'alone'}${ranking.status === 'working' ? ', working' : ''}` : 'First ranking'}</h2>
+      <svg width="0" height="0" className="absolute">
+        <HatchDefs />
+      </svg>
+      <h2 className="pb-2 font-instrument text-second font-normal text-ink-2">
+        {said
+          ? `Suspects from the complaint ${job.evidence.length > 0 ? 'and the readings so far' : 'alone'}${ranking.status === 'working' ? ', working' : ''}`
+          : 'First ranking'}
+      </h2>
       <div className="min-h-0 flex-1 space-y-2 overflow-y-auto">
-        {!said ? <Notice title="Nothing said yet.">Touch what the driver says. The first suspects appear here.</Notice> : ranking.last ? <SuspectList suspects={ranking.last.suspects} most={danger ? 5 : 6} /> : <Notice kind="working" title="Solving this vehicle." />}
-        {apart && <Notice title={`Traced first: ${FIRST[scopeOf(symptoms)]}.`}>The rest is noted with it and traced after, each on its own.</Notice>}
-        {ranking.status === 'failed' && <Notice title="The ranking stopped.">{ranking.problem}. The complaint can be noted all the same.</Notice>}
+        {!said ? (
+          <Notice title="Nothing said yet.">
+            Touch what the driver says. The first suspects appear here.
+          </Notice>
+        ) : ranking.last ? (
+          <SuspectList suspects={ranking.last.suspects} most={danger ? 5 : 6} />
+        ) : (
+          <Notice kind="working" title="Solving this vehicle." />
+        )}
+        {apart && (
+          <Notice title={`Traced first: ${FIRST[scopeOf(symptoms)]}.`}>
+            The rest is noted with it and traced after, each on its own.
+          </Notice>
+        )}
+        {ranking.status === 'failed' && (
+          <Notice title="The ranking stopped.">
+            {ranking.problem}. The complaint can be noted all the same.
+          </Notice>
+        )}
         <Remembered hand={hand} />
       </div>
       <div className="shrink-0 space-y-3 py-3">
-        {!said && job.evidence.length === 0 && <KnownWays hand={hand} onSaid={onSaid} onSurvey={() => onSaid({ kind: 'survey' })} />}
+        {!said && job.evidence.length === 0 && (
+          <KnownWays hand={hand} onSaid={onSaid} onSurvey={() => onSaid({ kind: 'survey' })} />
+        )}
         <Button variant={said ? 'act' : 'held'} tall className="w-full" disabled={!said} onClick={onKeep}>
-          {!said ? 'One symptom at least' : danger ? 'Note it. Trace without starting it' : 'Note it and trace'}
+          {!said
+            ? 'One symptom at least'
+            : danger
+              ? 'Note it. Trace without starting it'
+              : 'Note it and trace'}
         </Button>
       </div>
     </aside>
@@ -121,28 +216,74 @@ interface More {
 }
 
 /** What can be noted when there is time. */
-function Later({ conditions, onConditions, more, onMore }: { conditions: string[]; onConditions: (conditions: string[]) => void; more: More; onMore: (more: More) => void }) {
+function Later({
+  conditions,
+  onConditions,
+  more,
+  onMore,
+}: {
+  conditions: string[]
+  onConditions: (conditions: string[]) => void
+  more: More
+  onMore: (more: More) => void
+}) {
   return (
     <details className="border-t border-rule">
-      <summary className="min-h-[44px] cursor-pointer py-2 text-main font-semibold">More, if there is time: when, last fill, lamps, own words</summary>
+      <summary className="min-h-[44px] cursor-pointer py-2 text-main font-semibold">
+        More, if there is time: when, last fill, lamps, own words
+      </summary>
       <div className="space-y-3 pb-2">
-        <ManyChoices label="When" columns={3} options={CONDITIONS.map((name) => ({ id: name, label: name }))} value={conditions} onChange={onConditions} />
+        <ManyChoices
+          label="When"
+          columns={3}
+          options={CONDITIONS.map((name) => ({ id: name, label: name }))}
+          value={conditions}
+          onChange={onConditions}
+        />
         <div className="grid grid-cols-2 gap-3">
-          <Line label="In the driver’s own words" value={more.words} onChange={(words) => onMore({ ...more, words })} />
-          <Line label="What was filled last, and where" value={more.lastFill} onChange={(lastFill) => onMore({ ...more, lastFill })} />
-          <Line label="Warning lamps and codes" value={more.lamps} onChange={(lamps) => onMore({ ...more, lamps })} />
-          <Line label="Work done lately" value={more.history} onChange={(history) => onMore({ ...more, history })} />
+          <Line
+            label="In the driver’s own words"
+            value={more.words}
+            onChange={(words) => onMore({ ...more, words })}
+          />
+          <Line
+            label="What was filled last, and where"
+            value={more.lastFill}
+            onChange={(lastFill) => onMore({ ...more, lastFill })}
+          />
+          <Line
+            label="Warning lamps and codes"
+            value={more.lamps}
+            onChange={(lamps) => onMore({ ...more, lamps })}
+          />
+          <Line
+            label="Work done lately"
+            value={more.history}
+            onChange={(history) => onMore({ ...more, history })}
+          />
         </div>
       </div>
     </details>
   )
 }
 
-function Line({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
+function Line({
+  label,
+  value,
+  onChange,
+}: {
+  label: string
+  value: string
+  onChange: (value: string) => void
+}) {
   return (
     <label className="text-second text-ink-2">
       {label}
-      <input value={value} onChange={(event) => onChange(event.target.value)} className="mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-sheet px-3 text-main text-ink" />
+      <input
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+        className="mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-sheet px-3 text-main text-ink"
+      />
     </label>
   )
 }
@@ -156,7 +297,10 @@ function Remembered({ hand }: { hand: JobInHand }) {
 /** Speaks before any ranking. */
 function DangerBand() {
   return (
-    <section role="alert" className="grid grid-cols-[240px_1fr_1fr_1fr] items-center gap-6 border-b-2 border-l-[12px] border-danger bg-danger-wash px-4 py-3 text-main">
+    <section
+      role="alert"
+      className="grid grid-cols-[240px_1fr_1fr_1fr] items-center gap-6 border-b-2 border-l-[12px] border-danger bg-danger-wash px-4 py-3 text-main"
+    >
       <h2 className="text-step text-danger">Do not start it</h2>
       <p>It stays outside, away from pits and drains. Key out, nobody smokes.</p>
       <p>Gas meter at the floor and at the tank: stop at 10 % LEL, leave at 20 %.</p>

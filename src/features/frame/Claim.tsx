@@ -17,7 +17,10 @@ interface Claimed {
  * Says that the vehicle is in a state. What a gauge or a meter decides is not taken on a word: the panel
  * asks for the figure first.
  */
-export function useClaim(hand: JobInHand): { claim: (changes: VehicleState, why: Why) => void; panel: ReactNode } {
+export function useClaim(hand: JobInHand): {
+  claim: (changes: VehicleState, why: Why) => void
+  panel: ReactNode
+} {
   const [asked, setAsked] = useState<Claimed | null>(null)
   const claim = (changes: VehicleState, why: Why) => {
     if (figuresFor(hand.job.state, changes).length > 0) setAsked({ changes, why })
@@ -49,9 +52,20 @@ function FigurePanel({ hand, claimed, onClose }: { hand: JobInHand; claimed: Cla
   const open = operations.filter((operation) => !meets(operation))
   const meter = operations.find((operation) => operation.gaugeGate!.unit === '%')
   const percent = meter && valueOf(of(meter))
-  const noteMeter = percent !== null && percent !== undefined ? [{ kind: 'meter-read' as const, body: { lelPercent: Math.min(percent, 100), where: 'before going on' } }] : []
+  const noteMeter =
+    percent !== null && percent !== undefined
+      ? [
+          {
+            kind: 'meter-read' as const,
+            body: { lelPercent: Math.min(percent, 100), where: 'before going on' },
+          },
+        ]
+      : []
   const keep = async () => {
-    const figures = operations.map((operation) => ({ operationId: operation.id, value: of(operation).makersWay ? null : valueOf(of(operation)) }))
+    const figures = operations.map((operation) => ({
+      operationId: operation.id,
+      value: of(operation).makersWay ? null : valueOf(of(operation)),
+    }))
     if (await hand.add({ kind: 'state-asserted', body: { ...claimed, figures } }, ...noteMeter)) onClose()
   }
   // A meter that is too high is kept too: it may hold everything.
@@ -62,34 +76,99 @@ function FigurePanel({ hand, claimed, onClose }: { hand: JobInHand; claimed: Cla
   return (
     <Panel open onOpenChange={(next) => !next && onClose()} title="What did it read?">
       <div className="space-y-5">
-        {operations.map((operation) => <FigureLine key={operation.id} operation={operation} read={of(operation)} met={meets(operation)} onRead={(read) => setReads({ ...reads, [operation.id]: read })} />)}
+        {operations.map((operation) => (
+          <FigureLine
+            key={operation.id}
+            operation={operation}
+            read={of(operation)}
+            met={meets(operation)}
+            onRead={(read) => setReads({ ...reads, [operation.id]: read })}
+          />
+        ))}
       </div>
       <div className="flex justify-end gap-2 pt-6">
-        {tooHigh && <Button tall data-act="note-meter" onClick={() => void noteOnly()}>Note {percent} % LEL and stop here</Button>}
-        <Button tall variant={open.length === 0 ? 'act' : 'held'} disabled={open.length > 0} data-act="figures" onClick={() => void keep()}>{open.length === 0 ? 'Keep it' : `Held: ${open.map((operation) => lowerFirst(`${operation.gaugeGate!.what} under ${operation.gaugeGate!.below} ${unitOf(operation)}`)).join(', ')}`}</Button>
+        {tooHigh && (
+          <Button tall data-act="note-meter" onClick={() => void noteOnly()}>
+            Note {percent} % LEL and stop here
+          </Button>
+        )}
+        <Button
+          tall
+          variant={open.length === 0 ? 'act' : 'held'}
+          disabled={open.length > 0}
+          data-act="figures"
+          onClick={() => void keep()}
+        >
+          {open.length === 0
+            ? 'Keep it'
+            : `Held: ${open.map((operation) => lowerFirst(`${operation.gaugeGate!.what} under ${operation.gaugeGate!.below} ${unitOf(operation)}`)).join(', ')}`}
+        </Button>
       </div>
     </Panel>
   )
 }
 
-const unitOf = (operation: Operation) => (operation.gaugeGate!.unit === '%' ? '% LEL' : operation.gaugeGate!.unit)
+const unitOf = (operation: Operation) =>
+  operation.gaugeGate!.unit === '%' ? '% LEL' : operation.gaugeGate!.unit
 
-function FigureLine({ operation, read, met, onRead }: { operation: Operation; read: Read; met: boolean; onRead: (read: Read) => void }) {
+function FigureLine({
+  operation,
+  read,
+  met,
+  onRead,
+}: {
+  operation: Operation
+  read: Read
+  met: boolean
+  onRead: (read: Read) => void
+}) {
   const gate = operation.gaugeGate!
   const byPressure = gate.unit === 'kPa'
   return (
     <section aria-label={operation.title} className="border-t border-rule pt-3">
       <h3 className="text-step">{operation.title}</h3>
-      {operation.caution && <p className="text-main text-danger"><span className="font-semibold">{operation.caution.text}</span> {operation.caution.stopWhen}</p>}
+      {operation.caution && (
+        <p className="text-main text-danger">
+          <span className="font-semibold">{operation.caution.text}</span> {operation.caution.stopWhen}
+        </p>
+      )}
       <div className="flex items-center gap-3 pt-4">
-        <label className="flex items-center gap-3 text-main">{gate.what}, under {gate.below} {unitOf(operation)}
-          <input name={operation.id} inputMode="decimal" autoComplete="off" disabled={read.makersWay} value={read.typed} onChange={(event) => onRead({ ...read, typed: event.target.value })} className="h-[52px] w-28 border-[3px] border-accent bg-sheet px-3 text-right text-step font-semibold disabled:border-dashed disabled:border-ink-3" />
+        <label className="flex items-center gap-3 text-main">
+          {gate.what}, under {gate.below} {unitOf(operation)}
+          <input
+            name={operation.id}
+            inputMode="decimal"
+            autoComplete="off"
+            disabled={read.makersWay}
+            value={read.typed}
+            onChange={(event) => onRead({ ...read, typed: event.target.value })}
+            className="h-[52px] w-28 border-[3px] border-accent bg-sheet px-3 text-right text-step font-semibold disabled:border-dashed disabled:border-ink-3"
+          />
         </label>
         <span className="text-main">{unitOf(operation)}</span>
-        {byPressure && <Button variant={read.makersWay ? 'plain' : 'quiet'} aria-pressed={read.makersWay} data-act="makers-way" onClick={() => onRead({ ...read, makersWay: !read.makersWay })}>{read.makersWay ? 'The maker’s way, recorded so' : 'No gauge fits: the maker’s way'}</Button>}
+        {byPressure && (
+          <Button
+            variant={read.makersWay ? 'plain' : 'quiet'}
+            aria-pressed={read.makersWay}
+            data-act="makers-way"
+            onClick={() => onRead({ ...read, makersWay: !read.makersWay })}
+          >
+            {read.makersWay ? 'The maker’s way, recorded so' : 'No gauge fits: the maker’s way'}
+          </Button>
+        )}
       </div>
-      {read.makersWay && <p className="pt-2 text-main text-danger"><span className="font-semibold">Open it as if it stood under pressure.</span> Cloth round the joint, glasses on. Stop when it sprays.</p>}
-      {!met && valueOf(read) !== null && <p className="pt-2 text-main text-danger"><span className="font-semibold">Too much.</span> {byPressure ? 'Bleed on and read again.' : 'Ventilate and read again.'}</p>}
+      {read.makersWay && (
+        <p className="pt-2 text-main text-danger">
+          <span className="font-semibold">Open it as if it stood under pressure.</span> Cloth round the joint,
+          glasses on. Stop when it sprays.
+        </p>
+      )}
+      {!met && valueOf(read) !== null && (
+        <p className="pt-2 text-main text-danger">
+          <span className="font-semibold">Too much.</span>{' '}
+          {byPressure ? 'Bleed on and read again.' : 'Ventilate and read again.'}
+        </p>
+      )}
     </section>
   )
 }

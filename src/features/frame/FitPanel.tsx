@@ -12,19 +12,38 @@ export function FitButton({ hand }: { hand: JobInHand }) {
   const [open, setOpen] = useState(false)
   return (
     <>
-      <Button variant="quiet" className="my-1 w-full !min-h-[44px]" data-act="fit" onClick={() => setOpen(true)}>Work it out from measures{hand.job.fits.size > 0 ? `, ${hand.job.fits.size} done` : ''}</Button>
+      <Button
+        variant="quiet"
+        className="my-1 w-full !min-h-[44px]"
+        data-act="fit"
+        onClick={() => setOpen(true)}
+      >
+        Work it out from measures{hand.job.fits.size > 0 ? `, ${hand.job.fits.size} done` : ''}
+      </Button>
       <FitPanel hand={hand} open={open} onOpenChange={setOpen} />
     </>
   )
 }
 
 /** Does the new part fit: measured on the bench while the old one still holds the vehicle together. */
-function FitPanel({ hand, open, onOpenChange }: { hand: JobInHand; open: boolean; onOpenChange: (open: boolean) => void }) {
+function FitPanel({
+  hand,
+  open,
+  onOpenChange,
+}: {
+  hand: JobInHand
+  open: boolean
+  onOpenChange: (open: boolean) => void
+}) {
   return (
     <Panel open={open} onOpenChange={onOpenChange} title="Does it fit?">
       <div className="space-y-4" data-sheet="fit">
-        <p className="text-second text-ink-2">Rule, gauge and ohmmeter on the bench. Limits are typical; the maker’s drawing governs.</p>
-        {FIT_FORMS.map((form) => <Check key={form.id} hand={hand} form={form} />)}
+        <p className="text-second text-ink-2">
+          Rule, gauge and ohmmeter on the bench. Limits are typical; the maker’s drawing governs.
+        </p>
+        {FIT_FORMS.map((form) => (
+          <Check key={form.id} hand={hand} form={form} />
+        ))}
       </div>
     </Panel>
   )
@@ -33,24 +52,85 @@ function FitPanel({ hand, open, onOpenChange }: { hand: JobInHand; open: boolean
 function Check({ hand, form }: { hand: JobInHand; form: FitForm }) {
   const kept = hand.job.fits.get(form.id)
   const facts = { layout: hand.vehicle.layout, specification: hand.vehicle.specification }
-  const [typed, setTyped] = useState<Record<string, string>>(() => kept?.figures ?? Object.fromEntries(form.fields.map((field) => [field.id, field.given?.(facts) ?? field.options?.(facts)[0]?.id ?? ''])))
+  const [typed, setTyped] = useState<Record<string, string>>(
+    () =>
+      kept?.figures ??
+      Object.fromEntries(
+        form.fields.map((field) => [field.id, field.given?.(facts) ?? field.options?.(facts)[0]?.id ?? '']),
+      ),
+  )
   const number = (id: string) => Number((typed[id] ?? '').replace(',', '.'))
-  const whole = form.fields.every((field) => ((typed[field.id] ?? '').trim() === '' ? field.optional === true : isWord(form, field.id) || Number.isFinite(number(field.id))))
+  const whole = form.fields.every((field) =>
+    (typed[field.id] ?? '').trim() === ''
+      ? field.optional === true
+      : isWord(form, field.id) || Number.isFinite(number(field.id)),
+  )
   const fit = whole ? form.work(number, (id) => typed[id] ?? '', facts) : null
   const set = (id: string, value: string) => setTyped({ ...typed, [id]: value.slice(0, 60) })
   const box = 'block h-[48px] w-full border-2 border-ink-3 bg-sheet px-2 text-main text-ink'
   return (
-    <section aria-label={form.title} data-fit={form.id} data-verdict={fit?.verdict ?? 'open'} className="border-t border-rule pt-2">
+    <section
+      aria-label={form.title}
+      data-fit={form.id}
+      data-verdict={fit?.verdict ?? 'open'}
+      className="border-t border-rule pt-2"
+    >
       <h3 className="text-main font-semibold">{form.title}</h3>
       <div className="flex items-end gap-2">
         {form.fields.map((field) => (
-          <label key={field.id} className="flex-1 text-second leading-tight text-ink-2">{field.label}{field.unit ? `, ${field.unit}` : ''}
-            {field.options ? <select value={typed[field.id]} onChange={(event) => set(field.id, event.target.value)} className={box}>{field.options(facts).map((option) => <option key={option.id} value={option.id}>{option.label}</option>)}</select> : <input name={`${form.id}-${field.id}`} inputMode={isWord(form, field.id) ? 'text' : 'decimal'} value={typed[field.id]} onChange={(event) => set(field.id, event.target.value)} className={`${box} ${isWord(form, field.id) ? '' : 'text-right'}`} />}
+          <label key={field.id} className="flex-1 text-second leading-tight text-ink-2">
+            {field.label}
+            {field.unit ? `, ${field.unit}` : ''}
+            {field.options ? (
+              <select
+                value={typed[field.id]}
+                onChange={(event) => set(field.id, event.target.value)}
+                className={box}
+              >
+                {field.options(facts).map((option) => (
+                  <option key={option.id} value={option.id}>
+                    {option.label}
+                  </option>
+                ))}
+              </select>
+            ) : (
+              <input
+                name={`${form.id}-${field.id}`}
+                inputMode={isWord(form, field.id) ? 'text' : 'decimal'}
+                value={typed[field.id]}
+                onChange={(event) => set(field.id, event.target.value)}
+                className={`${box} ${isWord(form, field.id) ? '' : 'text-right'}`}
+              />
+            )}
           </label>
         ))}
-        <Button variant={fit ? 'plain' : 'held'} disabled={!fit} data-act={`fit-${form.id}`} onClick={() => fit && void hand.add({ kind: 'fit-checked', body: { check: form.id, title: form.title, figures: typed, verdict: fit.verdict, says: fit.says } })}>Keep</Button>
+        <Button
+          variant={fit ? 'plain' : 'held'}
+          disabled={!fit}
+          data-act={`fit-${form.id}`}
+          onClick={() =>
+            fit &&
+            void hand.add({
+              kind: 'fit-checked',
+              body: {
+                check: form.id,
+                title: form.title,
+                figures: typed,
+                verdict: fit.verdict,
+                says: fit.says,
+              },
+            })
+          }
+        >
+          Keep
+        </Button>
       </div>
-      {fit && <p className={`pt-1 text-main ${fit.verdict === 'no' ? 'text-danger' : ''}`}><b>{VERDICT_WORDS[fit.verdict]}.</b> {fit.says}{kept?.verdict === fit.verdict ? <span className="text-second text-ink-2"> Kept.</span> : ''}</p>}
+      {fit && (
+        <p className={`pt-1 text-main ${fit.verdict === 'no' ? 'text-danger' : ''}`}>
+          <b>{VERDICT_WORDS[fit.verdict]}.</b> {fit.says}
+          {kept?.verdict === fit.verdict ? <span className="text-second text-ink-2"> Kept.</span> : ''}
+        </p>
+      )}
     </section>
   )
 }

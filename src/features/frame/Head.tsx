@@ -12,7 +12,12 @@ export function Clock() {
   const now = useNow(10_000)
   const light = useLight()
   return (
-    <button type="button" onClick={toggleLight} className="min-h-[48px] min-w-[72px] text-right text-second leading-tight" aria-label={`${light}. Change the light`}>
+    <button
+      type="button"
+      onClick={toggleLight}
+      className="min-h-[48px] min-w-[72px] text-right text-second leading-tight"
+      aria-label={`${light}. Change the light`}
+    >
       <span className="block">{now === null ? '' : clockText(now)}</span>
       <span className="block text-tick text-ink-2">{light}</span>
     </button>
@@ -26,12 +31,19 @@ export function PlainHead({ children }: { children?: ReactNode }) {
         <Wordmark />
       </Link>
       {children}
-      <div className="flex items-stretch gap-3 self-stretch"><WaitsOver /><Clock /></div>
+      <div className="flex items-stretch gap-3 self-stretch">
+        <WaitsOver />
+        <Clock />
+      </div>
     </header>
   )
 }
 
-const RULES = { done: 'border-b-4 border-ink', now: 'border-b-[7px] border-accent', ahead: 'border-b-4 border-dotted border-ink-3' } as const
+const RULES = {
+  done: 'border-b-4 border-ink',
+  now: 'border-b-[7px] border-accent',
+  ahead: 'border-b-4 border-dotted border-ink-3',
+} as const
 
 export function JobHead({ job, stage }: { job: JobView; stage: Stage }) {
   const reached = stageIndex(stageOf(job))
@@ -49,8 +61,17 @@ export function JobHead({ job, stage }: { job: JobView; stage: Stage }) {
       </div>
       <nav aria-label="Stages" className="grid flex-1 grid-cols-7">
         {STAGES.map((name, at) => (
-          <Link key={name} href={stageHref(name, job.id)} aria-current={name === stage ? 'page' : undefined} className={`flex flex-col items-center justify-center leading-tight ${name === stage ? RULES.now : at <= reached ? RULES.done : RULES.ahead}`}>
-            <span className={`text-second ${name === stage ? 'font-semibold text-accent' : at <= reached ? '' : 'text-ink-3'}`}>{STAGE_NAMES[name]}</span>
+          <Link
+            key={name}
+            href={stageHref(name, job.id)}
+            aria-current={name === stage ? 'page' : undefined}
+            className={`flex flex-col items-center justify-center leading-tight ${name === stage ? RULES.now : at <= reached ? RULES.done : RULES.ahead}`}
+          >
+            <span
+              className={`text-second ${name === stage ? 'font-semibold text-accent' : at <= reached ? '' : 'text-ink-3'}`}
+            >
+              {STAGE_NAMES[name]}
+            </span>
             <span className="min-h-[20px] text-tick text-ink-2">{stageYield(name, job)}</span>
           </Link>
         ))}

@@ -33,7 +33,9 @@ function Framed({ stage, children }: Props) {
   const router = useRouter()
   const [keys, setKeys] = useState(false)
   useKeys({
-    ...Object.fromEntries(STAGES.map((name, at) => [String(at + 1), () => jobId && router.push(stageHref(name, jobId))])),
+    ...Object.fromEntries(
+      STAGES.map((name, at) => [String(at + 1), () => jobId && router.push(stageHref(name, jobId))]),
+    ),
     d: toggleLight,
     '?': () => setKeys(true),
     v: () => document.getElementById('vehicle-state')?.querySelector('button')?.focus(),
@@ -49,8 +51,15 @@ function Framed({ stage, children }: Props) {
       <div className="relative flex max-h-[calc(100vh-64px)] min-h-[680px] flex-col">
         {load.saveProblem && (
           <div className="flex items-center gap-6 border-b border-rule bg-sheet px-6 py-2">
-            <Notice title="Not written to this browser.">{load.saveProblem}. The entries are kept while this page is open. Save the job as a file now.</Notice>
-            <Button variant="act" onClick={() => void saveJobFile(load.hand.job.id, `unit-${load.hand.job.unit}`)}>Save as file</Button>
+            <Notice title="Not written to this browser.">
+              {load.saveProblem}. The entries are kept while this page is open. Save the job as a file now.
+            </Notice>
+            <Button
+              variant="act"
+              onClick={() => void saveJobFile(load.hand.job.id, `unit-${load.hand.job.unit}`)}
+            >
+              Save as file
+            </Button>
           </div>
         )}
         {children(load.hand)}
@@ -64,7 +73,9 @@ function Loading() {
   return (
     <>
       <PlainHead />
-      <main className="p-6"><Notice kind="working" title="Opening the job." /></main>
+      <main className="p-6">
+        <Notice kind="working" title="Opening the job." />
+      </main>
     </>
   )
 }
@@ -74,9 +85,24 @@ function Absent({ problem }: { problem: StoreProblem }) {
     <>
       <PlainHead />
       <main className="space-y-4 p-6">
-        <h1 className="text-title">{problem.kind === 'damaged' ? 'This job cannot be read whole.' : 'This job is not on this tablet.'}</h1>
-        <Notice title={problem.kind === 'damaged' ? `At ${problem.at}: ${problem.problem}.` : 'Nothing was changed.'}>{problem.kind === 'damaged' ? 'Nothing was changed. Take it in again from its last file.' : 'Open it from Today, or take it in from its file.'}</Notice>
-        <Link href="/" className="inline-flex min-h-[48px] items-center border-2 border-ink px-4 text-main font-semibold">Back to Today</Link>
+        <h1 className="text-title">
+          {problem.kind === 'damaged' ? 'This job cannot be read whole.' : 'This job is not on this tablet.'}
+        </h1>
+        <Notice
+          title={
+            problem.kind === 'damaged' ? `At ${problem.at}: ${problem.problem}.` : 'Nothing was changed.'
+          }
+        >
+          {problem.kind === 'damaged'
+            ? 'Nothing was changed. Take it in again from its last file.'
+            : 'Open it from Today, or take it in from its file.'}
+        </Notice>
+        <Link
+          href="/"
+          className="inline-flex min-h-[48px] items-center border-2 border-ink px-4 text-main font-semibold"
+        >
+          Back to Today
+        </Link>
       </main>
     </>
   )

@@ -10,16 +10,34 @@ export function MeterHold({ hand }: { hand: JobInHand }) {
   const percent = Number(typed.replace(',', '.'))
   const usable = typed.trim() !== '' && percent >= 0 && percent <= 100
   const keep = async () => {
-    if (usable && (await hand.add({ kind: 'meter-read', body: { lelPercent: percent, where: 'before going on' } }))) setTyped('')
+    if (
+      usable &&
+      (await hand.add({ kind: 'meter-read', body: { lelPercent: percent, where: 'before going on' } }))
+    )
+      setTyped('')
   }
   return (
     <div className="border-l-[12px] border-danger bg-danger-wash px-3 py-2 text-second" data-hold="meter">
       <p className="font-semibold text-danger">Held until the meter is under 10 % LEL.</p>
       <div className="flex items-center gap-2 pt-1">
-        <label className="flex items-center gap-2">Meter now, % LEL
-          <input inputMode="decimal" value={typed} onChange={(event) => setTyped(event.target.value)} onKeyDown={(event) => event.key === 'Enter' && void keep()} className="h-[48px] w-[76px] border-2 border-ink bg-sheet px-2 text-right text-main font-semibold" />
+        <label className="flex items-center gap-2">
+          Meter now, % LEL
+          <input
+            inputMode="decimal"
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+            onKeyDown={(event) => event.key === 'Enter' && void keep()}
+            className="h-[48px] w-[76px] border-2 border-ink bg-sheet px-2 text-right text-main font-semibold"
+          />
         </label>
-        <Button variant={usable ? 'act' : 'held'} disabled={!usable} data-act="meter" onClick={() => void keep()}>Note it</Button>
+        <Button
+          variant={usable ? 'act' : 'held'}
+          disabled={!usable}
+          data-act="meter"
+          onClick={() => void keep()}
+        >
+          Note it
+        </Button>
       </div>
     </div>
   )

@@ -2,7 +2,14 @@
 import { Check } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { lastArrival, orderOf, orderWaitId, type Wait, type VehicleRecord } from '@/core/job'
-import { READY_GROUPS, readyToOpen, type Plan, type ReadyFacts, type ReadyGroup, type ReadyItem } from '@/core/procedure'
+import {
+  READY_GROUPS,
+  readyToOpen,
+  type Plan,
+  type ReadyFacts,
+  type ReadyGroup,
+  type ReadyItem,
+} from '@/core/procedure'
 import { GAUGE_LOOPS } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { FitButton } from './FitPanel'
@@ -10,7 +17,16 @@ import type { JobInHand } from './useJob'
 import { useNow } from './useNow'
 import { dayClockText } from './words'
 
-const GROUP_WORDS: Record<ReadyGroup, string> = { fuel: 'Fuel out', fit: 'It fits: compared on the bench', parts: 'Parts', seals: 'One-time pieces', caps: 'Caps', tools: 'Tools', people: 'People', guard: 'Guard' }
+const GROUP_WORDS: Record<ReadyGroup, string> = {
+  fuel: 'Fuel out',
+  fit: 'It fits: compared on the bench',
+  parts: 'Parts',
+  seals: 'One-time pieces',
+  caps: 'Caps',
+  tools: 'Tools',
+  people: 'People',
+  guard: 'Guard',
+}
 
 export interface Ready {
   items: ReadyItem[]
@@ -22,44 +38,96 @@ export interface Ready {
 /** What must be in hand before the first joint, and what of it is not. */
 export function useReady({ job, vehicle }: JobInHand, plan: Plan | null): Ready {
   const { litres, work, fits } = job
-  const unfit = useMemo(() => [...fits.values()].filter((one) => one.verdict === 'no').map((one) => one.title), [fits])
-  const items = useMemo(() => (plan ? readyToOpen(plan, factsOf(vehicle, litres, unfit)) : []), [plan, litres, vehicle, unfit])
+  const unfit = useMemo(
+    () => [...fits.values()].filter((one) => one.verdict === 'no').map((one) => one.title),
+    [fits],
+  )
+  const items = useMemo(
+    () => (plan ? readyToOpen(plan, factsOf(vehicle, litres, unfit)) : []),
+    [plan, litres, vehicle, unfit],
+  )
   const missing = items.filter((item) => item.waits !== null || !work?.ready.has(item.id))
-  return { items, missing, arrives: lastArrival(job, missing.map((item) => item.id)) }
+  return {
+    items,
+    missing,
+    arrives: lastArrival(
+      job,
+      missing.map((item) => item.id),
+    ),
+  }
 }
 
-function factsOf({ specification, layout }: VehicleRecord, litres: number | null, unfit: string[]): ReadyFacts {
+function factsOf(
+  { specification, layout }: VehicleRecord,
+  litres: number | null,
+  unfit: string[],
+): ReadyFacts {
   const loop = GAUGE_LOOPS[layout]
-  return { litres, capacityM3: specification.tankCapacityM3.value, fuel: specification.fuel, gauge: loop.sender === 'sender' ? { emptyOhm: loop.emptyOhm, fullOhm: loop.fullOhm } : null, pumpCurrentA: specification.pumpCurrentA.value, feedBoreM: specification.feedBoreM.value, setPa: specification.regulatorSetPa.value, unfit }
+  return {
+    litres,
+    capacityM3: specification.tankCapacityM3.value,
+    fuel: specification.fuel,
+    gauge: loop.sender === 'sender' ? { emptyOhm: loop.emptyOhm, fullOhm: loop.fullOhm } : null,
+    pumpCurrentA: specification.pumpCurrentA.value,
+    feedBoreM: specification.feedBoreM.value,
+    setPa: specification.regulatorSetPa.value,
+    unfit,
+  }
 }
 
 /** The list, to tick piece by piece or a group at a time. Ticks stay with the plan in hand. */
 export function ReadyList({ hand, items }: { hand: JobInHand; items: ReadyItem[] }) {
   const ready = hand.job.work?.ready ?? new Set<string>()
   // What comes in hand is no longer on order.
-  const note = (these: ReadyItem[], is: boolean) => void hand.add(...these.filter((item) => item.waits === null && ready.has(item.id) !== is).flatMap((item) => [
-    { kind: 'ready-noted' as const, body: { item: item.id, ready: is } },
-    ...(is && orderOf(hand.job, item.id) ? [{ kind: 'wait-ended' as const, body: { waitId: orderWaitId(item.id) } }] : []),
-  ]))
+  const note = (these: ReadyItem[], is: boolean) =>
+    void hand.add(
+      ...these
+        .filter((item) => item.waits === null && ready.has(item.id) !== is)
+        .flatMap((item) => [
+          { kind: 'ready-noted' as const, body: { item: item.id, ready: is } },
+          ...(is && orderOf(hand.job, item.id)
+            ? [{ kind: 'wait-ended' as const, body: { waitId: orderWaitId(item.id) } }]
+            : []),
+        ]),
+    )
   return (
     <>
-    <FitButton hand={hand} />
-    <div className="columns-2 gap-8" data-ready={items.filter((item) => ready.has(item.id)).length}>
-      {READY_GROUPS.filter((group) => items.some((item) => item.group === group)).map((group) => {
-        const own = items.filter((item) => item.group === group)
-        const open = own.some((item) => !ready.has(item.id) && item.waits === null)
-        return (
-          <section key={group} aria-label={GROUP_WORDS[group]} className="mb-3 break-inside-avoid">
-            <div className="flex items-center justify-between border-b border-rule">
-              <h3 className="font-instrument text-second font-normal text-ink-2">{GROUP_WORDS[group]}</h3>
-              {open && own.length > 1 && <button type="button" data-act={`all-${group}`} onClick={() => note(own, true)} className="min-h-[44px] px-2 text-second underline">all in hand</button>}
-            </div>
-            {group === 'fuel' && own.some((item) => item.waits !== null) && <Dip hand={hand} />}
-            <ul>{own.map((item) => <Item key={item.id} hand={hand} item={item} ready={ready.has(item.id)} onTick={() => note([item], !ready.has(item.id))} />)}</ul>
-          </section>
-        )
-      })}
-    </div>
+      <FitButton hand={hand} />
+      <div className="columns-2 gap-8" data-ready={items.filter((item) => ready.has(item.id)).length}>
+        {READY_GROUPS.filter((group) => items.some((item) => item.group === group)).map((group) => {
+          const own = items.filter((item) => item.group === group)
+          const open = own.some((item) => !ready.has(item.id) && item.waits === null)
+          return (
+            <section key={group} aria-label={GROUP_WORDS[group]} className="mb-3 break-inside-avoid">
+              <div className="flex items-center justify-between border-b border-rule">
+                <h3 className="font-instrument text-second font-normal text-ink-2">{GROUP_WORDS[group]}</h3>
+                {open && own.length > 1 && (
+                  <button
+                    type="button"
+                    data-act={`all-${group}`}
+                    onClick={() => note(own, true)}
+                    className="min-h-[44px] px-2 text-second underline"
+                  >
+                    all in hand
+                  </button>
+                )}
+              </div>
+              {group === 'fuel' && own.some((item) => item.waits !== null) && <Dip hand={hand} />}
+              <ul>
+                {own.map((item) => (
+                  <Item
+                    key={item.id}
+                    hand={hand}
+                    item={item}
+                    ready={ready.has(item.id)}
+                    onTick={() => note([item], !ready.has(item.id))}
+                  />
+                ))}
+              </ul>
+            </section>
+          )
+        })}
+      </div>
     </>
   )
 }
@@ -68,11 +136,39 @@ export function ReadyList({ hand, items }: { hand: JobInHand; items: ReadyItem[]
 function Dip({ hand }: { hand: JobInHand }) {
   const [text, setText] = useState('')
   const litres = Number(text.replace(',', '.'))
-  const good = text.trim() !== '' && Number.isFinite(litres) && litres >= 0 && litres <= 1e3 * hand.vehicle.specification.tankCapacityM3.value
+  const good =
+    text.trim() !== '' &&
+    Number.isFinite(litres) &&
+    litres >= 0 &&
+    litres <= 1e3 * hand.vehicle.specification.tankCapacityM3.value
   return (
-    <form className="flex items-center gap-2 py-1" onSubmit={(event) => { event.preventDefault(); if (good) void hand.add({ kind: 'state-asserted', body: { changes: {}, why: 'seen', litres } }) }}>
-      <label className="flex items-center gap-2 text-second text-ink-2">By dip<input name="dip" inputMode="decimal" value={text} onChange={(event) => setText(event.target.value)} className="h-[44px] w-[90px] border-2 border-ink-3 bg-sheet px-2 text-right text-main text-ink" />L</label>
-      <Button type="submit" data-act="dip" variant={good ? 'plain' : 'held'} disabled={!good} className="!min-h-[44px] !px-3">Note it</Button>
+    <form
+      className="flex items-center gap-2 py-1"
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (good) void hand.add({ kind: 'state-asserted', body: { changes: {}, why: 'seen', litres } })
+      }}
+    >
+      <label className="flex items-center gap-2 text-second text-ink-2">
+        By dip
+        <input
+          name="dip"
+          inputMode="decimal"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          className="h-[44px] w-[90px] border-2 border-ink-3 bg-sheet px-2 text-right text-main text-ink"
+        />
+        L
+      </label>
+      <Button
+        type="submit"
+        data-act="dip"
+        variant={good ? 'plain' : 'held'}
+        disabled={!good}
+        className="!min-h-[44px] !px-3"
+      >
+        Note it
+      </Button>
     </form>
   )
 }
@@ -80,18 +176,52 @@ function Dip({ hand }: { hand: JobInHand }) {
 /** What comes from elsewhere can be on order. */
 const ORDERED: ReadyGroup[] = ['parts', 'seals', 'caps']
 
-function Item({ hand, item, ready, onTick }: { hand: JobInHand; item: ReadyItem; ready: boolean; onTick: () => void }) {
+function Item({
+  hand,
+  item,
+  ready,
+  onTick,
+}: {
+  hand: JobInHand
+  item: ReadyItem
+  ready: boolean
+  onTick: () => void
+}) {
   const [asking, setAsking] = useState(false)
   const order = orderOf(hand.job, item.id)
   const under = item.waits ?? item.detail
   return (
     <li className="border-b border-rule-2" data-item={item.id}>
       <div className="flex items-center">
-        <button type="button" role="checkbox" aria-checked={ready} disabled={item.waits !== null} onClick={onTick} className="flex min-h-[44px] flex-1 items-center gap-3 text-left">
-          <span className={`flex h-7 w-7 shrink-0 items-center justify-center ${ready ? 'bg-ink text-ground' : item.waits || order ? 'border-2 border-dashed border-ink-3' : 'border-2 border-ink-3'}`}>{ready && <Check size={20} strokeWidth={3} aria-hidden="true" />}</span>
-          <span className="py-1 text-second leading-tight"><span className="text-main">{item.name}</span>{under ? <span className="block text-ink-2">{under}</span> : null}{order && !ready && <Due order={order} />}</span>
+        <button
+          type="button"
+          role="checkbox"
+          aria-checked={ready}
+          disabled={item.waits !== null}
+          onClick={onTick}
+          className="flex min-h-[44px] flex-1 items-center gap-3 text-left"
+        >
+          <span
+            className={`flex h-7 w-7 shrink-0 items-center justify-center ${ready ? 'bg-ink text-ground' : item.waits || order ? 'border-2 border-dashed border-ink-3' : 'border-2 border-ink-3'}`}
+          >
+            {ready && <Check size={20} strokeWidth={3} aria-hidden="true" />}
+          </span>
+          <span className="py-1 text-second leading-tight">
+            <span className="text-main">{item.name}</span>
+            {under ? <span className="block text-ink-2">{under}</span> : null}
+            {order && !ready && <Due order={order} />}
+          </span>
         </button>
-        {!ready && ORDERED.includes(item.group) && <button type="button" data-act="order" onClick={() => setAsking(!asking)} className="min-h-[44px] shrink-0 px-2 text-second text-ink-2 underline">{asking ? 'not now' : order ? 'another day' : 'order'}</button>}
+        {!ready && ORDERED.includes(item.group) && (
+          <button
+            type="button"
+            data-act="order"
+            onClick={() => setAsking(!asking)}
+            className="min-h-[44px] shrink-0 px-2 text-second text-ink-2 underline"
+          >
+            {asking ? 'not now' : order ? 'another day' : 'order'}
+          </button>
+        )}
       </div>
       {asking && !ready && <OrderForm hand={hand} item={item} onDone={() => setAsking(false)} />}
     </li>
@@ -103,7 +233,13 @@ function Due({ order }: { order: Wait }) {
   const now = useNow(30_000)
   if (now === null) return null
   const late = order.endsAt <= now
-  return <span className={`block ${late ? 'font-semibold text-danger' : 'font-semibold text-accent'}`}>{late ? `On order, was due ${dayClockText(order.endsAt, now)}` : `On order, here ${dayClockText(order.endsAt, now)}`}</span>
+  return (
+    <span className={`block ${late ? 'font-semibold text-danger' : 'font-semibold text-accent'}`}>
+      {late
+        ? `On order, was due ${dayClockText(order.endsAt, now)}`
+        : `On order, here ${dayClockText(order.endsAt, now)}`}
+    </span>
+  )
 }
 
 /** Longest that an order is taken for. */
@@ -116,14 +252,47 @@ function OrderForm({ hand, item, onDone }: { hand: JobInHand; item: ReadyItem; o
   const keep = async () => {
     if (!good) return
     const waitId = orderWaitId(item.id)
-    const begun = { kind: 'wait-started' as const, body: { waitId, label: `${item.name} on order`.slice(0, 200), minutes: 1440 * days, holds: false } }
+    const begun = {
+      kind: 'wait-started' as const,
+      body: { waitId, label: `${item.name} on order`.slice(0, 200), minutes: 1440 * days, holds: false },
+    }
     // The piece counts as ordered anew: the earlier date is ended first.
-    if (await hand.add(...(orderOf(hand.job, item.id) ? [{ kind: 'wait-ended' as const, body: { waitId } }] : []), begun)) onDone()
+    if (
+      await hand.add(
+        ...(orderOf(hand.job, item.id) ? [{ kind: 'wait-ended' as const, body: { waitId } }] : []),
+        begun,
+      )
+    )
+      onDone()
   }
   return (
-    <form className="flex items-center gap-2 pb-2 pl-10" onSubmit={(event) => { event.preventDefault(); void keep() }}>
-      <label className="flex items-center gap-2 text-second text-ink-2">Here in<input name="orderDays" inputMode="decimal" value={text} onChange={(event) => setText(event.target.value)} className="h-[44px] w-[72px] border-2 border-ink-3 bg-sheet px-2 text-right text-main text-ink" />days</label>
-      <Button type="submit" data-act="keep-order" variant={good ? 'plain' : 'held'} disabled={!good} className="!min-h-[44px] !px-3">Note it</Button>
+    <form
+      className="flex items-center gap-2 pb-2 pl-10"
+      onSubmit={(event) => {
+        event.preventDefault()
+        void keep()
+      }}
+    >
+      <label className="flex items-center gap-2 text-second text-ink-2">
+        Here in
+        <input
+          name="orderDays"
+          inputMode="decimal"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          className="h-[44px] w-[72px] border-2 border-ink-3 bg-sheet px-2 text-right text-main text-ink"
+        />
+        days
+      </label>
+      <Button
+        type="submit"
+        data-act="keep-order"
+        variant={good ? 'plain' : 'held'}
+        disabled={!good}
+        className="!min-h-[44px] !px-3"
+      >
+        Note it
+      </Button>
       {!good && <span className="text-second text-danger">Over 0, up to {MOST_DAYS}.</span>}
     </form>
   )
@@ -136,13 +305,31 @@ export function ReadySheet({ hand, ready: { items, missing, arrives } }: { hand:
     <div data-sheet="ready">
       <p className="text-second font-semibold text-accent">Before the first joint parts</p>
       <h1 className="text-[34px] leading-[40px]">Ready to open?</h1>
-      <p className="pb-2 text-main">Held: {missing.length} of {items.length} {missing.length === 1 ? 'is' : 'are'} not in hand{arrives !== null && now !== null ? `; on order until ${dayClockText(arrives, now)}` : ''}. An open tank waits for nothing.</p>
-      <div className="max-h-[380px] overflow-auto pr-2"><ReadyList hand={hand} items={items} /></div>
+      <p className="pb-2 text-main">
+        Held: {missing.length} of {items.length} {missing.length === 1 ? 'is' : 'are'} not in hand
+        {arrives !== null && now !== null ? `; on order until ${dayClockText(arrives, now)}` : ''}. An open
+        tank waits for nothing.
+      </p>
+      <div className="max-h-[380px] overflow-auto pr-2">
+        <ReadyList hand={hand} items={items} />
+      </div>
     </div>
   )
 }
 
-export function ReadyButton({ items, missing, onOpen }: { items: ReadyItem[]; missing: ReadyItem[]; onOpen: () => void }) {
+export function ReadyButton({
+  items,
+  missing,
+  onOpen,
+}: {
+  items: ReadyItem[]
+  missing: ReadyItem[]
+  onOpen: () => void
+}) {
   if (items.length === 0) return null
-  return <Button variant="quiet" tall className="w-[142px] leading-tight" data-act="ready" onClick={onOpen}>Ready to open {items.length - missing.length} of {items.length}</Button>
+  return (
+    <Button variant="quiet" tall className="w-[142px] leading-tight" data-act="ready" onClick={onOpen}>
+      Ready to open {items.length - missing.length} of {items.length}
+    </Button>
+  )
 }

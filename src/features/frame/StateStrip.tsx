@@ -12,7 +12,14 @@ function shown(layout: Layout): Variable[] {
   if (layout.scope === 'gauge') return ['battery', 'ignition', 'vapour', 'wayIn', 'module']
   if (layout.scope === 'leak') return ['battery', 'ignition', 'area', 'vapour', 'height']
   const has = (kind: PartKind) => layout.parts.some((part) => part.kind === kind)
-  return ['battery', 'line', 'height', has('checkValve') ? 'wayIn' : 'area', has('feedPlug') ? 'plug' : 'exhaust', 'gauge']
+  return [
+    'battery',
+    'line',
+    'height',
+    has('checkValve') ? 'wayIn' : 'area',
+    has('feedPlug') ? 'plug' : 'exhaust',
+    'gauge',
+  ]
 }
 
 interface Props {
@@ -34,18 +41,39 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
   const rule = broken ? (Object.keys(broken.never) as Variable[]) : []
   const usual = shown(job.layout)
   return (
-    <section aria-label="Vehicle state" id="vehicle-state" tabIndex={-1} className="flex h-[60px] items-stretch overflow-clip border-t border-rule">
-      <div className="flex w-[104px] shrink-0 items-center pl-6 pr-2 text-tick leading-tight text-ink-2">Vehicle state now</div>
+    <section
+      aria-label="Vehicle state"
+      id="vehicle-state"
+      tabIndex={-1}
+      className="flex h-[60px] items-stretch overflow-clip border-t border-rule"
+    >
+      <div className="flex w-[104px] shrink-0 items-center pl-6 pr-2 text-tick leading-tight text-ink-2">
+        Vehicle state now
+      </div>
       {[...usual, ...rule.filter((variable) => !usual.includes(variable))].map((variable) => (
-        <Toggle key={variable} variable={variable} value={job.state[variable]} conflict={rule.includes(variable) || (needs[variable] !== undefined && needs[variable] !== job.state[variable])} onAssert={(value) => claim({ [variable]: value }, 'seen')} />
+        <Toggle
+          key={variable}
+          variable={variable}
+          value={job.state[variable]}
+          conflict={
+            rule.includes(variable) ||
+            (needs[variable] !== undefined && needs[variable] !== job.state[variable])
+          }
+          onAssert={(value) => claim({ [variable]: value }, 'seen')}
+        />
       ))}
       <div className="flex items-center border-l border-rule-2 px-3 leading-tight">
         <span>
           <span className="block text-tick text-ink-2">Tank</span>
-          <span className="text-second font-semibold">{job.litres === null ? 'not dipped' : `${job.litres} L`}</span>
+          <span className="text-second font-semibold">
+            {job.litres === null ? 'not dipped' : `${job.litres} L`}
+          </span>
         </span>
       </div>
-      <p aria-live="polite" className={`flex flex-1 min-w-[150px] items-center justify-end border-l border-rule-2 pl-3 pr-6 text-right text-tick leading-[19px] ${alarm ? 'font-semibold text-danger' : 'text-ink-2'}`}>
+      <p
+        aria-live="polite"
+        className={`flex flex-1 min-w-[150px] items-center justify-end border-l border-rule-2 pl-3 pr-6 text-right text-tick leading-[19px] ${alarm ? 'font-semibold text-danger' : 'text-ink-2'}`}
+      >
         {broken ? `${broken.reason} Put that right first.` : message}
       </p>
       {panel}
@@ -53,8 +81,30 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
   )
 }
 
-function Toggle({ variable, value, conflict, onAssert }: { variable: Variable; value: string | undefined; conflict: boolean; onAssert: (value: string) => void }) {
+function Toggle({
+  variable,
+  value,
+  conflict,
+  onAssert,
+}: {
+  variable: Variable
+  value: string | undefined
+  conflict: boolean
+  onAssert: (value: string) => void
+}) {
   const unknown = value === undefined
-  const words = STATE_VARIABLES[variable].map((option) => ({ id: option, label: unknown ? `${option}?` : option }))
-  return <WordToggle label={variableWord(variable)} words={words} value={value} onChange={onAssert} conflict={conflict} className={`border-l border-rule-2 px-3 ${conflict || unknown ? 'bg-danger-wash' : ''}`} />
+  const words = STATE_VARIABLES[variable].map((option) => ({
+    id: option,
+    label: unknown ? `${option}?` : option,
+  }))
+  return (
+    <WordToggle
+      label={variableWord(variable)}
+      words={words}
+      value={value}
+      onChange={onAssert}
+      conflict={conflict}
+      className={`border-l border-rule-2 px-3 ${conflict || unknown ? 'bg-danger-wash' : ''}`}
+    />
+  )
 }

@@ -35,13 +35,26 @@ export function WaitsOver({ here = null }: { here?: string | null }) {
   const waits = useOpenWaits()
   const now = useNow(5000)
   useWaitNotice(waits)
-  const over = now === null ? [] : waits.filter(({ jobId, wait }) => jobId !== here && wait.endsAt <= now).sort((one, other) => one.wait.endsAt - other.wait.endsAt)
+  const over =
+    now === null
+      ? []
+      : waits
+          .filter(({ jobId, wait }) => jobId !== here && wait.endsAt <= now)
+          .sort((one, other) => one.wait.endsAt - other.wait.endsAt)
   const first = over[0]
   if (!first) return null
   const order = isOrder(first.wait)
   return (
-    <Link href={stageHref(order ? 'plan' : 'work', first.jobId)} data-over={over.length} title={over.map(({ unit, wait }) => `${unit}: ${wait.label}`).join('\n')} className="my-2 flex flex-col justify-center border-2 border-accent px-3 leading-tight text-accent">
-      <span className="whitespace-nowrap text-second font-semibold">Unit {first.unit}{over.length > 1 ? `, and ${over.length - 1} more` : ''}</span>
+    <Link
+      href={stageHref(order ? 'plan' : 'work', first.jobId)}
+      data-over={over.length}
+      title={over.map(({ unit, wait }) => `${unit}: ${wait.label}`).join('\n')}
+      className="my-2 flex flex-col justify-center border-2 border-accent px-3 leading-tight text-accent"
+    >
+      <span className="whitespace-nowrap text-second font-semibold">
+        Unit {first.unit}
+        {over.length > 1 ? `, and ${over.length - 1} more` : ''}
+      </span>
       <span className="whitespace-nowrap text-tick">{order ? 'part is due' : 'wait is over'}</span>
     </Link>
   )

@@ -26,8 +26,25 @@ export function useInstruments(): Instrument[] {
 
 /** The instrument that reads in this unit, as a reading carries it; null where the workshop has named none. */
 export function takenBy(instruments: Instrument[], unit: UnitName, now: number): Taken | null {
-  const own = instruments.find((candidate) => !candidate.standIn && unitKind(candidate.unit) === unitKind(unit))
-  return own ? { instrumentId: own.id, name: own.name, standing: standingOf(own, now), offset: own.offset.value === 0 ? null : own.offset } : null
+  const own = instruments.find(
+    (candidate) => !candidate.standIn && unitKind(candidate.unit) === unitKind(unit),
+  )
+  return own
+    ? {
+        instrumentId: own.id,
+        name: own.name,
+        standing: standingOf(own, now),
+        offset: own.offset.value === 0 ? null : own.offset,
+      }
+    : null
 }
 
-export const STANDING_WORDS: Record<Taken['standing'], string> = { checked: 'checked', overdue: 'check overdue', never: 'never checked', doubtful: 'doubtful', 'stand-in': 'stand-in', file: 'from a file', hand: 'by hand' }
+export const STANDING_WORDS: Record<Taken['standing'], string> = {
+  checked: 'checked',
+  overdue: 'check overdue',
+  never: 'never checked',
+  doubtful: 'doubtful',
+  'stand-in': 'stand-in',
+  file: 'from a file',
+  hand: 'by hand',
+}

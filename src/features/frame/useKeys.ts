@@ -3,7 +3,8 @@ import { useEffect, useRef } from 'react'
 
 export type KeyMap = Record<string, () => void>
 
-const typing = (target: EventTarget | null) => target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable)
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable)
 
 /** Single keys for the page; off while someone types or a panel is open. */
 export function useKeys(keys: KeyMap): void {
@@ -13,7 +14,14 @@ export function useKeys(keys: KeyMap): void {
   })
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || document.querySelector('[role="dialog"]')) return
+      if (
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        typing(event.target) ||
+        document.querySelector('[role="dialog"]')
+      )
+        return
       const act = latest.current[event.key] ?? latest.current[event.key.toLowerCase()]
       if (!act) return
       event.preventDefault()

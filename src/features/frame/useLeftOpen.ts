@@ -8,7 +8,15 @@ export function useLeftOpen(vehicleId: string, jobId: string): string[] {
   const [open, setOpen] = useState<string[]>([])
   useEffect(() => {
     let live = true
-    void listJobs().then((listed) => live && setOpen(leftOpen(listed.map((entry) => entry.job).filter((job) => job.vehicleId === vehicleId && job.id !== jobId))))
+    void listJobs().then(
+      (listed) =>
+        live &&
+        setOpen(
+          leftOpen(
+            listed.map((entry) => entry.job).filter((job) => job.vehicleId === vehicleId && job.id !== jobId),
+          ),
+        ),
+    )
     return () => {
       live = false
     }

@@ -7,15 +7,34 @@ import { curesAs, scopeOf } from '@/core/library'
 import { layoutKeyOf } from '@/core/job'
 import type { JobInHand } from './useJob'
 
-export type RankingView = { status: 'working'; last: Ranking | null } | { status: 'ready'; last: Ranking } | { status: 'failed'; last: Ranking | null; problem: string }
+export type RankingView =
+  | { status: 'working'; last: Ranking | null }
+  | { status: 'ready'; last: Ranking }
+  | { status: 'failed'; last: Ranking | null; problem: string }
 
 /** The request that a job amounts to; `complaint` may be a draft that is not noted yet. */
-export function rankRequestOf(hand: JobInHand, complaint: Complaint = hand.job.complaint, testId: string | null = null): RankRequest {
+export function rankRequestOf(
+  hand: JobInHand,
+  complaint: Complaint = hand.job.complaint,
+  testId: string | null = null,
+): RankRequest {
   const { job, vehicle } = hand
   return {
-    ...layoutKeyOf(vehicle, scopeOf(complaint.symptoms)), specification: vehicle.specification, complaint, evidence: job.evidence, done: job.done.map((entry) => ({ ...entry, repairId: curesAs(entry.repairId) })), state: job.state, testId, known: hand.known,
+    ...layoutKeyOf(vehicle, scopeOf(complaint.symptoms)),
+    specification: vehicle.specification,
+    complaint,
+    evidence: job.evidence,
+    done: job.done.map((entry) => ({ ...entry, repairId: curesAs(entry.repairId) })),
+    state: job.state,
+    testId,
+    known: hand.known,
     // A vehicle that smells or leaks is not started for a test.
-    engineRuns: complaint.symptoms.length > 0 && !complaint.symptoms.some((symptom) => ['cranksNoStart', 'smell', 'leak'].includes(symptom)), skipped: job.skipped, ways: vehicle.ways, workshop: TYPICAL_WORKSHOP,
+    engineRuns:
+      complaint.symptoms.length > 0 &&
+      !complaint.symptoms.some((symptom) => ['cranksNoStart', 'smell', 'leak'].includes(symptom)),
+    skipped: job.skipped,
+    ways: vehicle.ways,
+    workshop: TYPICAL_WORKSHOP,
   }
 }
 
@@ -34,7 +53,12 @@ export function useRanking(request: RankRequest | null): RankingView {
     setHeld((held) => ({ of, view: { status: 'working', last: lastOf(held, of) } }))
     void ask('rank', JSON.parse(key) as RankRequest).then((answer) => {
       if (mine !== generation.current) return
-      setHeld((held) => ({ of, view: answer.ok ? { status: 'ready', last: answer.value } : { status: 'failed', last: lastOf(held, of), problem: answer.problem } }))
+      setHeld((held) => ({
+        of,
+        view: answer.ok
+          ? { status: 'ready', last: answer.value }
+          : { status: 'failed', last: lastOf(held, of), problem: answer.problem },
+      }))
     })
   }, [key, of, round])
   return held.of === of ? held.view : NOTHING_YET
@@ -43,4 +67,5 @@ export function useRanking(request: RankRequest | null): RankingView {
 const NOTHING_YET: RankingView = { status: 'working', last: null }
 
 /** A ranking of another layout names segments that this one does not have. */
-const lastOf = (held: { of: string; view: RankingView }, of: string): Ranking | null => (held.of === of ? held.view.last : null)
+const lastOf = (held: { of: string; view: RankingView }, of: string): Ranking | null =>
+  held.of === of ? held.view.last : null

@@ -9,13 +9,22 @@ const allowed = () => typeof Notification !== 'undefined' && Notification.permis
 /** Says so when a wait is over, where the browser may: the end is kept with the job, so a reload or a sleep loses nothing. */
 export function useWaitNotice(waits: OpenWait[]): void {
   useEffect(() => {
-    const timers = waits.filter(({ wait }) => wait.endsAt > Date.now()).map(({ unit, wait }) => setTimeout(() => {
-      if (allowed()) new Notification(`Unit ${unit}: ${wait.label}`, { body: 'The wait is over.', tag: wait.waitId })
-    }, Math.min(LONGEST_MS, wait.endsAt - Date.now())))
+    const timers = waits
+      .filter(({ wait }) => wait.endsAt > Date.now())
+      .map(({ unit, wait }) =>
+        setTimeout(
+          () => {
+            if (allowed())
+              new Notification(`Unit ${unit}: ${wait.label}`, { body: 'The wait is over.', tag: wait.waitId })
+          },
+          Math.min(LONGEST_MS, wait.endsAt - Date.now()),
+        ),
+      )
     return () => timers.forEach(clearTimeout)
   }, [waits])
 }
 
 /** Can it still be asked for? */
-export const mayAsk = (): boolean => typeof Notification !== 'undefined' && Notification.permission === 'default'
+export const mayAsk = (): boolean =>
+  typeof Notification !== 'undefined' && Notification.permission === 'default'
 export const askForNotice = (): void => void Notification.requestPermission()

@@ -5,12 +5,30 @@ import { STAGES, type JobView, type Stage } from '@/core/job'
 import type { Variable, VehicleState } from '@/core/vehicle'
 
 /** Where a band of sound readings comes from, as it stands behind the figures. */
-export const SOURCE_WORDS = { maker: 'the maker’s', 'own past': 'its own past', sister: 'from a sister', generic: 'typical' } as const
+export const SOURCE_WORDS = {
+  maker: 'the maker’s',
+  'own past': 'its own past',
+  sister: 'from a sister',
+  generic: 'typical',
+} as const
 
 /** What a survey found of an item. */
-export const FINDING_WORDS = { good: 'good', doubtful: 'doubtful', bad: 'bad', cannot: 'could not be seen' } as const
+export const FINDING_WORDS = {
+  good: 'good',
+  doubtful: 'doubtful',
+  bad: 'bad',
+  cannot: 'could not be seen',
+} as const
 
-export const STAGE_NAMES: Record<Stage, string> = { complaint: 'Complaint', trace: 'Trace', bench: 'Bench', plan: 'Plan', work: 'Work', prove: 'Prove', record: 'Record' }
+export const STAGE_NAMES: Record<Stage, string> = {
+  complaint: 'Complaint',
+  trace: 'Trace',
+  bench: 'Bench',
+  plan: 'Plan',
+  work: 'Work',
+  prove: 'Prove',
+  record: 'Record',
+}
 export const stageHref = (stage: Stage, jobId: string) => `/job/${stage}?id=${encodeURIComponent(jobId)}`
 export { STAGES }
 
@@ -25,39 +43,93 @@ export function minutesText(minutes: number): string {
   const hours = Math.round(whole / 60)
   return hours % 24 === 0 ? `${hours / 24} d` : `${Math.floor(hours / 24)} d ${hours % 24} h`
 }
-export const clockText = (at: number): string => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+export const clockText = (at: number): string =>
+  new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 /** A day as it stands in a record. */
-export const dateText = (at: number): string => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+export const dateText = (at: number): string =>
+  new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
 /** The day too, where it is not today’s. */
-export const dayClockText = (at: number, now: number): string => (new Date(at).toDateString() === new Date(now).toDateString() ? clockText(at) : `${new Date(at).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric' })}, ${clockText(at)}`)
+export const dayClockText = (at: number, now: number): string =>
+  new Date(at).toDateString() === new Date(now).toDateString()
+    ? clockText(at)
+    : `${new Date(at).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric' })}, ${clockText(at)}`
 
 /** Within a sentence: the first letter small, units and names untouched. */
 export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
 
 const UNIT_TEXT: Partial<Record<UnitName, string>> = { ohm: 'Ω', mohm: 'mΩ' }
 export const unitText = (unit: UnitName): string => UNIT_TEXT[unit] ?? unit
-export const siText = (si: number, unit: UnitName, digits: number): string => `${fromSi(si, unit).toFixed(digits).replace('-', '−')} ${unitText(unit)}`
+export const siText = (si: number, unit: UnitName, digits: number): string =>
+  `${fromSi(si, unit).toFixed(digits).replace('-', '−')} ${unitText(unit)}`
 
 const VARIABLE_WORDS: Record<Variable, string> = {
-  battery: 'Battery', ignition: 'Key', line: 'Line', pumpCircuit: 'Pump circuit', area: 'Area', vapour: 'Vapour', tankVapour: 'Filler cap', fuelLevel: 'Fuel level', seat: 'Rear bench', hatch: 'Hatch', cargo: 'Boot floor', bed: 'Load bed', tank: 'Tank', wayIn: 'Way in',
-  moduleTop: 'Module top', moduleHoses: 'Module hoses', ring: 'Lock ring', module: 'Module', height: 'Vehicle', filterJoint: 'Filter joints', stepTrim: 'Step trim', plug: 'Plug X7', gauge: 'Gauge', exhaust: 'Exhaust', leakCheck: 'Leak check',
-  feedTap: 'Feed tap', highSide: 'High-pressure side', feed: 'Feed', authority: 'Authority', reliefJoint: 'Relief joint', exhaustPath: 'Exhaust under the tank', tankInside: 'In the tank', tankAir: 'Air in the tank', gaugeMarks: 'Gauge marks',
+  battery: 'Battery',
+  ignition: 'Key',
+  line: 'Line',
+  pumpCircuit: 'Pump circuit',
+  area: 'Area',
+  vapour: 'Vapour',
+  tankVapour: 'Filler cap',
+  fuelLevel: 'Fuel level',
+  seat: 'Rear bench',
+  hatch: 'Hatch',
+  cargo: 'Boot floor',
+  bed: 'Load bed',
+  tank: 'Tank',
+  wayIn: 'Way in',
+  moduleTop: 'Module top',
+  moduleHoses: 'Module hoses',
+  ring: 'Lock ring',
+  module: 'Module',
+  height: 'Vehicle',
+  filterJoint: 'Filter joints',
+  stepTrim: 'Step trim',
+  plug: 'Plug X7',
+  gauge: 'Gauge',
+  exhaust: 'Exhaust',
+  leakCheck: 'Leak check',
+  feedTap: 'Feed tap',
+  highSide: 'High-pressure side',
+  feed: 'Feed',
+  authority: 'Authority',
+  reliefJoint: 'Relief joint',
+  exhaustPath: 'Exhaust under the tank',
+  tankInside: 'In the tank',
+  tankAir: 'Air in the tank',
+  gaugeMarks: 'Gauge marks',
 }
 export const variableWord = (variable: Variable): string => VARIABLE_WORDS[variable]
-export const stateWords = (state: VehicleState): string => (Object.entries(state) as [Variable, string][]).map(([variable, value]) => `${variableWord(variable).toLowerCase()} ${value}`).join(', ')
+export const stateWords = (state: VehicleState): string =>
+  (Object.entries(state) as [Variable, string][])
+    .map(([variable, value]) => `${variableWord(variable).toLowerCase()} ${value}`)
+    .join(', ')
 
 /** Small line under each stage: what it yielded. */
 export function stageYield(stage: Stage, job: JobView): string {
   switch (stage) {
-    case 'complaint': return job.noted ? `taken ${clockText(job.openedAt)}` : ''
-    case 'trace': return job.surveying ? `${job.survey.size} seen` : job.evidence.length > 0 ? `${job.evidence.length} ${job.evidence.length === 1 ? 'entry' : 'entries'}` : ''
-    case 'bench': return job.captures.length > 0 ? `${job.captures.length} kept` : ''
-    case 'plan': return job.work ? `made ${clockText(job.work.madeAt)}` : ''
-    case 'work': return job.work && job.work.done.size > 0 ? `${job.work.done.size} done` : ''
-    case 'prove': return job.proofs.length + job.proofNotes.size > 0 ? `${job.proofs.length + job.proofNotes.size} shown` : ''
-    case 'record': return job.signed ? `signed ${clockText(job.signed.at)}` : ''
+    case 'complaint':
+      return job.noted ? `taken ${clockText(job.openedAt)}` : ''
+    case 'trace':
+      return job.surveying
+        ? `${job.survey.size} seen`
+        : job.evidence.length > 0
+          ? `${job.evidence.length} ${job.evidence.length === 1 ? 'entry' : 'entries'}`
+          : ''
+    case 'bench':
+      return job.captures.length > 0 ? `${job.captures.length} kept` : ''
+    case 'plan':
+      return job.work ? `made ${clockText(job.work.madeAt)}` : ''
+    case 'work':
+      return job.work && job.work.done.size > 0 ? `${job.work.done.size} done` : ''
+    case 'prove':
+      return job.proofs.length + job.proofNotes.size > 0
+        ? `${job.proofs.length + job.proofNotes.size} shown`
+        : ''
+    case 'record':
+      return job.signed ? `signed ${clockText(job.signed.at)}` : ''
   }
 }
 
 export const shortOf = (testId: string): string => findTest(testId)?.short ?? testId
-export const digitsOf = (test: Test): number => (test.reading.kind === 'number' ? Math.max(0, -Math.floor(Math.log10(test.reading.step) + 1e-9)) : 0)
+export const digitsOf = (test: Test): number =>
+  test.reading.kind === 'number' ? Math.max(0, -Math.floor(Math.log10(test.reading.step) + 1e-9)) : 0

@@ -21,7 +21,26 @@ import { WaysPanel } from './WaysPanel'
 export function Plan({ hand }: { hand: JobInHand }) {
   const { job } = hand
   const planning = usePlanning(hand)
-  const { repairIds, setRepairIds, chosen, setChosen, open, setOpen, inHand, view, compared, further, ready, terms, setTerms, calls, estimate, held, make, begin } = planning
+  const {
+    repairIds,
+    setRepairIds,
+    chosen,
+    setChosen,
+    open,
+    setOpen,
+    inHand,
+    view,
+    compared,
+    further,
+    ready,
+    terms,
+    setTerms,
+    calls,
+    estimate,
+    held,
+    make,
+    begin,
+  } = planning
   const { plan } = view
   const now = useNow(30_000)
   return (
@@ -30,36 +49,150 @@ export function Plan({ hand }: { hand: JobInHand }) {
         {plan && <PlanHead plan={plan} />}
         {plan && estimate && (
           <div className="absolute left-1/2 top-[48px] z-10 flex -translate-x-1/2 gap-2">
-            {calls.length > 0 && <Button variant="quiet" data-act="calls" className="!min-h-[44px] bg-ground !px-3" onClick={() => setOpen('calls')}>Calls: {calls.filter((one) => job.calls.has(one.call.id)).length} of {calls.length} made</Button>}
-            <Button variant="quiet" data-act="estimate" className="!min-h-[44px] bg-ground !px-3" onClick={() => setOpen('consent')}>{Math.round(estimate.low)} to {Math.round(estimate.high)} in all{held ? ', not agreed' : ''}</Button>
+            {calls.length > 0 && (
+              <Button
+                variant="quiet"
+                data-act="calls"
+                className="!min-h-[44px] bg-ground !px-3"
+                onClick={() => setOpen('calls')}
+              >
+                Calls: {calls.filter((one) => job.calls.has(one.call.id)).length} of {calls.length} made
+              </Button>
+            )}
+            <Button
+              variant="quiet"
+              data-act="estimate"
+              className="!min-h-[44px] bg-ground !px-3"
+              onClick={() => setOpen('consent')}
+            >
+              {Math.round(estimate.low)} to {Math.round(estimate.high)} in all{held ? ', not agreed' : ''}
+            </Button>
           </div>
         )}
         {repairIds.length === 0 && <Empty onChoose={() => setOpen('repairs')} />}
-        {view.status === 'working' && !plan && <div className="p-6 pt-20"><Notice kind="working" title="Working out the way in and out." /></div>}
-        {view.status === 'failed' && <div className="p-6 pt-20"><Failed error={view.error} onChoose={() => setOpen('repairs')} onWays={() => setOpen('ways')} /></div>}
+        {view.status === 'working' && !plan && (
+          <div className="p-6 pt-20">
+            <Notice kind="working" title="Working out the way in and out." />
+          </div>
+        )}
+        {view.status === 'failed' && (
+          <div className="p-6 pt-20">
+            <Failed error={view.error} onChoose={() => setOpen('repairs')} onWays={() => setOpen('ways')} />
+          </div>
+        )}
         {plan && <VFigure plan={plan} done={inHand ? job.work!.done.size : 0} />}
         {plan && (
           <div className="absolute bottom-3 left-6 right-6 flex items-end gap-3">
             <HaveReady plan={plan} />
-            <ReadyButton items={ready.items} missing={ready.missing} onOpen={() => void make().then((made) => made && setOpen('ready'))} />
-            <Button variant="quiet" tall className="w-[160px] leading-tight" data-act="ways" disabled={inHand} onClick={() => setOpen('ways')}>{plan.way ? `By: ${lowerFirst(wayIn(plan.way).title)}` : 'Ways in'}</Button>
-            <Button variant="quiet" tall className="w-[104px] leading-tight" onClick={() => setOpen('repairs')}>Change plan</Button>
-            {meterHolds(hand) ? <MeterHold hand={hand} /> : <Button variant={held ? 'held' : 'act'} tall className="w-[250px] text-step" data-act="start" onClick={() => void begin()}>{held ? 'Held: consent' : inHand ? `Go on with step ${job.work!.done.size + 1}` : 'Start step 1'}</Button>}
+            <ReadyButton
+              items={ready.items}
+              missing={ready.missing}
+              onOpen={() => void make().then((made) => made && setOpen('ready'))}
+            />
+            <Button
+              variant="quiet"
+              tall
+              className="w-[160px] leading-tight"
+              data-act="ways"
+              disabled={inHand}
+              onClick={() => setOpen('ways')}
+            >
+              {plan.way ? `By: ${lowerFirst(wayIn(plan.way).title)}` : 'Ways in'}
+            </Button>
+            <Button
+              variant="quiet"
+              tall
+              className="w-[104px] leading-tight"
+              onClick={() => setOpen('repairs')}
+            >
+              Change plan
+            </Button>
+            {meterHolds(hand) ? (
+              <MeterHold hand={hand} />
+            ) : (
+              <Button
+                variant={held ? 'held' : 'act'}
+                tall
+                className="w-[250px] text-step"
+                data-act="start"
+                onClick={() => void begin()}
+              >
+                {held
+                  ? 'Held: consent'
+                  : inHand
+                    ? `Go on with step ${job.work!.done.size + 1}`
+                    : 'Start step 1'}
+              </Button>
+            )}
           </div>
         )}
       </main>
-      <StateStrip hand={hand} message={plan && now ? outlook(plan, ready, inHand ? job.work!.done.size : 0, now) : ''} />
-      <Panel open={open === 'repairs'} onOpenChange={(next) => setOpen(next ? 'repairs' : null)} title="What shall be repaired?">
-        {further && further.length > 0 && <While open={further} onAdd={(id) => setRepairIds([...repairIds, id])} />}
-        <Otherwise layout={hand.vehicle.layout} repairIds={repairIds} onRepairs={(ids) => setRepairIds(ids.slice(0, MOST_REPAIRS))} />
-        <ManyChoices label="Repairs" columns={2} options={libraryOf(job.layout).repairs.map((repair) => ({ id: repair.id, label: repair.title }))} value={repairIds} onChange={(ids) => setRepairIds(ids.slice(-MOST_REPAIRS))} />
-        <p className="pt-3 text-second text-ink-2">Up to {MOST_REPAIRS} at once. They share the way in where they can.</p>
+      <StateStrip
+        hand={hand}
+        message={plan && now ? outlook(plan, ready, inHand ? job.work!.done.size : 0, now) : ''}
+      />
+      <Panel
+        open={open === 'repairs'}
+        onOpenChange={(next) => setOpen(next ? 'repairs' : null)}
+        title="What shall be repaired?"
+      >
+        {further && further.length > 0 && (
+          <While open={further} onAdd={(id) => setRepairIds([...repairIds, id])} />
+        )}
+        <Otherwise
+          layout={hand.vehicle.layout}
+          repairIds={repairIds}
+          onRepairs={(ids) => setRepairIds(ids.slice(0, MOST_REPAIRS))}
+        />
+        <ManyChoices
+          label="Repairs"
+          columns={2}
+          options={libraryOf(job.layout).repairs.map((repair) => ({ id: repair.id, label: repair.title }))}
+          value={repairIds}
+          onChange={(ids) => setRepairIds(ids.slice(-MOST_REPAIRS))}
+        />
+        <p className="pt-3 text-second text-ink-2">
+          Up to {MOST_REPAIRS} at once. They share the way in where they can.
+        </p>
       </Panel>
-      <WaysPanel hand={hand} open={open === 'ways'} onOpenChange={(next) => setOpen(next ? 'ways' : null)} compared={repairIds.length > 0 ? compared : []} going={plan?.way ?? null} chosen={chosen} onChosen={setChosen} />
-      <CallsPanel hand={hand} calls={calls} terms={terms} onTerms={setTerms} onTake={(call, option) => !inHand && setRepairIds(withOption(repairIds, call, option).slice(0, MOST_REPAIRS))} open={open === 'calls'} onOpenChange={(next) => setOpen(next ? 'calls' : null)} />
-      {estimate && <ConsentPanel hand={hand} repairIds={repairIds} estimate={estimate} held={held} open={open === 'consent'} onOpenChange={(next) => setOpen(next ? 'consent' : null)} />}
-      <Panel open={open === 'ready'} onOpenChange={(next) => setOpen(next ? 'ready' : null)} title="Ready to open">
-        <p className="pb-3 text-main">In hand before the first joint parts. What is missing holds the opening, not the steps before it.</p>
+      <WaysPanel
+        hand={hand}
+        open={open === 'ways'}
+        onOpenChange={(next) => setOpen(next ? 'ways' : null)}
+        compared={repairIds.length > 0 ? compared : []}
+        going={plan?.way ?? null}
+        chosen={chosen}
+        onChosen={setChosen}
+      />
+      <CallsPanel
+        hand={hand}
+        calls={calls}
+        terms={terms}
+        onTerms={setTerms}
+        onTake={(call, option) =>
+          !inHand && setRepairIds(withOption(repairIds, call, option).slice(0, MOST_REPAIRS))
+        }
+        open={open === 'calls'}
+        onOpenChange={(next) => setOpen(next ? 'calls' : null)}
+      />
+      {estimate && (
+        <ConsentPanel
+          hand={hand}
+          repairIds={repairIds}
+          estimate={estimate}
+          held={held}
+          open={open === 'consent'}
+          onOpenChange={(next) => setOpen(next ? 'consent' : null)}
+        />
+      )}
+      <Panel
+        open={open === 'ready'}
+        onOpenChange={(next) => setOpen(next ? 'ready' : null)}
+        title="Ready to open"
+      >
+        <p className="pb-3 text-main">
+          In hand before the first joint parts. What is missing holds the opening, not the steps before it.
+        </p>
         <ReadyList hand={hand} items={ready.items} />
       </Panel>
     </>
@@ -73,7 +206,9 @@ function outlook(plan: PlanData, ready: Ready, next: number, now: number): strin
   const arrives = ready.arrives
   const finish = finishOf(plan, now, next, arrives)
   const sum = `${minutesText(plan.minutes)} in all${waitMinutes(plan) > 0 ? `, ${minutesText(waitMinutes(plan))} of waiting` : ''}, about ${plan.money} in parts, ready about ${dayClockText(finish.endsAt, now)}.`
-  return arrives !== null && finish.opensAt !== null && arrives > now && finish.beginAt > now + 60_000 ? `${sum} Parts come ${dayClockText(arrives, now)}: begin ${dayClockText(finish.beginAt, now)}.` : sum
+  return arrives !== null && finish.opensAt !== null && arrives > now && finish.beginAt > now + 60_000
+    ? `${sum} Parts come ${dayClockText(arrives, now)}: begin ${dayClockText(finish.beginAt, now)}.`
+    : sum
 }
 
 /** What further work costs while it is open, against another day. */
@@ -83,9 +218,18 @@ function While({ open, onAdd }: { open: Addition[]; onAdd: (repairId: string) =>
       <h3 className="text-main font-semibold">While it is open</h3>
       <ul>
         {open.slice(0, 5).map((one) => (
-          <li key={one.repairId} data-addition={one.repairId} className="flex min-h-[52px] items-center justify-between border-t border-rule-2 text-main">
-            <span>{repairById(one.repairId).part}: <b>{minutesText(one.nowMinutes)} now</b>, {minutesText(one.laterMinutes)} later</span>
-            <Button onClick={() => onAdd(one.repairId)} className="!px-3">Add</Button>
+          <li
+            key={one.repairId}
+            data-addition={one.repairId}
+            className="flex min-h-[52px] items-center justify-between border-t border-rule-2 text-main"
+          >
+            <span>
+              {repairById(one.repairId).part}: <b>{minutesText(one.nowMinutes)} now</b>,{' '}
+              {minutesText(one.laterMinutes)} later
+            </span>
+            <Button onClick={() => onAdd(one.repairId)} className="!px-3">
+              Add
+            </Button>
           </li>
         ))}
       </ul>
@@ -94,30 +238,79 @@ function While({ open, onAdd }: { open: Addition[]; onAdd: (repairId: string) =>
 }
 
 /** The same work in another way, and what goes beside it while the way is open. */
-function Otherwise({ layout, repairIds, onRepairs }: { layout: LayoutId; repairIds: string[]; onRepairs: (ids: string[]) => void }) {
+function Otherwise({
+  layout,
+  repairIds,
+  onRepairs,
+}: {
+  layout: LayoutId
+  repairIds: string[]
+  onRepairs: (ids: string[]) => void
+}) {
   const { instead, beside } = othersFor(LAYOUTS[layout], repairIds)
   if (repairIds.length === 0 || instead.length + beside.length === 0) return null
-  const others = (id: string) => repairIds.filter((chosen) => chosen !== id && curesAs(chosen) !== curesAs(id))
+  const others = (id: string) =>
+    repairIds.filter((chosen) => chosen !== id && curesAs(chosen) !== curesAs(id))
   return (
     <section aria-label="Otherwise" className="pb-4">
       <h3 className="text-main font-semibold">Otherwise, or beside it</h3>
       <div className="grid grid-cols-2 gap-2 pt-1">
-        {instead.map((repair) => <Button key={repair.id} data-instead={repair.id} onClick={() => onRepairs([...others(repair.id), repair.id])} className="!justify-start !px-3 text-left leading-tight"><span><span className="block text-tick text-ink-2">Instead</span>{repair.title}</span></Button>)}
-        {beside.map((repair) => <Button key={repair.id} data-beside={repair.id} onClick={() => onRepairs([...repairIds, repair.id])} className="!justify-start !px-3 text-left leading-tight"><span><span className="block text-tick text-ink-2">Beside it</span>{repair.title}</span></Button>)}
+        {instead.map((repair) => (
+          <Button
+            key={repair.id}
+            data-instead={repair.id}
+            onClick={() => onRepairs([...others(repair.id), repair.id])}
+            className="!justify-start !px-3 text-left leading-tight"
+          >
+            <span>
+              <span className="block text-tick text-ink-2">Instead</span>
+              {repair.title}
+            </span>
+          </Button>
+        ))}
+        {beside.map((repair) => (
+          <Button
+            key={repair.id}
+            data-beside={repair.id}
+            onClick={() => onRepairs([...repairIds, repair.id])}
+            className="!justify-start !px-3 text-left leading-tight"
+          >
+            <span>
+              <span className="block text-tick text-ink-2">Beside it</span>
+              {repair.title}
+            </span>
+          </Button>
+        ))}
       </div>
     </section>
   )
 }
 
 function PlanHead({ plan }: { plan: PlanData }) {
-  const bottom = Math.max(0, plan.steps.findIndex((step) => step.side === 'bottom'))
+  const bottom = Math.max(
+    0,
+    plan.steps.findIndex((step) => step.side === 'bottom'),
+  )
   const down = plan.steps.slice(0, bottom).reduce((sum, step) => sum + step.minutes, 0)
-  const acts = plan.steps.filter((step) => step.side === 'bottom').reduce((sum, step) => sum + step.minutes, 0)
+  const acts = plan.steps
+    .filter((step) => step.side === 'bottom')
+    .reduce((sum, step) => sum + step.minutes, 0)
   return (
     <div className="absolute inset-x-6 top-2 flex items-start justify-between">
-      <p className="text-second text-ink-2"><span className="text-step font-semibold text-ink">{minutesText(down)}</span> down, taking apart</p>
-      <h1 className="max-w-[640px] text-center text-title">{plan.repairs.length === 1 ? repairById(plan.repairs[0]!).title : plan.repairs.map((id, at) => (at === 0 ? repairById(id).part : lowerFirst(repairById(id).part))).join(', ')}</h1>
-      <p className="text-right text-second text-ink-2">up, putting back and checking <span className="text-step font-semibold text-ink">{minutesText(plan.minutes - down - acts)}</span></p>
+      <p className="text-second text-ink-2">
+        <span className="text-step font-semibold text-ink">{minutesText(down)}</span> down, taking apart
+      </p>
+      <h1 className="max-w-[640px] text-center text-title">
+        {plan.repairs.length === 1
+          ? repairById(plan.repairs[0]!).title
+          : plan.repairs
+              .map((id, at) => (at === 0 ? repairById(id).part : lowerFirst(repairById(id).part)))
+              .join(', ')}
+      </h1>
+      <p className="text-right text-second text-ink-2">
+        up, putting back and checking{' '}
+        <span className="text-step font-semibold text-ink">{minutesText(plan.minutes - down - acts)}</span>
+      </p>
     </div>
   )
 }
@@ -126,18 +319,35 @@ function Empty({ onChoose }: { onChoose: () => void }) {
   return (
     <section className="space-y-4 p-6">
       <h1 className="text-title">Nothing is chosen to repair.</h1>
-      <p className="text-main text-ink-2">Trace names a repair when the case is clear. You can also choose one.</p>
-      <Button variant="act" onClick={onChoose}>Choose a repair</Button>
+      <p className="text-main text-ink-2">
+        Trace names a repair when the case is clear. You can also choose one.
+      </p>
+      <Button variant="act" onClick={onChoose}>
+        Choose a repair
+      </Button>
     </section>
   )
 }
 
 function Failed({ error, onChoose, onWays }: { error: unknown; onChoose: () => void; onWays: () => void }) {
-  const repair = typeof error === 'object' && error && 'repair' in error ? repairById(String(error.repair)).part : null
+  const repair =
+    typeof error === 'object' && error && 'repair' in error ? repairById(String(error.repair)).part : null
   return (
     <div className="space-y-4">
-      <Notice title={repair ? `There is no safe way to the ${repair.toLowerCase()} from this state.` : 'The plan stopped.'}>Something on the strip is unknown or contradicts itself, or this vehicle has no way in to it. Set it, or choose another repair.</Notice>
-      <div className="flex gap-2"><Button onClick={onChoose}>Change plan</Button><Button onClick={onWays}>Ways in</Button></div>
+      <Notice
+        title={
+          repair
+            ? `There is no safe way to the ${repair.toLowerCase()} from this state.`
+            : 'The plan stopped.'
+        }
+      >
+        Something on the strip is unknown or contradicts itself, or this vehicle has no way in to it. Set it,
+        or choose another repair.
+      </Notice>
+      <div className="flex gap-2">
+        <Button onClick={onChoose}>Change plan</Button>
+        <Button onClick={onWays}>Ways in</Button>
+      </div>
     </div>
   )
 }
@@ -146,8 +356,23 @@ function HaveReady({ plan }: { plan: PlanData }) {
   const parts = plan.have.newParts
   return (
     <section aria-label="Have ready" className="flex-1 text-second leading-[21px]">
-      <h2 className="font-instrument text-second font-normal text-ink-2">Have on the trolley before step 1</h2>
-      <p className="line-clamp-2">{parts.length === 0 ? 'No new parts.' : parts.map((part, at) => <span key={part.name}><span className={part.oneTime ? 'font-semibold' : ''}>{part.count > 1 ? `${part.count} × ` : ''}{part.name}</span>{part.oneTime ? ', new' : ''}{at < parts.length - 1 ? ' · ' : ''}</span>)}</p>
+      <h2 className="font-instrument text-second font-normal text-ink-2">
+        Have on the trolley before step 1
+      </h2>
+      <p className="line-clamp-2">
+        {parts.length === 0
+          ? 'No new parts.'
+          : parts.map((part, at) => (
+              <span key={part.name}>
+                <span className={part.oneTime ? 'font-semibold' : ''}>
+                  {part.count > 1 ? `${part.count} × ` : ''}
+                  {part.name}
+                </span>
+                {part.oneTime ? ', new' : ''}
+                {at < parts.length - 1 ? ' · ' : ''}
+              </span>
+            ))}
+      </p>
       {plan.have.tools.length > 0 && <p className="line-clamp-2 text-ink-2">{plan.have.tools.join(' · ')}</p>}
     </section>
   )

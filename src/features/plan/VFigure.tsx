@@ -23,11 +23,18 @@ interface Row {
  * levels too, lowest first, so that the V stays low.
  */
 function levels(plan: Plan): { rows: Row[]; bottom: PlanStep[] } {
-  const first = Math.max(0, plan.steps.findIndex((step) => step.side === 'bottom'))
+  const first = Math.max(
+    0,
+    plan.steps.findIndex((step) => step.side === 'bottom'),
+  )
   const last = plan.steps.findLastIndex((step) => step.side === 'bottom')
   const down = plan.steps.slice(0, first)
-  const up = plan.steps.slice(last + 1).flatMap((step): UpItem[] => [{ kind: 'step', step }, ...checksAfter(plan, step.index)])
-  const early = plan.checks.filter((check) => check.afterStep <= last).map((check): UpItem => ({ kind: 'check', check }))
+  const up = plan.steps
+    .slice(last + 1)
+    .flatMap((step): UpItem[] => [{ kind: 'step', step }, ...checksAfter(plan, step.index)])
+  const early = plan.checks
+    .filter((check) => check.afterStep <= last)
+    .map((check): UpItem => ({ kind: 'check', check }))
   const rows: Omit<Row, 'y'>[] = []
   let aboveDown = 0
   let belowUp = [...early, ...up]
@@ -39,32 +46,64 @@ function levels(plan: Plan): { rows: Row[]; bottom: PlanStep[] } {
     belowUp = belowUp.slice(0, twin)
   }
   rows.push(...zip(down.slice(aboveDown), belowUp))
-  return { rows: rows.map((row, at) => ({ ...row, y: TOP + ((BOTTOM - TOP) * (at + 0.5)) / rows.length })), bottom: plan.steps.slice(first, last + 1) }
+  return {
+    rows: rows.map((row, at) => ({ ...row, y: TOP + ((BOTTOM - TOP) * (at + 0.5)) / rows.length })),
+    bottom: plan.steps.slice(first, last + 1),
+  }
 }
 
-const checksAfter = (plan: Plan, step: number): UpItem[] => plan.checks.filter((check) => check.afterStep === step).map((check) => ({ kind: 'check', check }))
+const checksAfter = (plan: Plan, step: number): UpItem[] =>
+  plan.checks.filter((check) => check.afterStep === step).map((check) => ({ kind: 'check', check }))
 
 /** Down steps from above, up items from below (they rise), on as few levels as hold both. */
 function zip(down: PlanStep[], up: UpItem[]): Omit<Row, 'y'>[] {
   const count = Math.max(down.length, up.length)
   const falling = [...up].reverse()
-  return Array.from({ length: count }, (_, k) => ({ down: down[k - (count - down.length)] ?? null, up: falling[k] ?? null }))
+  return Array.from({ length: count }, (_, k) => ({
+    down: down[k - (count - down.length)] ?? null,
+    up: falling[k] ?? null,
+  }))
 }
 
 const legX = (y: number) => LEFT_TOP + ((y - TOP) / (BOTTOM - TOP)) * (LEFT_BOTTOM - LEFT_TOP)
 
 export function VFigure({ plan, done }: { plan: Plan; done: number }) {
   const { rows, bottom } = levels(plan)
-  const yOf = new Map(rows.flatMap((row) => [row.down, row.up?.kind === 'step' ? row.up.step : null].filter((step) => step !== null).map((step) => [step.index, row.y] as const)))
+  const yOf = new Map(
+    rows.flatMap((row) =>
+      [row.down, row.up?.kind === 'step' ? row.up.step : null]
+        .filter((step) => step !== null)
+        .map((step) => [step.index, row.y] as const),
+    ),
+  )
   const dense = rows.length > 12
   return (
-    <svg width={width} height="600" viewBox={`0 0 ${width} 600`} className="absolute left-0 top-0" role="img" aria-label={`Plan of ${plan.steps.length} steps`}>
+    <svg
+      width={width}
+      height="600"
+      viewBox={`0 0 ${width} 600`}
+      className="absolute left-0 top-0"
+      role="img"
+      aria-label={`Plan of ${plan.steps.length} steps`}
+    >
       <HatchDefs />
       <Strata plan={plan} yOf={yOf} half={(BOTTOM - TOP) / rows.length / 2} />
-      <polyline points={`${LEFT_TOP},${TOP} ${LEFT_BOTTOM},${BOTTOM}`} stroke="var(--ink)" strokeWidth="3" fill="none" />
-      <polyline points={`${width - LEFT_BOTTOM},${BOTTOM} ${width - LEFT_TOP},${TOP}`} stroke="var(--ink)" strokeWidth="3" fill="none" />
+      <polyline
+        points={`${LEFT_TOP},${TOP} ${LEFT_BOTTOM},${BOTTOM}`}
+        stroke="var(--ink)"
+        strokeWidth="3"
+        fill="none"
+      />
+      <polyline
+        points={`${width - LEFT_BOTTOM},${BOTTOM} ${width - LEFT_TOP},${TOP}`}
+        stroke="var(--ink)"
+        strokeWidth="3"
+        fill="none"
+      />
       <path d={`M${width - LEFT_TOP + 5} ${TOP - 12}l5 18-20-8z`} fill="var(--ink)" />
-      {rows.map((row) => <Level key={row.y} row={row} done={done} dense={dense} />)}
+      {rows.map((row) => (
+        <Level key={row.y} row={row} done={done} dense={dense} />
+      ))}
       <BottomActs plan={plan} bottom={bottom} done={done} />
     </svg>
   )
@@ -78,11 +117,48 @@ function Strata({ plan, yOf, half }: { plan: Plan; yOf: Map<number, number>; hal
         const x = legX(y)
         return (
           <g key={gate.gate.id}>
-            <polygon points={`${x},${y} ${width - x},${y} ${width - LEFT_BOTTOM},${BOTTOM} ${LEFT_BOTTOM},${BOTTOM}`} fill="var(--danger)" fillOpacity="0.05" />
-            <rect x={x - 8} y={y - 4} width={width - 2 * x + 16} height="8" fill="url(#hatch-danger)" stroke="var(--danger)" strokeWidth="1.5" />
-            <text x={width / 2} y={y + (half > 19 ? 20 : 6)} textAnchor="middle" fontSize="18" fontWeight="700" fill="var(--danger)" stroke="var(--ground)" strokeWidth="4" paintOrder="stroke">{gate.gate.title}</text>
+            <polygon
+              points={`${x},${y} ${width - x},${y} ${width - LEFT_BOTTOM},${BOTTOM} ${LEFT_BOTTOM},${BOTTOM}`}
+              fill="var(--danger)"
+              fillOpacity="0.05"
+            />
+            <rect
+              x={x - 8}
+              y={y - 4}
+              width={width - 2 * x + 16}
+              height="8"
+              fill="url(#hatch-danger)"
+              stroke="var(--danger)"
+              strokeWidth="1.5"
+            />
+            <text
+              x={width / 2}
+              y={y + (half > 19 ? 20 : 6)}
+              textAnchor="middle"
+              fontSize="18"
+              fontWeight="700"
+              fill="var(--danger)"
+              stroke="var(--ground)"
+              strokeWidth="4"
+              paintOrder="stroke"
+            >
+              {gate.gate.title}
+            </text>
             <title>{gate.gate.words}</title>
-            {half > 19 && <text x={width / 2} y={y + 38} textAnchor="middle" fontSize="16" fill="var(--ink)" stroke="var(--ground)" strokeWidth="4" paintOrder="stroke">{fit(gate.gate.words, width - 2 * x - 60)}</text>}
+            {half > 19 && (
+              <text
+                x={width / 2}
+                y={y + 38}
+                textAnchor="middle"
+                fontSize="16"
+                fill="var(--ink)"
+                stroke="var(--ground)"
+                strokeWidth="4"
+                paintOrder="stroke"
+              >
+                {fit(gate.gate.words, width - 2 * x - 60)}
+              </text>
+            )}
           </g>
         )
       })}
@@ -101,29 +177,95 @@ function Level({ row, done, dense }: { row: Row; done: number; dense: boolean })
   const x = legX(row.y)
   return (
     <g>
-      {row.down && row.up?.kind === 'step' && row.down.twin === row.up.step.index && <line x1={x + 18} x2={width - x - 18} y1={row.y} y2={row.y} stroke="var(--ink-3)" strokeWidth="1.5" strokeDasharray="2 5" />}
+      {row.down && row.up?.kind === 'step' && row.down.twin === row.up.step.index && (
+        <line
+          x1={x + 18}
+          x2={width - x - 18}
+          y1={row.y}
+          y2={row.y}
+          stroke="var(--ink-3)"
+          strokeWidth="1.5"
+          strokeDasharray="2 5"
+        />
+      )}
       {row.down && <Step step={row.down} x={x} y={row.y} side="down" done={done} dense={dense} />}
-      {row.up?.kind === 'step' && <Step step={row.up.step} x={width - x} y={row.y} side="up" done={done} dense={dense} />}
+      {row.up?.kind === 'step' && (
+        <Step step={row.up.step} x={width - x} y={row.y} side="up" done={done} dense={dense} />
+      )}
       {row.up?.kind === 'check' && <CheckMark x={width - x} y={row.y} check={row.up.check} />}
     </g>
   )
 }
 
-function Step({ step, x, y, side, done, dense }: { step: PlanStep; x: number; y: number; side: 'down' | 'up'; done: number; dense: boolean }) {
+function Step({
+  step,
+  x,
+  y,
+  side,
+  done,
+  dense,
+}: {
+  step: PlanStep
+  x: number
+  y: number
+  side: 'down' | 'up'
+  done: number
+  dense: boolean
+}) {
   const passed = step.index < done
   const text = side === 'down' ? x - 22 : x + 22
   const anchor = side === 'down' ? 'end' : 'start'
   const parts = step.repairId ? [] : (step.act.newParts ?? [])
   return (
     <g data-step={step.operationId}>
-      <circle cx={x} cy={y} r={dense ? 11 : 14} fill={passed ? 'var(--ink)' : 'var(--ground)'} stroke="var(--ink)" strokeWidth="2.5" />
-      <text x={x} y={y + 6} textAnchor="middle" fontSize={dense ? 16 : 17} fontWeight="650" fill={passed ? 'var(--ground)' : 'var(--ink)'}>{step.index + 1}</text>
-      <text x={text} y={dense ? y + 6 : y - 1} textAnchor={anchor} fontSize="18" fontWeight="650" fill="var(--ink)">
-        {step.title}
-        {dense && parts[0] && roomFor(side, text, `${step.title}, ${parts[0].name} new`) ? <tspan fontWeight="500" fill="var(--ink-2)">, {lowerFirst(parts[0]!.name)} new</tspan> : null}
+      <circle
+        cx={x}
+        cy={y}
+        r={dense ? 11 : 14}
+        fill={passed ? 'var(--ink)' : 'var(--ground)'}
+        stroke="var(--ink)"
+        strokeWidth="2.5"
+      />
+      <text
+        x={x}
+        y={y + 6}
+        textAnchor="middle"
+        fontSize={dense ? 16 : 17}
+        fontWeight="650"
+        fill={passed ? 'var(--ground)' : 'var(--ink)'}
+      >
+        {step.index + 1}
       </text>
-      {!dense && <text x={text} y={y + 17} textAnchor={anchor} fontSize="16" fill="var(--ink-2)">{step.detail}{parts.length > 0 ? ` · ${parts.map((part) => `${lowerFirst(part.name)}, new`).join(' · ')}` : ''}</text>}
-      <text x={side === 'down' ? 24 : width - 24} y={y + 6} textAnchor={side === 'down' ? 'start' : 'end'} fontSize="18" fill="var(--ink-2)">{Math.max(1, Math.round(step.minutes))} min</text>
+      <text
+        x={text}
+        y={dense ? y + 6 : y - 1}
+        textAnchor={anchor}
+        fontSize="18"
+        fontWeight="650"
+        fill="var(--ink)"
+      >
+        {step.title}
+        {dense && parts[0] && roomFor(side, text, `${step.title}, ${parts[0].name} new`) ? (
+          <tspan fontWeight="500" fill="var(--ink-2)">
+            , {lowerFirst(parts[0]!.name)} new
+          </tspan>
+        ) : null}
+      </text>
+      {!dense && (
+        <text x={text} y={y + 17} textAnchor={anchor} fontSize="16" fill="var(--ink-2)">
+          {step.detail}
+          {parts.length > 0 ? ` · ${parts.map((part) => `${lowerFirst(part.name)}, new`).join(' · ')}` : ''}
+        </text>
+      )}
+      <text
+        x={side === 'down' ? 24 : width - 24}
+        y={y + 6}
+        textAnchor={side === 'down' ? 'start' : 'end'}
+        fontSize="18"
+        fill="var(--ink-2)"
+      >
+        {Math.max(1, Math.round(step.minutes))} min
+      </text>
     </g>
   )
 }
@@ -132,34 +274,79 @@ function Step({ step, x, y, side, done, dense }: { step: PlanStep; x: number; y:
 const LETTER_PX = 7.4
 const MINUTES_PX = 84
 /** Does a line end before the minutes begin? */
-const roomFor = (side: 'down' | 'up', from: number, line: string): boolean => LETTER_PX * line.length < (side === 'up' ? width - from : from) - MINUTES_PX
+const roomFor = (side: 'down' | 'up', from: number, line: string): boolean =>
+  LETTER_PX * line.length < (side === 'up' ? width - from : from) - MINUTES_PX
 
 /** A petrol bar across the rising leg, with the minutes that a miss found here saves. */
 function CheckMark({ x, y, check }: { x: number; y: number; check: PlacedCheck }) {
   return (
     <g data-check>
       <rect x={x - 20} y={y - 4} width="40" height="8" fill="var(--accent)" />
-      <text x={x + 28} y={y + 6} fontSize="18" fontWeight="700" fill="var(--accent)">{check.check.title}</text>
-      <text x={width - 24} y={y + 6} textAnchor="end" fontSize="17" fill="var(--ink-2)">saves {check.savesMinutes} min</text>
+      <text x={x + 28} y={y + 6} fontSize="18" fontWeight="700" fill="var(--accent)">
+        {check.check.title}
+      </text>
+      <text x={width - 24} y={y + 6} textAnchor="end" fontSize="17" fill="var(--ink-2)">
+        saves {check.savesMinutes} min
+      </text>
     </g>
   )
 }
 
 /** The repairs at the bottom, one line each: where one goes in parts, how many, and what cures or soaks between. */
 function BottomActs({ plan, bottom, done }: { plan: Plan; bottom: PlanStep[]; done: number }) {
-  const acts = plan.repairs.map((id) => ({ id, steps: bottom.filter((step) => step.repairId === id) })).filter((act) => act.steps.length > 0).sort((one, other) => one.steps[0]!.index - other.steps[0]!.index)
+  const acts = plan.repairs
+    .map((id) => ({ id, steps: bottom.filter((step) => step.repairId === id) }))
+    .filter((act) => act.steps.length > 0)
+    .sort((one, other) => one.steps[0]!.index - other.steps[0]!.index)
   const waits = plan.waits.reduce((sum, wait) => sum + wait.minutes, 0)
   // The way back alone: what was to be done is done.
-  if (acts.length === 0) return <text x={width / 2} y={BOTTOM + 28} textAnchor="middle" fontSize="20" fontFamily="var(--font-book)" fill="var(--ink)">Done already: the way back</text>
+  if (acts.length === 0)
+    return (
+      <text
+        x={width / 2}
+        y={BOTTOM + 28}
+        textAnchor="middle"
+        fontSize="20"
+        fontFamily="var(--font-book)"
+        fill="var(--ink)"
+      >
+        Done already: the way back
+      </text>
+    )
   const size = acts.length > 2 ? 17 : 20
   return (
     <g>
       <rect x="458" y={BOTTOM} width="364" height={24 + (size + 6) * acts.length + 8} fill="var(--ink)" />
       {acts.map(({ id, steps }, at) => (
-        <text key={id} x={width / 2} y={BOTTOM + size + 6 + (size + 6) * at} textAnchor="middle" fontSize={size} fontFamily="var(--font-book)" fill="var(--ground)">{repairById(id).title}{steps.length > 1 ? `, ${steps.length} parts` : ''}</text>
+        <text
+          key={id}
+          x={width / 2}
+          y={BOTTOM + size + 6 + (size + 6) * at}
+          textAnchor="middle"
+          fontSize={size}
+          fontFamily="var(--font-book)"
+          fill="var(--ground)"
+        >
+          {repairById(id).title}
+          {steps.length > 1 ? `, ${steps.length} parts` : ''}
+        </text>
       ))}
-      <text x={width / 2} y={BOTTOM + size + 4 + (size + 6) * acts.length} textAnchor="middle" fontSize="16" fill="var(--ground)">
-        Step {acts.map(({ steps }) => (steps.length > 1 ? `${steps[0]!.index + 1} to ${steps.at(-1)!.index + 1}` : steps[0]!.index + 1)).join(', ')}, {minutesText(bottom.reduce((sum, step) => sum + step.minutes, 0))}{waits > 0 ? ` and ${minutesText(waits)} of waiting` : ''}{bottom.every((step) => step.index < done) ? ', done' : ''}
+      <text
+        x={width / 2}
+        y={BOTTOM + size + 4 + (size + 6) * acts.length}
+        textAnchor="middle"
+        fontSize="16"
+        fill="var(--ground)"
+      >
+        Step{' '}
+        {acts
+          .map(({ steps }) =>
+            steps.length > 1 ? `${steps[0]!.index + 1} to ${steps.at(-1)!.index + 1}` : steps[0]!.index + 1,
+          )
+          .join(', ')}
+        , {minutesText(bottom.reduce((sum, step) => sum + step.minutes, 0))}
+        {waits > 0 ? ` and ${minutesText(waits)} of waiting` : ''}
+        {bottom.every((step) => step.index < done) ? ', done' : ''}
       </text>
     </g>
   )

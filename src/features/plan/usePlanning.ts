@@ -18,37 +18,123 @@ export type OpenPanel = 'repairs' | 'ways' | 'ready' | 'calls' | 'consent' | nul
 export function usePlanning(hand: JobInHand) {
   const { job, vehicle } = hand
   const asked = useSearchParams().get('repair')
-  const [repairIds, setRepairIds] = useState<string[]>(() => (job.work ? job.work.repairIds : asked ? asked.split(',').slice(0, MOST_REPAIRS) : []))
-  const [chosen, setChosen] = useState<Chosen>(() => ({ way: job.work && waysInOf(job.work.ways).length === 1 ? waysInOf(job.work.ways)[0]! : null, reason: job.work?.reason ?? '', pace: job.work?.pace ?? USUAL_PACE }))
+  const [repairIds, setRepairIds] = useState<string[]>(() =>
+    job.work ? job.work.repairIds : asked ? asked.split(',').slice(0, MOST_REPAIRS) : [],
+  )
+  const [chosen, setChosen] = useState<Chosen>(() => ({
+    way: job.work && waysInOf(job.work.ways).length === 1 ? waysInOf(job.work.ways)[0]! : null,
+    reason: job.work?.reason ?? '',
+    pace: job.work?.pace ?? USUAL_PACE,
+  }))
   const [open, setOpen] = useState<OpenPanel>(null)
   const router = useRouter()
   const inHand = job.work !== null && sameSet(job.work.repairIds, repairIds) && job.work.done.size > 0
   const start = inHand ? job.work!.start : job.state
-  const ways = useMemo(() => (inHand ? job.work!.ways : chosen.way ? byWay(vehicle.ways, chosen.way) : vehicle.ways), [inHand, job.work, chosen.way, vehicle.ways])
+  const ways = useMemo(
+    () => (inHand ? job.work!.ways : chosen.way ? byWay(vehicle.ways, chosen.way) : vehicle.ways),
+    [inHand, job.work, chosen.way, vehicle.ways],
+  )
   const setting = useMemo(() => ({ layout: vehicle.layout, ways }), [vehicle.layout, ways])
   const pace = inHand ? job.work!.pace : chosen.pace
-  const already = useMemo(() => (inHand ? job.work!.already : alreadyDone(job.work, repairIds)), [inHand, job.work, repairIds])
-  const view = usePlan(useMemo(() => ({ ...start }), [start]), repairIds, setting, pace, already)
+  const already = useMemo(
+    () => (inHand ? job.work!.already : alreadyDone(job.work, repairIds)),
+    [inHand, job.work, repairIds],
+  )
+  const view = usePlan(
+    useMemo(() => ({ ...start }), [start]),
+    repairIds,
+    setting,
+    pace,
+    already,
+  )
   const { plan } = view
   // The gauge loop’s parts lie under the same cover, whatever the complaint.
-  const candidates = useMemo(() => [...new Set((['engine', 'gauge'] as const).flatMap((scope) => libraryOf(layoutOf(layoutKeyOf(vehicle, scope))).repairs.map((repair) => repair.id)))], [vehicle])
-  const compared = usePlanAnswer('ways', useMemo(() => (open === 'ways' && repairIds.length > 0 ? { start: job.state, repairIds, setting: settingOf(vehicle), pace: chosen.pace, already: [] } : null), [open, repairIds, job.state, vehicle, chosen.pace]))
-  const further = usePlanAnswer('additions', useMemo(() => (open === 'repairs' && repairIds.length > 0 && repairIds.length < MOST_REPAIRS ? { start: job.state, repairIds, setting, pace, already: [], candidates } : null), [open, repairIds, job.state, candidates, setting, pace]))
+  const candidates = useMemo(
+    () => [
+      ...new Set(
+        (['engine', 'gauge'] as const).flatMap((scope) =>
+          libraryOf(layoutOf(layoutKeyOf(vehicle, scope))).repairs.map((repair) => repair.id),
+        ),
+      ),
+    ],
+    [vehicle],
+  )
+  const compared = usePlanAnswer(
+    'ways',
+    useMemo(
+      () =>
+        open === 'ways' && repairIds.length > 0
+          ? { start: job.state, repairIds, setting: settingOf(vehicle), pace: chosen.pace, already: [] }
+          : null,
+      [open, repairIds, job.state, vehicle, chosen.pace],
+    ),
+  )
+  const further = usePlanAnswer(
+    'additions',
+    useMemo(
+      () =>
+        open === 'repairs' && repairIds.length > 0 && repairIds.length < MOST_REPAIRS
+          ? { start: job.state, repairIds, setting, pace, already: [], candidates }
+          : null,
+      [open, repairIds, job.state, candidates, setting, pace],
+    ),
+  )
   const ready = useReady(hand, plan)
   const [terms, setTerms] = useState<CallTerms>(() => job.terms ?? TYPICAL_TERMS)
-  const calls = useMemo(() => (plan ? weighCalls(plan, vehicle.layout, terms) : []), [plan, vehicle.layout, terms])
+  const calls = useMemo(
+    () => (plan ? weighCalls(plan, vehicle.layout, terms) : []),
+    [plan, vehicle.layout, terms],
+  )
   const estimate = useMemo(() => (plan ? estimateOf(plan, terms.moneyPerMinute) : null), [plan, terms])
   const held = estimate ? consentHold(job, repairIds, estimate.high) : null
   /** The plan becomes the job's once somebody begins, or ticks what is in hand. */
   const make = async () => {
-    if (inHand || (job.work && job.work.done.size === 0 && sameSet(job.work.repairIds, repairIds) && sameSet(job.work.ways, [...ways]) && job.work.pace.rust === pace.rust && job.work.pace.first === pace.first)) return true
-    return hand.add({ kind: 'plan-made', body: { repairIds, start: { ...job.state } as Record<string, string>, ways: [...ways], reason: chosen.reason, pace } })
+    if (
+      inHand ||
+      (job.work &&
+        job.work.done.size === 0 &&
+        sameSet(job.work.repairIds, repairIds) &&
+        sameSet(job.work.ways, [...ways]) &&
+        job.work.pace.rust === pace.rust &&
+        job.work.pace.first === pace.first)
+    )
+      return true
+    return hand.add({
+      kind: 'plan-made',
+      body: {
+        repairIds,
+        start: { ...job.state } as Record<string, string>,
+        ways: [...ways],
+        reason: chosen.reason,
+        pace,
+      },
+    })
   }
   const begin = async () => {
     if (held) return setOpen('consent')
     if (await make()) router.push(stageHref('work', job.id))
   }
-  return { repairIds, setRepairIds, chosen, setChosen, open, setOpen, inHand, view, compared, further, ready, terms, setTerms, calls, estimate, held, make, begin }
+  return {
+    repairIds,
+    setRepairIds,
+    chosen,
+    setChosen,
+    open,
+    setOpen,
+    inHand,
+    view,
+    compared,
+    further,
+    ready,
+    terms,
+    setTerms,
+    calls,
+    estimate,
+    held,
+    make,
+    begin,
+  }
 }
 
-export const sameSet = (one: string[], other: string[]) => one.length === other.length && one.every((id) => other.includes(id))
+export const sameSet = (one: string[], other: string[]) =>
+  one.length === other.length && one.every((id) => other.includes(id))

@@ -2,7 +2,19 @@
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { apartBySteps, deferredFindings, layoutKeyOf, openBypasses, puttingBack, readingSpread, proofTests, readingText, unproven, type JobView, type Reading } from '@/core/job'
+import {
+  apartBySteps,
+  deferredFindings,
+  layoutKeyOf,
+  openBypasses,
+  puttingBack,
+  readingSpread,
+  proofTests,
+  readingText,
+  unproven,
+  type JobView,
+  type Reading,
+} from '@/core/job'
 import type { SoundBand } from '@/core/diagnosis'
 import { needsRunningEngine, repairById, testById, type Test } from '@/core/library'
 import { ask } from '@/workers/client'
@@ -24,13 +36,17 @@ export function Prove({ hand }: { hand: JobInHand }) {
   const [note, setNote] = useState('')
   const [by, setBy] = useState(() => whoWorks())
   const tests = proofTests(job)
-  const bands = useSoundBands(hand, tests.map((entry) => entry.testId))
+  const bands = useSoundBands(
+    hand,
+    tests.map((entry) => entry.testId),
+  )
   const missing = unproven(job)
   const apart = job.work !== null && apartBySteps(job.state)
   const remains = job.proofNotes.get('complaintGone') === 'no'
   const sign = async () => {
     setWhoWorks(by)
-    if (await hand.add({ kind: 'job-signed', body: { unproven: missing, note } })) router.push(stageHref('record', job.id))
+    if (await hand.add({ kind: 'job-signed', body: { unproven: missing, note } }))
+      router.push(stageHref('record', job.id))
   }
   return (
     <>
@@ -38,37 +54,140 @@ export function Prove({ hand }: { hand: JobInHand }) {
         <section aria-label="Readings before and after">
           <h1 className="text-title">The same readings, before and after</h1>
           <table className="mt-2 w-full text-main">
-            <thead className="text-left text-second text-ink-2"><tr><th className="font-normal">Reading</th><th className="font-normal">Sound</th><th className="text-right font-normal">Before</th><th className="w-[250px] pl-6 font-normal">After</th></tr></thead>
-            <tbody>{tests.map((entry) => <ProofRow key={`${entry.testId} ${entry.after?.readingId ?? ''}`} hand={hand} test={testById(entry.testId)} before={entry.before} after={entry.after} band={bands[entry.testId] ?? null} />)}</tbody>
+            <thead className="text-left text-second text-ink-2">
+              <tr>
+                <th className="font-normal">Reading</th>
+                <th className="font-normal">Sound</th>
+                <th className="text-right font-normal">Before</th>
+                <th className="w-[250px] pl-6 font-normal">After</th>
+              </tr>
+            </thead>
+            <tbody>
+              {tests.map((entry) => (
+                <ProofRow
+                  key={`${entry.testId} ${entry.after?.readingId ?? ''}`}
+                  hand={hand}
+                  test={testById(entry.testId)}
+                  before={entry.before}
+                  after={entry.after}
+                  band={bands[entry.testId] ?? null}
+                />
+              ))}
+            </tbody>
           </table>
           <Shown hand={hand} />
         </section>
         <aside className="flex flex-col gap-2 border-l border-rule pl-6" aria-label="Signature">
           {(job.work?.repairIds ?? []).map((repairId) => (
             <div key={repairId} data-judge={repairId}>
-              <p className="pb-1 text-main font-semibold">Was the old part bad? {repairById(repairId).part}</p>
-              <ChoiceGroup label={`Was the old ${repairById(repairId).part} bad?`} options={[{ id: 'yes', label: 'Bad' }, { id: 'no', label: 'Good' }, { id: 'unknown', label: 'Cannot say' }]} value={job.done.find((entry) => entry.repairId === repairId)?.partWasBad ?? null} onChange={(answer) => void hand.add({ kind: 'part-judged', body: { repairId, partWasBad: answer as 'yes' | 'no' | 'unknown' } })} />
+              <p className="pb-1 text-main font-semibold">
+                Was the old part bad? {repairById(repairId).part}
+              </p>
+              <ChoiceGroup
+                label={`Was the old ${repairById(repairId).part} bad?`}
+                options={[
+                  { id: 'yes', label: 'Bad' },
+                  { id: 'no', label: 'Good' },
+                  { id: 'unknown', label: 'Cannot say' },
+                ]}
+                value={job.done.find((entry) => entry.repairId === repairId)?.partWasBad ?? null}
+                onChange={(answer) =>
+                  void hand.add({
+                    kind: 'part-judged',
+                    body: { repairId, partWasBad: answer as 'yes' | 'no' | 'unknown' },
+                  })
+                }
+              />
             </div>
           ))}
           <div className="border-t-2 border-ink pt-2">
             <h2 className="text-step">{missing.length === 0 ? 'All is proven.' : 'Not proven'}</h2>
-            <ul className={missing.length > MANY ? 'text-tick leading-[18px]' : 'text-second leading-[23px]'}>{missing.map((line) => <li key={line} className="flex gap-2"><span aria-hidden="true">–</span>{line}</li>)}</ul>
-            {!job.signed && job.work && Object.keys(puttingBack(job.state)).length > 0 && <Button variant="quiet" className="mt-1 w-full" data-act="put-back" onClick={() => void hand.add({ kind: 'state-asserted', body: { changes: puttingBack(job.state), why: 'seen' } })}>Seen: all of it is put back</Button>}
-            {!job.signed && apart && <Link href={stageHref('work', job.id)} className="mt-1 flex min-h-[48px] items-center justify-center bg-accent px-4 text-main font-semibold text-on-accent">Back to the steps on Work</Link>}
+            <ul className={missing.length > MANY ? 'text-tick leading-[18px]' : 'text-second leading-[23px]'}>
+              {missing.map((line) => (
+                <li key={line} className="flex gap-2">
+                  <span aria-hidden="true">–</span>
+                  {line}
+                </li>
+              ))}
+            </ul>
+            {!job.signed && job.work && Object.keys(puttingBack(job.state)).length > 0 && (
+              <Button
+                variant="quiet"
+                className="mt-1 w-full"
+                data-act="put-back"
+                onClick={() =>
+                  void hand.add({
+                    kind: 'state-asserted',
+                    body: { changes: puttingBack(job.state), why: 'seen' },
+                  })
+                }
+              >
+                Seen: all of it is put back
+              </Button>
+            )}
+            {!job.signed && apart && (
+              <Link
+                href={stageHref('work', job.id)}
+                className="mt-1 flex min-h-[48px] items-center justify-center bg-accent px-4 text-main font-semibold text-on-accent"
+              >
+                Back to the steps on Work
+              </Link>
+            )}
           </div>
-          {deferredFindings(job).length > 0 && <div className="border-t border-rule-2 pt-1" aria-label="Put off"><h3 className="text-main font-semibold">Put off</h3>{deferredFindings(job).map((finding) => <p key={finding.findingId} className="text-second leading-tight">{finding.what}. <span className="font-semibold">{finding.risk}</span></p>)}</div>}
-          {!job.signed && (<>
-          <label className="text-second text-ink-2">Note for the next person<textarea value={note} onChange={(event) => setNote(event.target.value)} rows={missing.length > MANY ? 1 : 2} className="mt-1 block min-h-[44px] w-full border-2 border-ink-3 bg-sheet px-2 py-1 text-main text-ink" /></label>
-          <label className="text-second text-ink-2">Signed by<input value={by} onChange={(event) => setBy(event.target.value)} className="mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-sheet px-2 text-main text-ink" /></label>
-          </>)}
+          {deferredFindings(job).length > 0 && (
+            <div className="border-t border-rule-2 pt-1" aria-label="Put off">
+              <h3 className="text-main font-semibold">Put off</h3>
+              {deferredFindings(job).map((finding) => (
+                <p key={finding.findingId} className="text-second leading-tight">
+                  {finding.what}. <span className="font-semibold">{finding.risk}</span>
+                </p>
+              ))}
+            </div>
+          )}
+          {!job.signed && (
+            <>
+              <label className="text-second text-ink-2">
+                Note for the next person
+                <textarea
+                  value={note}
+                  onChange={(event) => setNote(event.target.value)}
+                  rows={missing.length > MANY ? 1 : 2}
+                  className="mt-1 block min-h-[44px] w-full border-2 border-ink-3 bg-sheet px-2 py-1 text-main text-ink"
+                />
+              </label>
+              <label className="text-second text-ink-2">
+                Signed by
+                <input
+                  value={by}
+                  onChange={(event) => setBy(event.target.value)}
+                  className="mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-sheet px-2 text-main text-ink"
+                />
+              </label>
+            </>
+          )}
           {remains ? (
             <Remains hand={hand} note={note} />
           ) : job.signed ? (
-            <Notice title={`Signed by ${job.signed.by}, ${clockText(job.signed.at)}.`}>The record stays as it was signed.</Notice>
+            <Notice title={`Signed by ${job.signed.by}, ${clockText(job.signed.at)}.`}>
+              The record stays as it was signed.
+            </Notice>
           ) : openBypasses(job).length > 0 ? (
-            <Notice kind="danger" title="Held: still bridged.">{openBypasses(job).map((bypass) => bypass.what).join(', ')}. Undo it on Work, under Wires.</Notice>
+            <Notice kind="danger" title="Held: still bridged.">
+              {openBypasses(job)
+                .map((bypass) => bypass.what)
+                .join(', ')}
+              . Undo it on Work, under Wires.
+            </Notice>
           ) : (
-            <Button variant={!by.trim() ? 'held' : apart ? 'quiet' : 'act'} tall={!apart} disabled={!by.trim()} data-act="sign" onClick={() => void sign()}>{missing.length === 0 ? 'Sign' : `Sign with ${missing.length} not proven`}</Button>
+            <Button
+              variant={!by.trim() ? 'held' : apart ? 'quiet' : 'act'}
+              tall={!apart}
+              disabled={!by.trim()}
+              data-act="sign"
+              onClick={() => void sign()}
+            >
+              {missing.length === 0 ? 'Sign' : `Sign with ${missing.length} not proven`}
+            </Button>
           )}
         </aside>
       </main>
@@ -83,19 +202,38 @@ function Remains({ hand, note }: { hand: JobInHand; note: string }) {
   const router = useRouter()
   const [run, setRun] = useState<'better' | 'worse' | 'same' | null>(null)
   const again = async () => {
-    if (run && (await hand.add({ kind: 'complaint-remains', body: { words: note, run } }))) router.push(stageHref('complaint', job.id))
+    if (run && (await hand.add({ kind: 'complaint-remains', body: { words: note, run } })))
+      router.push(stageHref('complaint', job.id))
   }
   return (
     <>
-      <Notice title="The complaint remains.">{run === 'same' && allSound(job) ? 'The old part was sound and it runs the same: the readings go on counting.' : 'The trace goes on with fresh readings. State, access and what was done stay.'}</Notice>
+      <Notice title="The complaint remains.">
+        {run === 'same' && allSound(job)
+          ? 'The old part was sound and it runs the same: the readings go on counting.'
+          : 'The trace goes on with fresh readings. State, access and what was done stay.'}
+      </Notice>
       <p className="text-main font-semibold">How does it run, against before?</p>
-      <ChoiceGroup label="Against before" options={[{ id: 'better', label: 'Better' }, { id: 'same', label: 'The same' }, { id: 'worse', label: 'Worse' }]} value={run} onChange={(answer) => setRun(answer as typeof run)} />
-      <Button variant={run ? 'act' : 'held'} tall disabled={!run} onClick={() => void again()}>Trace on</Button>
+      <ChoiceGroup
+        label="Against before"
+        options={[
+          { id: 'better', label: 'Better' },
+          { id: 'same', label: 'The same' },
+          { id: 'worse', label: 'Worse' },
+        ]}
+        value={run}
+        onChange={(answer) => setRun(answer as typeof run)}
+      />
+      <Button variant={run ? 'act' : 'held'} tall disabled={!run} onClick={() => void again()}>
+        Trace on
+      </Button>
     </>
   )
 }
 
-const allSound = (job: JobView) => (job.work?.repairIds ?? []).every((repairId) => job.done.some((entry) => entry.repairId === repairId && entry.partWasBad === 'no'))
+const allSound = (job: JobView) =>
+  (job.work?.repairIds ?? []).every((repairId) =>
+    job.done.some((entry) => entry.repairId === repairId && entry.partWasBad === 'no'),
+  )
 
 interface RowProps {
   hand: JobInHand
@@ -110,30 +248,101 @@ function ProofRow({ hand, test, before, after, band }: RowProps) {
   const unit = test.reading.kind === 'number' ? test.reading.unit : null
   const keep = (value: Reading['value'], source: 'vehicle' | 'stand-in') =>
     void hand.add(
-      { kind: 'state-asserted', body: { changes: needsRunningEngine(test) ? {} : { ...test.needs }, why: 'implied' } },
-      { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId: test.id, value, scene: test.scene, instrument: test.instrument, faultPresent: 'no', source, phase: 'proof', sure: 'yes' } },
+      {
+        kind: 'state-asserted',
+        body: { changes: needsRunningEngine(test) ? {} : { ...test.needs }, why: 'implied' },
+      },
+      {
+        kind: 'reading-taken',
+        body: {
+          readingId: crypto.randomUUID(),
+          testId: test.id,
+          value,
+          scene: test.scene,
+          instrument: test.instrument,
+          faultPresent: 'no',
+          source,
+          phase: 'proof',
+          sure: 'yes',
+        },
+      },
     )
   const standIn = async () => {
     const { truth, specification } = hand.vehicle
     if (!truth) return
-    const answer = await ask('standIn', { ...truth, ...layoutKeyOf(hand.vehicle, hand.job.layout.scope), specification, repaired: hand.job.finishedRepairs, testId: test.id, attempt: 7 })
+    const answer = await ask('standIn', {
+      ...truth,
+      ...layoutKeyOf(hand.vehicle, hand.job.layout.scope),
+      specification,
+      repaired: hand.job.finishedRepairs,
+      testId: test.id,
+      attempt: 7,
+    })
     if (answer.ok) keep(answer.value, 'stand-in')
   }
   const number = typed.trim() === '' ? null : Number(typed.replace(',', '.'))
-  const inside = after?.value.kind === 'number' && band ? after.value.entered.value >= band.low && after.value.entered.value <= band.high : null
+  const inside =
+    after?.value.kind === 'number' && band
+      ? after.value.entered.value >= band.low && after.value.entered.value <= band.high
+      : null
   return (
     <tr className="border-t border-rule-2" data-proof-test={test.id}>
       <td className="py-1 pr-3 font-semibold">{test.short}</td>
-      <td className="whitespace-nowrap pr-3 text-second text-ink-2">{band && unit ? `${trim(band.low)} to ${trim(band.high)} ${unitText(unit)}, ${SOURCE_WORDS[band.source]}` : ''}</td>
-      <td className="whitespace-nowrap text-right">{before ? <Value reading={before} /> : <span className="text-ink-2">not read</span>}</td>
+      <td className="whitespace-nowrap pr-3 text-second text-ink-2">
+        {band && unit
+          ? `${trim(band.low)} to ${trim(band.high)} ${unitText(unit)}, ${SOURCE_WORDS[band.source]}`
+          : ''}
+      </td>
+      <td className="whitespace-nowrap text-right">
+        {before ? <Value reading={before} /> : <span className="text-ink-2">not read</span>}
+      </td>
       <td className="py-1 pl-6">
         {after ? (
-          <span><Value reading={after} /> <span className={inside === false ? 'font-semibold' : 'text-ink-2'}>{inside === null ? '' : inside ? 'sound' : 'outside'}</span></span>
-        ) : hand.job.signed ? <span className="text-ink-2">not read</span> : (
+          <span>
+            <Value reading={after} />{' '}
+            <span className={inside === false ? 'font-semibold' : 'text-ink-2'}>
+              {inside === null ? '' : inside ? 'sound' : 'outside'}
+            </span>
+          </span>
+        ) : hand.job.signed ? (
+          <span className="text-ink-2">not read</span>
+        ) : (
           <span className="flex items-center gap-2">
-            {unit ? <input aria-label={`${test.short} after, ${unitText(unit)}`} inputMode="decimal" value={typed} onChange={(event) => setTyped(event.target.value)} onKeyDown={(event) => event.key === 'Enter' && number !== null && !Number.isNaN(number) && keep({ kind: 'number', entered: { value: number, unit } }, 'vehicle')} className="h-[44px] w-[92px] border-2 border-accent bg-sheet px-2 text-right font-semibold" /> : <ObservationSelect test={test} onPick={(outcome) => keep({ kind: 'outcome', outcome }, 'vehicle')} />}
-            {unit && number !== null && !Number.isNaN(number) && <Button onClick={() => keep({ kind: 'number', entered: { value: number, unit } }, 'vehicle')}>Pin</Button>}
-            {hand.vehicle.kind === 'simulated' && <button type="button" data-act="stand-in" onClick={() => void standIn()} className="min-h-[44px] border-2 border-dashed border-ink-3 px-2 text-second">Stand-in</button>}
+            {unit ? (
+              <input
+                aria-label={`${test.short} after, ${unitText(unit)}`}
+                inputMode="decimal"
+                value={typed}
+                onChange={(event) => setTyped(event.target.value)}
+                onKeyDown={(event) =>
+                  event.key === 'Enter' &&
+                  number !== null &&
+                  !Number.isNaN(number) &&
+                  keep({ kind: 'number', entered: { value: number, unit } }, 'vehicle')
+                }
+                className="h-[44px] w-[92px] border-2 border-accent bg-sheet px-2 text-right font-semibold"
+              />
+            ) : (
+              <ObservationSelect
+                test={test}
+                onPick={(outcome) => keep({ kind: 'outcome', outcome }, 'vehicle')}
+              />
+            )}
+            {unit && number !== null && !Number.isNaN(number) && (
+              <Button onClick={() => keep({ kind: 'number', entered: { value: number, unit } }, 'vehicle')}>
+                Pin
+              </Button>
+            )}
+            {hand.vehicle.kind === 'simulated' && (
+              <button
+                type="button"
+                data-act="stand-in"
+                onClick={() => void standIn()}
+                className="min-h-[44px] border-2 border-dashed border-ink-3 px-2 text-second"
+              >
+                Stand-in
+              </button>
+            )}
           </span>
         )}
       </td>
@@ -144,9 +353,18 @@ function ProofRow({ hand, test, before, after, band }: RowProps) {
 function ObservationSelect({ test, onPick }: { test: Test; onPick: (outcome: string) => void }) {
   if (test.reading.kind !== 'observation') return null
   return (
-    <select aria-label={`${test.short} after`} defaultValue="" onChange={(event) => event.target.value && onPick(event.target.value)} className="h-[44px] w-[110px] border-2 border-accent bg-sheet">
+    <select
+      aria-label={`${test.short} after`}
+      defaultValue=""
+      onChange={(event) => event.target.value && onPick(event.target.value)}
+      className="h-[44px] w-[110px] border-2 border-accent bg-sheet"
+    >
       <option value="">see</option>
-      {test.reading.outcomes.map((outcome) => <option key={outcome.id} value={outcome.id}>{outcome.label}</option>)}
+      {test.reading.outcomes.map((outcome) => (
+        <option key={outcome.id} value={outcome.id}>
+          {outcome.label}
+        </option>
+      ))}
     </select>
   )
 }
@@ -156,5 +374,15 @@ const trim = (value: number) => Number(value.toPrecision(3))
 function Value({ reading }: { reading: Reading }) {
   const { value, unit } = readingText(reading)
   const spread = readingSpread(reading)
-  return <span className="font-semibold">{value}{unit && <span className="ml-1 text-second font-normal">{spread !== null && spread > 0 ? `± ${Number(spread.toPrecision(1))} ` : ''}{unitText(unit as Parameters<typeof unitText>[0])}</span>}</span>
+  return (
+    <span className="font-semibold">
+      {value}
+      {unit && (
+        <span className="ml-1 text-second font-normal">
+          {spread !== null && spread > 0 ? `± ${Number(spread.toPrecision(1))} ` : ''}
+          {unitText(unit as Parameters<typeof unitText>[0])}
+        </span>
+      )}
+    </span>
+  )
 }

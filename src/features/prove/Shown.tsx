@@ -1,5 +1,16 @@
 'use client'
-import { LEAK_STAND_MINUTES, causeItem, disturbedOf, gaugeRise, leakStandId, leakStandOf, leakStood, proofItems, upstreamQuestions, type ProofItem } from '@/core/job'
+import {
+  LEAK_STAND_MINUTES,
+  causeItem,
+  disturbedOf,
+  gaugeRise,
+  leakStandId,
+  leakStandOf,
+  leakStood,
+  proofItems,
+  upstreamQuestions,
+  type ProofItem,
+} from '@/core/job'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Button } from '@/ui/Button'
 import type { JobInHand } from '../frame/useJob'
@@ -7,10 +18,16 @@ import { useNow } from '../frame/useNow'
 
 const ITEMS: Record<ProofItem, { title: string; how: string }> = {
   back: { title: 'What was disturbed is back', how: '' },
-  dryWarm: { title: 'Dry again when warm', how: 'After the first warm run, engine off: the same joints, by paper' },
+  dryWarm: {
+    title: 'Dry again when warm',
+    how: 'After the first warm run, engine off: the same joints, by paper',
+  },
   gaugeAgrees: { title: 'The gauge agrees with the litres', how: '' },
   primes: { title: 'It primes', how: 'Key on: the pump runs 1 to 3 s and pressure stands' },
-  dry: { title: 'Every joint that was parted is dry', how: `Paper on a stick, pump running, and again after ${LEAK_STAND_MINUTES} min` },
+  dry: {
+    title: 'Every joint that was parted is dry',
+    how: `Paper on a stick, pump running, and again after ${LEAK_STAND_MINUTES} min`,
+  },
   starts: { title: 'It starts', how: 'Cold and, where it failed so, warm' },
   complaintGone: { title: 'The complaint is gone', how: 'Under the condition in which it came' },
 }
@@ -21,21 +38,53 @@ const POURED_LITRES = 10
 /** What has to be seen, not measured; and what may have made the part fail. */
 export function Shown({ hand }: { hand: JobInHand }) {
   const { job } = hand
-  const seen = proofItems(job).map((item) => ({ item: item as string, ...ITEMS[item], how: howOf(hand, item), options: [{ id: 'yes', label: 'Seen' }, { id: 'no', label: 'No' }] }))
-  const asked = upstreamQuestions(job).map((cause) => ({ item: causeItem(cause.id), title: cause.question, how: cause.how, options: [{ id: 'no', label: 'Not there' }, { id: 'yes', label: 'Found' }] }))
+  const seen = proofItems(job).map((item) => ({
+    item: item as string,
+    ...ITEMS[item],
+    how: howOf(hand, item),
+    options: [
+      { id: 'yes', label: 'Seen' },
+      { id: 'no', label: 'No' },
+    ],
+  }))
+  const asked = upstreamQuestions(job).map((cause) => ({
+    item: causeItem(cause.id),
+    title: cause.question,
+    how: cause.how,
+    options: [
+      { id: 'no', label: 'Not there' },
+      { id: 'yes', label: 'Found' },
+    ],
+  }))
   return (
-      <div className="mt-2 grid grid-cols-2 gap-x-6">
-        {[...seen, ...asked].map(({ item, title, how, options }) => {
-          const answer = job.proofNotes.get(item) ?? null
-          const choice = <ChoiceGroup label={title} options={options} value={answer} onChange={(outcome) => void hand.add({ kind: 'proof-noted', body: { item, outcome: outcome as 'yes' | 'no' } })} />
-          return (
-            <div key={item} className="grid grid-cols-[1fr_176px] items-center gap-3 border-t border-rule-2 py-1" data-proof={item}>
-              <p className="text-main leading-[22px]"><span className="font-semibold">{title.endsWith('?') ? title : `${title}.`}</span> <span className="text-second leading-[20px] text-ink-2">{how}.</span></p>
-              {item === 'dry' && answer === null && !job.signed ? <Stand hand={hand}>{choice}</Stand> : choice}
-            </div>
-          )
-        })}
-      </div>
+    <div className="mt-2 grid grid-cols-2 gap-x-6">
+      {[...seen, ...asked].map(({ item, title, how, options }) => {
+        const answer = job.proofNotes.get(item) ?? null
+        const choice = (
+          <ChoiceGroup
+            label={title}
+            options={options}
+            value={answer}
+            onChange={(outcome) =>
+              void hand.add({ kind: 'proof-noted', body: { item, outcome: outcome as 'yes' | 'no' } })
+            }
+          />
+        )
+        return (
+          <div
+            key={item}
+            className="grid grid-cols-[1fr_176px] items-center gap-3 border-t border-rule-2 py-1"
+            data-proof={item}
+          >
+            <p className="text-main leading-[22px]">
+              <span className="font-semibold">{title.endsWith('?') ? title : `${title}.`}</span>{' '}
+              <span className="text-second leading-[20px] text-ink-2">{how}.</span>
+            </p>
+            {item === 'dry' && answer === null && !job.signed ? <Stand hand={hand}>{choice}</Stand> : choice}
+          </div>
+        )
+      })}
+    </div>
   )
 }
 
@@ -47,18 +96,40 @@ function Stand({ hand, children }: { hand: JobInHand; children: React.ReactNode 
   if (leakStood(job, now)) return children
   const stand = leakStandOf(job)
   const waitId = leakStandId(job)
-  const begin = { kind: 'wait-started' as const, body: { waitId, label: 'Joints stand under pressure', minutes: LEAK_STAND_MINUTES, holds: false } }
+  const begin = {
+    kind: 'wait-started' as const,
+    body: { waitId, label: 'Joints stand under pressure', minutes: LEAK_STAND_MINUTES, holds: false },
+  }
   const end = { kind: 'wait-ended' as const, body: { waitId } }
   const wet = { kind: 'proof-noted' as const, body: { item: 'dry', outcome: 'no' as const } }
   const left = stand ? Math.max(0, Math.ceil((stand.endsAt - now) / 1000)) : 0
   return (
     <div data-stand={stand ? 'running' : 'due'}>
       {stand ? (
-        <div className="grid grid-cols-2"><span className="flex min-h-[48px] items-center justify-center bg-wash text-step font-semibold text-accent" role="timer">{Math.floor(left / 60)}:{String(left % 60).padStart(2, '0')}</span><Button className="!px-1" onClick={() => void hand.add(wet)}>It is wet</Button></div>
+        <div className="grid grid-cols-2">
+          <span
+            className="flex min-h-[48px] items-center justify-center bg-wash text-step font-semibold text-accent"
+            role="timer"
+          >
+            {Math.floor(left / 60)}:{String(left % 60).padStart(2, '0')}
+          </span>
+          <Button className="!px-1" onClick={() => void hand.add(wet)}>
+            It is wet
+          </Button>
+        </div>
       ) : (
-        <Button className="w-full !px-1" data-act="stand" onClick={() => void hand.add(begin)}>Start {LEAK_STAND_MINUTES} min</Button>
+        <Button className="w-full !px-1" data-act="stand" onClick={() => void hand.add(begin)}>
+          Start {LEAK_STAND_MINUTES} min
+        </Button>
       )}
-      <button type="button" data-act="stood" onClick={() => void hand.add(...(stand ? [end] : [begin, end]))} className="min-h-[44px] w-full text-center text-second text-ink-2 underline">stood already</button>
+      <button
+        type="button"
+        data-act="stood"
+        onClick={() => void hand.add(...(stand ? [end] : [begin, end]))}
+        className="min-h-[44px] w-full text-center text-second text-ink-2 underline"
+      >
+        stood already
+      </button>
     </div>
   )
 }
@@ -66,8 +137,9 @@ function Stand({ hand, children }: { hand: JobInHand; children: React.ReactNode 
 /** How to see it; what was disturbed, and what litres are on this gauge, come from the job and the vehicle. */
 function howOf({ job, vehicle }: JobInHand, item: ProofItem): string {
   if (item === 'back') return `Before the first power, joints in view: ${disturbedOf(job).join(', ')}`
-  if (item === 'gaugeAgrees') return `Pour ${POURED_LITRES} L: it rises by ${Math.round(100 * gaugeRise(POURED_LITRES, vehicle.specification.tankCapacityM3.value))} % of its scale, typical`
-  if (item === 'primes' && job.layout.engine.kind === 'diesel') return 'The primer stands firm, no bubble in a clear hose'
+  if (item === 'gaugeAgrees')
+    return `Pour ${POURED_LITRES} L: it rises by ${Math.round(100 * gaugeRise(POURED_LITRES, vehicle.specification.tankCapacityM3.value))} % of its scale, typical`
+  if (item === 'primes' && job.layout.engine.kind === 'diesel')
+    return 'The primer stands firm, no bubble in a clear hose'
   return ITEMS[item].how
 }
-

@@ -16,7 +16,14 @@ export function Record({ hand }: { hand: JobInHand }) {
   const [past, setPast] = useState<JobView[]>([])
   const [problem, setProblem] = useState<string | null>(null)
   useEffect(() => {
-    void listJobs().then((listed) => setPast(listed.map((entry) => entry.job).filter((other) => other.vehicleId === vehicle.id).sort((one, other) => one.openedAt - other.openedAt)))
+    void listJobs().then((listed) =>
+      setPast(
+        listed
+          .map((entry) => entry.job)
+          .filter((other) => other.vehicleId === vehicle.id)
+          .sort((one, other) => one.openedAt - other.openedAt),
+      ),
+    )
   }, [vehicle.id, job.lastAt])
   const save = async () => {
     const refused = await saveJobFile(job.id, `unit-${job.unit}`)
@@ -27,43 +34,143 @@ export function Record({ hand }: { hand: JobInHand }) {
       <main className="grid flex-1 grid-cols-[1fr_300px] gap-8 px-6 py-4">
         <article aria-label="Record" className="space-y-4">
           <header>
-            <h1 className="text-title">{job.signed ? 'Recorded' : 'Not signed yet'}: unit {job.unit}, {job.vehicleName}</h1>
-            <p className="text-main text-ink-2">{job.words}. Taken in {dateText(job.openedAt)}, {clockText(job.openedAt)}.{vehicle.kind === 'simulated' ? ' Simulated vehicle: readings marked · come from stand-in instruments.' : ''}</p>
+            <h1 className="text-title">
+              {job.signed ? 'Recorded' : 'Not signed yet'}: unit {job.unit}, {job.vehicleName}
+            </h1>
+            <p className="text-main text-ink-2">
+              {job.words}. Taken in {dateText(job.openedAt)}, {clockText(job.openedAt)}.
+              {vehicle.kind === 'simulated'
+                ? ' Simulated vehicle: readings marked · come from stand-in instruments.'
+                : ''}
+            </p>
           </header>
           <Section title="Repaired">
-            {job.finishedRepairs.length === 0 ? <p className="text-main">Nothing was repaired.</p> : job.finishedRepairs.map((id, at) => <p key={`${id}${at}`} className="text-main"><span className="font-semibold">{repairById(id).title}.</span> Old part {({ yes: 'was bad', no: 'was good', unknown: 'not judged' })[job.done.find((entry) => entry.repairId === id)?.partWasBad ?? 'unknown']}.</p>)}
+            {job.finishedRepairs.length === 0 ? (
+              <p className="text-main">Nothing was repaired.</p>
+            ) : (
+              job.finishedRepairs.map((id, at) => (
+                <p key={`${id}${at}`} className="text-main">
+                  <span className="font-semibold">{repairById(id).title}.</span> Old part{' '}
+                  {
+                    { yes: 'was bad', no: 'was good', unknown: 'not judged' }[
+                      job.done.find((entry) => entry.repairId === id)?.partWasBad ?? 'unknown'
+                    ]
+                  }
+                  .
+                </p>
+              ))
+            )}
           </Section>
-          {job.ways.length > 0 && <Section title="Known ways">{job.ways.map((way) => <p key={way.at} className="text-main">{clockText(way.at)} {WAY_WORDS[`${way.way} ${way.outcome}`] ?? way.way}.</p>)}</Section>}
-          {(job.runs.length > 0 || job.provoked.length > 0 || job.meters.length > 0 || job.figures.length > 0) && (
-            <Section title="Runs, tries and meter">
-              {job.runs.map((entry) => <p key={entry.at} className="text-main">{clockText(entry.at)} After {entry.changed.map((id) => repairById(id).part.toLowerCase()).join(', ') || 'the change'}: {RUN_WORDS[entry.run]}.</p>)}
-              {job.provoked.map((entry) => <p key={entry.at} className="text-main">{clockText(entry.at)} {PROVOCATIONS.find((way) => way.id === entry.way)?.title ?? entry.way}: {entry.outcome === 'fails' ? 'it failed' : 'it did not fail'}.</p>)}
-              {job.figures.filter((entry) => operationById(entry.operationId).gaugeGate?.unit === 'kPa').map((entry) => <p key={`${entry.at} ${entry.operationId}`} className="text-main">{clockText(entry.at)} {operationById(entry.operationId).title}: {entry.value === null ? 'by the maker’s way, no gauge' : `${entry.value} kPa on the gauge`}.</p>)}
-              {job.meters.map((entry) => <p key={`${entry.at} ${entry.where}`} className="text-main">{clockText(entry.at)} Meter {Math.round(100 * entry.lelFraction)} % LEL{entry.where ? `, ${lowerFirst(entry.where)}` : ''}.</p>)}
+          {job.ways.length > 0 && (
+            <Section title="Known ways">
+              {job.ways.map((way) => (
+                <p key={way.at} className="text-main">
+                  {clockText(way.at)} {WAY_WORDS[`${way.way} ${way.outcome}`] ?? way.way}.
+                </p>
+              ))}
             </Section>
           )}
-          {job.survey.size > 0 && <Section title="Survey">{surveyOf(job.layout).filter((item) => job.survey.has(item.id)).map((item) => <p key={item.id} className="text-main">{item.name}: {FINDING_WORDS[job.survey.get(item.id)!.finding]}.{job.survey.get(item.id)!.note ? ` ${job.survey.get(item.id)!.note}` : ''}</p>)}</Section>}
+          {(job.runs.length > 0 ||
+            job.provoked.length > 0 ||
+            job.meters.length > 0 ||
+            job.figures.length > 0) && (
+            <Section title="Runs, tries and meter">
+              {job.runs.map((entry) => (
+                <p key={entry.at} className="text-main">
+                  {clockText(entry.at)} After{' '}
+                  {entry.changed.map((id) => repairById(id).part.toLowerCase()).join(', ') || 'the change'}:{' '}
+                  {RUN_WORDS[entry.run]}.
+                </p>
+              ))}
+              {job.provoked.map((entry) => (
+                <p key={entry.at} className="text-main">
+                  {clockText(entry.at)} {PROVOCATIONS.find((way) => way.id === entry.way)?.title ?? entry.way}
+                  : {entry.outcome === 'fails' ? 'it failed' : 'it did not fail'}.
+                </p>
+              ))}
+              {job.figures
+                .filter((entry) => operationById(entry.operationId).gaugeGate?.unit === 'kPa')
+                .map((entry) => (
+                  <p key={`${entry.at} ${entry.operationId}`} className="text-main">
+                    {clockText(entry.at)} {operationById(entry.operationId).title}:{' '}
+                    {entry.value === null
+                      ? 'by the maker’s way, no gauge'
+                      : `${entry.value} kPa on the gauge`}
+                    .
+                  </p>
+                ))}
+              {job.meters.map((entry) => (
+                <p key={`${entry.at} ${entry.where}`} className="text-main">
+                  {clockText(entry.at)} Meter {Math.round(100 * entry.lelFraction)} % LEL
+                  {entry.where ? `, ${lowerFirst(entry.where)}` : ''}.
+                </p>
+              ))}
+            </Section>
+          )}
+          {job.survey.size > 0 && (
+            <Section title="Survey">
+              {surveyOf(job.layout)
+                .filter((item) => job.survey.has(item.id))
+                .map((item) => (
+                  <p key={item.id} className="text-main">
+                    {item.name}: {FINDING_WORDS[job.survey.get(item.id)!.finding]}.
+                    {job.survey.get(item.id)!.note ? ` ${job.survey.get(item.id)!.note}` : ''}
+                  </p>
+                ))}
+            </Section>
+          )}
           <Beside hand={hand} />
           <Section title="Readings">
-            <table className="w-full max-w-[720px] text-main"><tbody>
-              {job.readings.map((reading) => <ReadingRow key={reading.readingId} at={reading.at} name={shortOf(reading.testId)} value={text(reading)} mark={reading.source === 'stand-in'} />)}
-              {job.proofs.map((reading) => <ReadingRow key={reading.readingId} at={reading.at} name={`${shortOf(reading.testId)}, after`} value={text(reading)} mark={reading.source === 'stand-in'} />)}
-            </tbody></table>
+            <table className="w-full max-w-[720px] text-main">
+              <tbody>
+                {job.readings.map((reading) => (
+                  <ReadingRow
+                    key={reading.readingId}
+                    at={reading.at}
+                    name={shortOf(reading.testId)}
+                    value={text(reading)}
+                    mark={reading.source === 'stand-in'}
+                  />
+                ))}
+                {job.proofs.map((reading) => (
+                  <ReadingRow
+                    key={reading.readingId}
+                    at={reading.at}
+                    name={`${shortOf(reading.testId)}, after`}
+                    value={text(reading)}
+                    mark={reading.source === 'stand-in'}
+                  />
+                ))}
+              </tbody>
+            </table>
           </Section>
           {job.signed && (
             <Section title="Signature">
-              <p className="text-main">Signed by <span className="font-semibold">{job.signed.by}</span>, {clockText(job.signed.at)}. {job.signed.unproven.length === 0 ? 'Everything was proven.' : `Not proven: ${job.signed.unproven.join('; ').toLowerCase()}.`}</p>
+              <p className="text-main">
+                Signed by <span className="font-semibold">{job.signed.by}</span>, {clockText(job.signed.at)}.{' '}
+                {job.signed.unproven.length === 0
+                  ? 'Everything was proven.'
+                  : `Not proven: ${job.signed.unproven.join('; ').toLowerCase()}.`}
+              </p>
               {job.signed.note && <p className="text-main">{job.signed.note}</p>}
             </Section>
           )}
         </article>
         <aside className="no-print space-y-3">
-          <Button variant="act" tall className="w-full" data-act="save-file" onClick={() => void save()}>Save the job as a file</Button>
-          <Button className="w-full" onClick={() => print()}>Print</Button>
+          <Button variant="act" tall className="w-full" data-act="save-file" onClick={() => void save()}>
+            Save the job as a file
+          </Button>
+          <Button className="w-full" onClick={() => print()}>
+            Print
+          </Button>
           {problem && <Notice title={problem} />}
           <h2 className="pt-3 text-step">This vehicle</h2>
           <VehicleLine past={past} current={job.id} />
-          <p className="text-second text-ink-2">{vehicle.year ?? 'Year not known'}{vehicle.kilometres ? `, ${vehicle.kilometres.toLocaleString('en').replaceAll(',', ' ')} km` : ''}. {vehicle.notes}</p>
+          <p className="text-second text-ink-2">
+            {vehicle.year ?? 'Year not known'}
+            {vehicle.kilometres ? `, ${vehicle.kilometres.toLocaleString('en').replaceAll(',', ' ')} km` : ''}
+            . {vehicle.notes}
+          </p>
         </aside>
       </main>
       <StateStrip hand={hand} message={job.signed ? 'Signed. The log stays as it is.' : 'Sign on Prove.'} />
@@ -71,10 +178,20 @@ export function Record({ hand }: { hand: JobInHand }) {
   )
 }
 
-const RUN_WORDS = { better: 'better, not cured', worse: 'worse', same: 'the same', unknown: 'the complaint remained' }
+const RUN_WORDS = {
+  better: 'better, not cured',
+  worse: 'worse',
+  same: 'the same',
+  unknown: 'the complaint remained',
+}
 
 const WAY_WORDS: Record<string, string> = {
-  'ranDry runs': 'It ran dry: filled and primed, it ran', 'ranDry still': 'It ran dry: filled and primed, it still did not start', 'stoodYears survey': 'It stood for years: surveyed from tank to engine', 'stoodYears done': 'Survey ended, traced as any other', 'justFilled right': 'Just filled: the sample was right', 'justFilled wrong': 'Just filled: it was the wrong fuel',
+  'ranDry runs': 'It ran dry: filled and primed, it ran',
+  'ranDry still': 'It ran dry: filled and primed, it still did not start',
+  'stoodYears survey': 'It stood for years: surveyed from tank to engine',
+  'stoodYears done': 'Survey ended, traced as any other',
+  'justFilled right': 'Just filled: the sample was right',
+  'justFilled wrong': 'Just filled: it was the wrong fuel',
 }
 
 /** What was decided, found on opening, photographed and captured. */
@@ -84,10 +201,42 @@ function Beside({ hand }: { hand: JobInHand }) {
   const inside = insideText(job, vehicle)
   return (
     <>
-      {decisions.length > 0 && <Section title="Decided and agreed">{decisions.map((line) => <p key={line} className="text-main">{line}</p>)}</Section>}
-      {inside.length > 0 && <Section title="Found on opening">{inside.map((line) => <p key={line} className="text-main">{line}</p>)}</Section>}
-      {job.photos.length > 0 && <Section title="Photos"><Photos hand={hand} operationId={null} /></Section>}
-      {job.captures.length > 0 && <Section title="Captures">{job.captures.map((one) => <p key={one.captureId} className="text-main">{clockText(one.at)} {one.says || one.verdict} {Number(one.value.value.toPrecision(3))} {unitText(one.value.unit)}{one.clamped === 'none' ? '' : `, ${one.clamped} clamped`}, by {one.instrument.name}{one.instrument.standing === 'doubtful' ? ' (doubtful)' : ''}{one.source === 'stand-in' ? ' ·' : ''}</p>)}</Section>}
+      {decisions.length > 0 && (
+        <Section title="Decided and agreed">
+          {decisions.map((line) => (
+            <p key={line} className="text-main">
+              {line}
+            </p>
+          ))}
+        </Section>
+      )}
+      {inside.length > 0 && (
+        <Section title="Found on opening">
+          {inside.map((line) => (
+            <p key={line} className="text-main">
+              {line}
+            </p>
+          ))}
+        </Section>
+      )}
+      {job.photos.length > 0 && (
+        <Section title="Photos">
+          <Photos hand={hand} operationId={null} />
+        </Section>
+      )}
+      {job.captures.length > 0 && (
+        <Section title="Captures">
+          {job.captures.map((one) => (
+            <p key={one.captureId} className="text-main">
+              {clockText(one.at)} {one.says || one.verdict} {Number(one.value.value.toPrecision(3))}{' '}
+              {unitText(one.value.unit)}
+              {one.clamped === 'none' ? '' : `, ${one.clamped} clamped`}, by {one.instrument.name}
+              {one.instrument.standing === 'doubtful' ? ' (doubtful)' : ''}
+              {one.source === 'stand-in' ? ' ·' : ''}
+            </p>
+          ))}
+        </Section>
+      )}
     </>
   )
 }
@@ -110,7 +259,10 @@ function ReadingRow({ at, name, value, mark }: { at: number; name: string; value
   return (
     <tr className="border-t border-rule-2">
       <td className="w-20 py-0.5 text-ink-2">{clockText(at)}</td>
-      <td>{name}{mark ? ' ·' : ''}</td>
+      <td>
+        {name}
+        {mark ? ' ·' : ''}
+      </td>
       <td className="text-right font-semibold">{value}</td>
     </tr>
   )
@@ -122,8 +274,17 @@ function VehicleLine({ past, current }: { past: JobView[]; current: string }) {
     <ol className="border-l-4 border-ink pl-4">
       {past.map((job) => (
         <li key={job.id} className="relative pb-2 text-second leading-tight">
-          <span className={`absolute -left-[26px] top-1 h-4 w-4 rounded-full border-2 border-ink ${job.signed ? 'bg-ink' : 'bg-ground'}`} style={{ borderRadius: '50%' }} />
-          <a href={`/job/record?id=${encodeURIComponent(job.id)}`} className={`inline-block min-h-[44px] ${job.id === current ? 'font-semibold' : ''}`}>{dateText(job.openedAt)}<span className="block text-ink-2">{job.words || 'no complaint noted'}</span></a>
+          <span
+            className={`absolute -left-[26px] top-1 h-4 w-4 rounded-full border-2 border-ink ${job.signed ? 'bg-ink' : 'bg-ground'}`}
+            style={{ borderRadius: '50%' }}
+          />
+          <a
+            href={`/job/record?id=${encodeURIComponent(job.id)}`}
+            className={`inline-block min-h-[44px] ${job.id === current ? 'font-semibold' : ''}`}
+          >
+            {dateText(job.openedAt)}
+            <span className="block text-ink-2">{job.words || 'no complaint noted'}</span>
+          </a>
         </li>
       ))}
     </ol>

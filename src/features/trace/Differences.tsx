@@ -9,34 +9,77 @@ import { Notice } from '@/ui/Notice'
 import { lowerFirst } from '../frame/words'
 
 const OFFER: Record<DifferenceKind, string> = {
-  'filter behind': 'A further filter sits behind it', bridged: 'It is bridged', 'taken out': 'It has been taken out',
-  'relay behind': 'A further relay sits behind it', 'speed resistor behind': 'A speed resistor sits in it', 'second pump': 'A second pump sits beside it', 'another carburettor': 'Another carburettor, wider seat', 'surge tank': 'A surge tank and a second pump follow it',
+  'filter behind': 'A further filter sits behind it',
+  bridged: 'It is bridged',
+  'taken out': 'It has been taken out',
+  'relay behind': 'A further relay sits behind it',
+  'speed resistor behind': 'A speed resistor sits in it',
+  'second pump': 'A second pump sits beside it',
+  'another carburettor': 'Another carburettor, wider seat',
+  'surge tank': 'A surge tank and a second pump follow it',
 }
 
 /** Where the vehicle differs from its layout at this segment: said here, followed by tracks, suspects and tests. */
-export function Differences({ segmentId, job, vehicle, onChanged }: { segmentId: string; job: JobView; vehicle: VehicleRecord; onChanged: () => void }) {
+export function Differences({
+  segmentId,
+  job,
+  vehicle,
+  onChanged,
+}: {
+  segmentId: string
+  job: JobView
+  vehicle: VehicleRecord
+  onChanged: () => void
+}) {
   const [problem, setProblem] = useState<string | null>(null)
   const read = useMemo(() => [...new Set(job.evidence.map((item) => item.testId))], [job.evidence])
-  const offers = useMemo(() => differencesAt(layoutKeyOf(vehicle, job.layout.scope), segmentId, read), [vehicle, job.layout.scope, segmentId, read])
+  const offers = useMemo(
+    () => differencesAt(layoutKeyOf(vehicle, job.layout.scope), segmentId, read),
+    [vehicle, job.layout.scope, segmentId, read],
+  )
   const keep = async (edits: Edit[]) => {
     const kept = await saveVehicle({ ...vehicle, edits })
     if (kept.ok) return onChanged()
-    setProblem(kept.error.kind === 'not-written' ? kept.error.reason : 'This vehicle’s record could not be changed')
+    setProblem(
+      kept.error.kind === 'not-written' ? kept.error.reason : 'This vehicle’s record could not be changed',
+    )
   }
-  const standing = vehicle.edits.map((edit, at) => ({ edit, at, without: vehicle.edits.filter((_, other) => other !== at) }))
+  const standing = vehicle.edits.map((edit, at) => ({
+    edit,
+    at,
+    without: vehicle.edits.filter((_, other) => other !== at),
+  }))
   if (offers.length + standing.length === 0) return null
   return (
     <section className="space-y-2 border-t border-rule pt-3" aria-label="Differs from its layout">
       <h3 className="text-main font-semibold">Is this vehicle built otherwise here?</h3>
       <div className="flex flex-wrap gap-2">
-        {offers.map(({ kind, part, edit }) => <Button key={`${kind} ${part}`} variant="quiet" data-act={`differs-${edit.kind}`} onClick={() => void keep([...vehicle.edits, edit])}>{OFFER[kind]}</Button>)}
+        {offers.map(({ kind, part, edit }) => (
+          <Button
+            key={`${kind} ${part}`}
+            variant="quiet"
+            data-act={`differs-${edit.kind}`}
+            onClick={() => void keep([...vehicle.edits, edit])}
+          >
+            {OFFER[kind]}
+          </Button>
+        ))}
       </div>
       {standing.length > 0 && (
         <ul className="text-second">
           {standing.map(({ edit, at, without }) => (
             <li key={at} className="flex items-center justify-between gap-4 border-t border-rule-2">
               <span>{differenceText(job.layout, edit)}</span>
-              {editProblem(vehicle.layout, without) === null && <button type="button" data-act="differs-back" onClick={() => void keep(without)} className="min-h-[44px] px-2 underline">Take back</button>}
+              {editProblem(vehicle.layout, without) === null && (
+                <button
+                  type="button"
+                  data-act="differs-back"
+                  onClick={() => void keep(without)}
+                  className="min-h-[44px] px-2 underline"
+                >
+                  Take back
+                </button>
+              )}
             </li>
           ))}
         </ul>
@@ -48,13 +91,22 @@ export function Differences({ segmentId, job, vehicle, onChanged }: { segmentId:
 
 /** An edit in words, by the names that stand on the tracks. */
 function differenceText(layout: Layout, edit: Edit): string {
-  const name = (part: string) => lowerFirst([...layout.segments, ...layout.beside].find((segment) => segment.parts.includes(part))?.name ?? part)
+  const name = (part: string) =>
+    lowerFirst(
+      [...layout.segments, ...layout.beside].find((segment) => segment.parts.includes(part))?.name ?? part,
+    )
   switch (edit.kind) {
-    case 'insert': return `${edit.part.name} behind: ${name(edit.after)}`
-    case 'remove': return `Taken out: ${name(edit.part)}`
-    case 'bypass': return `Bridged: ${name(edit.part)}`
-    case 'parallel': return `A second one beside: ${name(edit.part)}`
-    case 'rebuilt': return 'Rebuilt with a surge tank and two pumps'
-    case 'replace': return `Another one in place of: ${name(edit.part)}`
+    case 'insert':
+      return `${edit.part.name} behind: ${name(edit.after)}`
+    case 'remove':
+      return `Taken out: ${name(edit.part)}`
+    case 'bypass':
+      return `Bridged: ${name(edit.part)}`
+    case 'parallel':
+      return `A second one beside: ${name(edit.part)}`
+    case 'rebuilt':
+      return 'Rebuilt with a surge tank and two pumps'
+    case 'replace':
+      return `Another one in place of: ${name(edit.part)}`
   }
 }

@@ -39,12 +39,47 @@ export function NumberEntry({ layout, test, explanation, value, onChange, onPin,
   }
   return (
     <>
-      <Ruler layout={layout} explanation={explanation} value={value} digits={digits} unit={unitText(unit)} onPick={(picked) => onChange(Number(picked.toFixed(digits)))} />
+      <Ruler
+        layout={layout}
+        explanation={explanation}
+        value={value}
+        digits={digits}
+        unit={unitText(unit)}
+        onPick={(picked) => onChange(Number(picked.toFixed(digits)))}
+      />
       <div className="flex h-[54px] shrink-0 gap-2">
-        <button type="button" aria-label={`Less, by ${step} ${unit}`} onClick={() => nudge(-step)} className="w-16 shrink-0 border-2 border-ink text-entry leading-none">−</button>
-        <EntryField key={test.id} value={value} digits={digits} unit={unitText(unit)} onChange={onChange} onKeyDown={keys} label={`${test.short}, in ${unitText(unit)}`} />
-        <button type="button" aria-label={`More, by ${step} ${unit}`} onClick={() => nudge(step)} className="w-16 shrink-0 border-2 border-ink text-entry leading-none">+</button>
-        <Button variant={held || value === null ? 'held' : 'act'} data-act="pin" disabled={held || value === null} onClick={() => value !== null && onPin(value)} className="flex-[1.2] whitespace-nowrap !px-2">
+        <button
+          type="button"
+          aria-label={`Less, by ${step} ${unit}`}
+          onClick={() => nudge(-step)}
+          className="w-16 shrink-0 border-2 border-ink text-entry leading-none"
+        >
+          −
+        </button>
+        <EntryField
+          key={test.id}
+          value={value}
+          digits={digits}
+          unit={unitText(unit)}
+          onChange={onChange}
+          onKeyDown={keys}
+          label={`${test.short}, in ${unitText(unit)}`}
+        />
+        <button
+          type="button"
+          aria-label={`More, by ${step} ${unit}`}
+          onClick={() => nudge(step)}
+          className="w-16 shrink-0 border-2 border-ink text-entry leading-none"
+        >
+          +
+        </button>
+        <Button
+          variant={held || value === null ? 'held' : 'act'}
+          data-act="pin"
+          disabled={held || value === null}
+          onClick={() => value !== null && onPin(value)}
+          className="flex-[1.2] whitespace-nowrap !px-2"
+        >
           {held ? 'Test held' : 'Pin reading'}
         </Button>
       </div>
@@ -52,13 +87,32 @@ export function NumberEntry({ layout, test, explanation, value, onChange, onPin,
   )
 }
 
-function EntryField({ value, digits, unit, onChange, onKeyDown, label }: { value: number | null; digits: number; unit: string; onChange: (value: number | null) => void; onKeyDown: (event: React.KeyboardEvent<HTMLInputElement>) => void; label: string }) {
+function EntryField({
+  value,
+  digits,
+  unit,
+  onChange,
+  onKeyDown,
+  label,
+}: {
+  value: number | null
+  digits: number
+  unit: string
+  onChange: (value: number | null) => void
+  onKeyDown: (event: React.KeyboardEvent<HTMLInputElement>) => void
+  label: string
+}) {
   const [typed, setTyped] = useState<string | null>(null)
   const shown = typed ?? (value === null ? '' : value.toFixed(digits))
   return (
     <span className="relative flex-[1.5]">
       <input
-        id="entry" aria-label={label} inputMode="decimal" autoComplete="off" value={shown} placeholder="?"
+        id="entry"
+        aria-label={label}
+        inputMode="decimal"
+        autoComplete="off"
+        value={shown}
+        placeholder="?"
         onChange={(event) => {
           const text = event.target.value.replace(',', '.').replace('−', '-')
           setTyped(text)
@@ -81,47 +135,118 @@ const RULER_PX = 404
 const LEAST_BAND_PX = 84
 
 /** Bands hold words; the one the value lies in is filled. */
-function Ruler({ layout, explanation, value, digits, unit, onPick }: { layout: Layout; explanation: TestExplanation; value: number | null; digits: number; unit: string; onPick: (value: number) => void }) {
+function Ruler({
+  layout,
+  explanation,
+  value,
+  digits,
+  unit,
+  onPick,
+}: {
+  layout: Layout
+  explanation: TestExplanation
+  value: number | null
+  digits: number
+  unit: string
+  onPick: (value: number) => void
+}) {
   const { low, high } = explanation.scale!
   const ruler = rulerOf(explanation.bands, RULER_PX, LEAST_BAND_PX)
-  const active = value === null ? null : explanation.bands.find((band) => value >= band.from! && value <= band.to!)
+  const active =
+    value === null ? null : explanation.bands.find((band) => value >= band.from! && value <= band.to!)
   return (
-    <svg className="shrink-0" width={RULER_PX} height="66" viewBox={`0 0 ${RULER_PX} 66`} role="img" aria-label={`Ruler from ${low.toFixed(digits)} to ${high.toFixed(digits)} ${unit}`} onClick={(event) => {
-      const box = event.currentTarget.getBoundingClientRect()
-      onPick(ruler.value(((event.clientX - box.left) / box.width) * RULER_PX))
-    }}>
+    <svg
+      className="shrink-0"
+      width={RULER_PX}
+      height="66"
+      viewBox={`0 0 ${RULER_PX} 66`}
+      role="img"
+      aria-label={`Ruler from ${low.toFixed(digits)} to ${high.toFixed(digits)} ${unit}`}
+      onClick={(event) => {
+        const box = event.currentTarget.getBoundingClientRect()
+        onPick(ruler.value(((event.clientX - box.left) / box.width) * RULER_PX))
+      }}
+    >
       {explanation.bands.map((band) => {
         const from = ruler.x(band.from!)
         const size = ruler.x(band.to!) - from
         const filled = band === active
-        const lines = fitting([bandLabel(band), segmentOf(layout, band.shares[0]?.segment ?? '')?.name ?? ''], Math.floor((size - 8) / 6.4))
+        const lines = fitting(
+          [bandLabel(band), segmentOf(layout, band.shares[0]?.segment ?? '')?.name ?? ''],
+          Math.floor((size - 8) / 6.4),
+        )
         return (
           <g key={band.from}>
-            <rect x={from + 1} y="1" width={Math.max(size - 2, 1)} height="42" fill={filled ? 'var(--accent)' : 'var(--sheet)'} stroke="var(--ink-3)" strokeWidth="1.5" />
-            {lines.map((line, k) => <text key={k} x={from + size / 2} y={lines.length === 1 ? 27 : 18 + 17 * k} textAnchor="middle" fontSize="17" fontFamily="var(--font-track)" fill={filled ? 'var(--on-accent)' : 'var(--ink)'}>{line}</text>)}
+            <rect
+              x={from + 1}
+              y="1"
+              width={Math.max(size - 2, 1)}
+              height="42"
+              fill={filled ? 'var(--accent)' : 'var(--sheet)'}
+              stroke="var(--ink-3)"
+              strokeWidth="1.5"
+            />
+            {lines.map((line, k) => (
+              <text
+                key={k}
+                x={from + size / 2}
+                y={lines.length === 1 ? 27 : 18 + 17 * k}
+                textAnchor="middle"
+                fontSize="17"
+                fontFamily="var(--font-track)"
+                fill={filled ? 'var(--on-accent)' : 'var(--ink)'}
+              >
+                {line}
+              </text>
+            ))}
           </g>
         )
       })}
       {ruler.ticks.map((tick) => (
         <g key={tick.at}>
-          <line x1={ruler.x(tick.at)} x2={ruler.x(tick.at)} y1="44" y2="50" stroke="var(--ink-2)" strokeWidth={tick.edge ? 2.5 : 1.5} />
-          <text x={Math.min(RULER_PX - 14, Math.max(14, ruler.x(tick.at)))} y="64" textAnchor="middle" fontSize="16" fontWeight={tick.edge ? 650 : 400} fill="var(--ink-2)">{Number(tick.at.toFixed(digits)).toString().replace('-', '−')}</text>
+          <line
+            x1={ruler.x(tick.at)}
+            x2={ruler.x(tick.at)}
+            y1="44"
+            y2="50"
+            stroke="var(--ink-2)"
+            strokeWidth={tick.edge ? 2.5 : 1.5}
+          />
+          <text
+            x={Math.min(RULER_PX - 14, Math.max(14, ruler.x(tick.at)))}
+            y="64"
+            textAnchor="middle"
+            fontSize="16"
+            fontWeight={tick.edge ? 650 : 400}
+            fill="var(--ink-2)"
+          >
+            {Number(tick.at.toFixed(digits)).toString().replace('-', '−')}
+          </text>
         </g>
       ))}
-      {value !== null && value >= low && value <= high && <path d={`M${ruler.x(value)} 40l9 14h-18z`} fill="var(--accent)" stroke="var(--sheet)" strokeWidth="1.5" />}
+      {value !== null && value >= low && value <= high && (
+        <path
+          d={`M${ruler.x(value)} 40l9 14h-18z`}
+          fill="var(--accent)"
+          stroke="var(--sheet)"
+          strokeWidth="1.5"
+        />
+      )}
     </svg>
   )
 }
 
 /** The first of the texts that fits in two lines; a band too narrow for any stays blank, its meaning is below. */
-const fitting = (texts: string[], letters: number): string[] => texts.map((text) => wrap(text, letters)).find((lines) => lines.length > 0) ?? []
+const fitting = (texts: string[], letters: number): string[] =>
+  texts.map((text) => wrap(text, letters)).find((lines) => lines.length > 0) ?? []
 
 function wrap(text: string, letters: number): string[] {
   if (letters < 5 || text === '') return []
   const lines: string[] = []
   for (const word of text.split(' ')) {
     const last = lines.at(-1)
-    if (last !== undefined && last.length + word.length + 1 <= letters) lines[lines.length - 1] = `${last} ${word}`
+    if (last !== undefined && last.length + word.length + 1 <= letters)
+      lines[lines.length - 1] = `${last} ${word}`
     else lines.push(word)
   }
   return lines.length <= 2 && lines.every((line) => line.length <= letters) ? lines : []
@@ -140,9 +265,24 @@ export function OutcomeEntry({ explanation, value, onChange, onPin, onSkip, held
   return (
     <>
       <div id="entry" tabIndex={-1} className="min-h-[66px]">
-        <ChoiceGroup label="What you see" tall options={[...explanation.bands.map((band) => ({ id: band.outcome!, label: band.label })), { id: 'cannot-see', label: 'Cannot see' }]} value={value} onChange={(id) => (id === 'cannot-see' ? onSkip() : onChange(id))} />
+        <ChoiceGroup
+          label="What you see"
+          tall
+          options={[
+            ...explanation.bands.map((band) => ({ id: band.outcome!, label: band.label })),
+            { id: 'cannot-see', label: 'Cannot see' },
+          ]}
+          value={value}
+          onChange={(id) => (id === 'cannot-see' ? onSkip() : onChange(id))}
+        />
       </div>
-      <Button variant={held || value === null ? 'held' : 'act'} disabled={held || value === null} data-act="pin" onClick={onPin} className="min-h-[60px]">
+      <Button
+        variant={held || value === null ? 'held' : 'act'}
+        disabled={held || value === null}
+        data-act="pin"
+        onClick={onPin}
+        className="min-h-[60px]"
+      >
         {held ? 'Test held' : 'Pin what you saw'}
       </Button>
     </>

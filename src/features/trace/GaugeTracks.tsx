@@ -16,38 +16,81 @@ const VOLT_BOTTOM = 300
 const volt = scaleOf(0, 14, VOLT_TOP, VOLT_BOTTOM, [0, 4, 8, 12])
 const LEVEL_LEFT = 500
 const LEVEL_RIGHT = 1100
-const along = (share: number) => LEVEL_LEFT + Math.min(1.04, Math.max(-0.04, share)) * (LEVEL_RIGHT - LEVEL_LEFT)
+const along = (share: number) =>
+  LEVEL_LEFT + Math.min(1.04, Math.max(-0.04, share)) * (LEVEL_RIGHT - LEVEL_LEFT)
 
 /** The gauge loop in place of the fuel track: its wires below, above them what the gauge shows against what is in the tank. */
-export function GaugeTracks({ ranking, job, test, entry, capacityM3, onSegment }: TracksProps & { capacityM3: number }) {
+export function GaugeTracks({
+  ranking,
+  job,
+  test,
+  entry,
+  capacityM3,
+  onSegment,
+}: TracksProps & { capacityM3: number }) {
   const { layout } = job
   const geometry = gaugeGeometry(layout)
   const { x } = geometry
   const pins = pinsOf(layout, job)
   const share = new Map(ranking.segments.map((segment) => [segment.id, segment]))
-  const read = new Set(job.readings.filter((reading) => reading.epoch === job.epoch).map((reading) => findTest(reading.testId)?.at))
+  const read = new Set(
+    job.readings
+      .filter((reading) => reading.epoch === job.epoch)
+      .map((reading) => findTest(reading.testId)?.at),
+  )
   const target = test && targetOf(layout, geometry, test)
   const entryStation = test && stationOf(layout, test)
   const label = { fontSize: 18, fontFamily: 'var(--font-track)', fontWeight: 700, fill: 'var(--ink)' }
   return (
-    <svg width="1280" height="388" viewBox="0 0 1280 388" className="absolute inset-0" role="img" aria-label="Gauge loop with readings and suspects">
+    <svg
+      width="1280"
+      height="388"
+      viewBox="0 0 1280 388"
+      className="absolute inset-0"
+      role="img"
+      aria-label="Gauge loop with readings and suspects"
+    >
       <HatchDefs />
       <LevelScale job={job} capacityM3={capacityM3} />
       <Axis scale={volt} x1={54} x2={x.batteryMinus!} unit="V" text={String} />
       <Profile values={ranking.profile} scale={volt} x={x} />
       <Pins pins={pins} scaleOf={() => volt} top={VOLT_TOP} x={x} />
-      {layout.segments.map((segment) => <SegmentInk key={segment.id} segment={segment} span={spanOf(geometry, segment)} share={share.get(segment.id)!} onOpen={() => onSegment(segment.id)} />)}
-      {layout.stations.map((station) => <StationMark key={station.id} station={station} x={x[station.id]!} read={read.has(station.id)} next={target?.station === station.id} />)}
-      <text x={x.batteryMinus! + 12} y={ELECTRIC_Y + 6} {...label}>minus</text>
-      <text x={x.battery! - 42} y={ELECTRIC_Y + 27} {...label}>Battery</text>
+      {layout.segments.map((segment) => (
+        <SegmentInk
+          key={segment.id}
+          segment={segment}
+          span={spanOf(geometry, segment)}
+          share={share.get(segment.id)!}
+          onOpen={() => onSegment(segment.id)}
+        />
+      ))}
+      {layout.stations.map((station) => (
+        <StationMark
+          key={station.id}
+          station={station}
+          x={x[station.id]!}
+          read={read.has(station.id)}
+          next={target?.station === station.id}
+        />
+      ))}
+      <text x={x.batteryMinus! + 12} y={ELECTRIC_Y + 6} {...label}>
+        minus
+      </text>
+      <text x={x.battery! - 42} y={ELECTRIC_Y + 27} {...label}>
+        Battery
+      </text>
       {target && <Leader x={target.x} y={target.y} station={target.station !== null} />}
-      {entry !== null && test && entryStation && <EntryPin x={x[entryStation.id]!} y={volt.y(profileSi(test, entry))} text={String(entry)} />}
+      {entry !== null && test && entryStation && (
+        <EntryPin x={x[entryStation.id]!} y={volt.y(profileSi(test, entry))} text={String(entry)} />
+      )}
     </svg>
   )
 }
 
 const latest = (job: JobView, testId: string): number | null => {
-  const reading = job.readings.findLast((candidate) => candidate.testId === testId && candidate.epoch === job.epoch)
+  const reading = job.readings.findLast(
+    (candidate) => candidate.testId === testId && candidate.epoch === job.epoch,
+  )
   return reading?.value.kind === 'number' ? toSi(reading.value.entered) : null
 }
 
@@ -60,20 +103,74 @@ function LevelScale({ job, capacityM3 }: { job: JobView; capacityM3: number }) {
   const apart = shown !== null && dipped !== null ? Math.round(100 * (shown - dipped / capacityM3)) : null
   return (
     <g>
-      {[0, 0.25, 0.5, 0.75, 1].map((mark) => <line key={mark} x1={along(mark)} x2={along(mark)} y1={FUEL_Y - 12} y2={FUEL_Y + 12} stroke="var(--ink-2)" strokeWidth={mark % 0.5 === 0 ? 2 : 1} />)}
+      {[0, 0.25, 0.5, 0.75, 1].map((mark) => (
+        <line
+          key={mark}
+          x1={along(mark)}
+          x2={along(mark)}
+          y1={FUEL_Y - 12}
+          y2={FUEL_Y + 12}
+          stroke="var(--ink-2)"
+          strokeWidth={mark % 0.5 === 0 ? 2 : 1}
+        />
+      ))}
       <line x1={LEVEL_LEFT} x2={LEVEL_RIGHT} y1={FUEL_Y} y2={FUEL_Y} stroke="var(--ink)" strokeWidth="2" />
-      <text x={LEVEL_LEFT - 12} y={FUEL_Y - 4} textAnchor="end" {...text} fontWeight="700">Empty</text>
-      <text x={LEVEL_LEFT - 12} y={FUEL_Y + 16} textAnchor="end" {...text} fill="var(--ink-2)">{emptyOhm} Ω</text>
-      <text x={LEVEL_RIGHT + 12} y={FUEL_Y - 4} {...text} fontWeight="700">Full, {Math.round(1e3 * capacityM3)} L</text>
-      <text x={LEVEL_RIGHT + 12} y={FUEL_Y + 16} {...text} fill="var(--ink-2)">{fullOhm} Ω, typical</text>
-      <Mark share={shown} y={FUEL_Y} up words={shown === null ? 'gauge not read yet' : `gauge shows ${Math.round(100 * shown)} %`} />
-      <Mark share={dipped === null ? null : dipped / capacityM3} y={FUEL_Y} words={dipped === null ? 'tank not dipped yet' : `in the tank ${Math.round(1e3 * dipped)} L, ${Math.round((100 * dipped) / capacityM3)} %`} />
-      {apart !== null && <text x={0.5 * (LEVEL_LEFT + LEVEL_RIGHT)} y={32} textAnchor="middle" {...text} fontSize="20" fontWeight="700">{Math.abs(apart) < 8 ? 'Gauge and tank agree.' : `Gauge shows ${Math.abs(apart)} % of the tank too ${apart > 0 ? 'much' : 'little'}.`}</text>}
+      <text x={LEVEL_LEFT - 12} y={FUEL_Y - 4} textAnchor="end" {...text} fontWeight="700">
+        Empty
+      </text>
+      <text x={LEVEL_LEFT - 12} y={FUEL_Y + 16} textAnchor="end" {...text} fill="var(--ink-2)">
+        {emptyOhm} Ω
+      </text>
+      <text x={LEVEL_RIGHT + 12} y={FUEL_Y - 4} {...text} fontWeight="700">
+        Full, {Math.round(1e3 * capacityM3)} L
+      </text>
+      <text x={LEVEL_RIGHT + 12} y={FUEL_Y + 16} {...text} fill="var(--ink-2)">
+        {fullOhm} Ω, typical
+      </text>
+      <Mark
+        share={shown}
+        y={FUEL_Y}
+        up
+        words={shown === null ? 'gauge not read yet' : `gauge shows ${Math.round(100 * shown)} %`}
+      />
+      <Mark
+        share={dipped === null ? null : dipped / capacityM3}
+        y={FUEL_Y}
+        words={
+          dipped === null
+            ? 'tank not dipped yet'
+            : `in the tank ${Math.round(1e3 * dipped)} L, ${Math.round((100 * dipped) / capacityM3)} %`
+        }
+      />
+      {apart !== null && (
+        <text
+          x={0.5 * (LEVEL_LEFT + LEVEL_RIGHT)}
+          y={32}
+          textAnchor="middle"
+          {...text}
+          fontSize="20"
+          fontWeight="700"
+        >
+          {Math.abs(apart) < 8
+            ? 'Gauge and tank agree.'
+            : `Gauge shows ${Math.abs(apart)} % of the tank too ${apart > 0 ? 'much' : 'little'}.`}
+        </text>
+      )}
     </g>
   )
 }
 
-function Mark({ share, y, up = false, words }: { share: number | null; y: number; up?: boolean; words: string }) {
+function Mark({
+  share,
+  y,
+  up = false,
+  words,
+}: {
+  share: number | null
+  y: number
+  up?: boolean
+  words: string
+}) {
   const x = along(share ?? 0.5)
   const tip = up ? y - 40 : y + 40
   const anchor = share === null || (share > 0.25 && share < 0.75) ? 'middle' : share <= 0.25 ? 'start' : 'end'
@@ -81,7 +178,17 @@ function Mark({ share, y, up = false, words }: { share: number | null; y: number
     <g>
       {share !== null && <line x1={x} x2={x} y1={y} y2={tip} stroke="var(--ink)" strokeWidth="2" />}
       {share !== null && <circle cx={x} cy={y} r="7" fill="var(--ink)" />}
-      <text x={x} y={up ? tip - 6 : tip + 18} textAnchor={anchor} fontSize="18" fontFamily="var(--font-track)" fontWeight={share === null ? 500 : 650} fill={share === null ? 'var(--ink-2)' : 'var(--ink)'}>{words}</text>
+      <text
+        x={x}
+        y={up ? tip - 6 : tip + 18}
+        textAnchor={anchor}
+        fontSize="18"
+        fontFamily="var(--font-track)"
+        fontWeight={share === null ? 500 : 650}
+        fill={share === null ? 'var(--ink-2)' : 'var(--ink)'}
+      >
+        {words}
+      </text>
     </g>
   )
 }

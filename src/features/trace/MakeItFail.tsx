@@ -20,23 +20,56 @@ export function MakeItFail({ hand, ranking, open, onOpenChange }: Props) {
     return way ? [{ ...way, share: brings }] : []
   })
   const keep = async (way: string, outcome: 'fails' | 'holds') => {
-    if ((await hand.add({ kind: 'provoked', body: { way, outcome } })) && outcome === 'fails') onOpenChange(false)
+    if ((await hand.add({ kind: 'provoked', body: { way, outcome } })) && outcome === 'fails')
+      onOpenChange(false)
   }
   return (
     <Panel open={open} onOpenChange={onOpenChange} title="Make it fail, then read">
-      {ways.length === 0 && <p className="text-main">Nothing that is left comes and goes: read it as it stands.</p>}
+      {ways.length === 0 && (
+        <p className="text-main">Nothing that is left comes and goes: read it as it stands.</p>
+      )}
       <div className="max-h-[440px] space-y-3 overflow-y-auto">
         {ways.map((way, at) => {
           const tried = hand.job.provoked.findLast((entry) => entry.way === way.id)
           return (
             <section key={way.id} aria-label={way.title} className="border-t border-rule pt-2">
-              <h3 className="flex justify-between text-main font-semibold"><span>{way.title}</span><span className="whitespace-nowrap pl-3 font-instrument font-normal text-ink-2">{minutesText(way.minutes)}, brings out {percentText(way.share)}</span></h3>
-              <ol className="text-second">{way.steps.map((step, k) => <li key={step} className="flex gap-2"><span className="w-3 font-semibold text-accent">{k + 1}</span>{step}</li>)}</ol>
-              <p className="text-second text-danger"><span className="font-semibold">{way.caution.text}</span> {way.caution.stopWhen}</p>
+              <h3 className="flex justify-between text-main font-semibold">
+                <span>{way.title}</span>
+                <span className="whitespace-nowrap pl-3 font-instrument font-normal text-ink-2">
+                  {minutesText(way.minutes)}, brings out {percentText(way.share)}
+                </span>
+              </h3>
+              <ol className="text-second">
+                {way.steps.map((step, k) => (
+                  <li key={step} className="flex gap-2">
+                    <span className="w-3 font-semibold text-accent">{k + 1}</span>
+                    {step}
+                  </li>
+                ))}
+              </ol>
+              <p className="text-second text-danger">
+                <span className="font-semibold">{way.caution.text}</span> {way.caution.stopWhen}
+              </p>
               <div className="flex items-center gap-2 pt-1">
-                <Button variant={at === 0 ? 'act' : 'plain'} data-act={`fails-${way.id}`} onClick={() => void keep(way.id, 'fails')}>It fails now</Button>
-                <Button variant="quiet" data-act={`holds-${way.id}`} onClick={() => void keep(way.id, 'holds')}>It does not</Button>
-                {tried && <span className="text-second text-ink-2">{tried.outcome === 'fails' ? 'Failed' : 'Did not fail'} at {clockText(tried.at)}.</span>}
+                <Button
+                  variant={at === 0 ? 'act' : 'plain'}
+                  data-act={`fails-${way.id}`}
+                  onClick={() => void keep(way.id, 'fails')}
+                >
+                  It fails now
+                </Button>
+                <Button
+                  variant="quiet"
+                  data-act={`holds-${way.id}`}
+                  onClick={() => void keep(way.id, 'holds')}
+                >
+                  It does not
+                </Button>
+                {tried && (
+                  <span className="text-second text-ink-2">
+                    {tried.outcome === 'fails' ? 'Failed' : 'Did not fail'} at {clockText(tried.at)}.
+                  </span>
+                )}
               </div>
             </section>
           )

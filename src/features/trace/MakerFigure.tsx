@@ -9,16 +9,30 @@ import { unitText } from '../frame/words'
 import { soundText } from './traceText'
 
 /** What a sound vehicle reads and where that comes from; the maker's limits are entered here and govern from then on. */
-export function MakerFigure({ test, band, vehicle }: { test: Test; band: SoundBand; vehicle: VehicleRecord }) {
+export function MakerFigure({
+  test,
+  band,
+  vehicle,
+}: {
+  test: Test
+  band: SoundBand
+  vehicle: VehicleRecord
+}) {
   const kept = vehicle.limits.find((limit) => limit.testId === test.id)
   const [low, setLow] = useState(kept ? String(kept.low.value) : '')
   const [high, setHigh] = useState(kept ? String(kept.high.value) : '')
   if (test.reading.kind !== 'number') return null
   const { unit } = test.reading
-  const [from, to] = [low, high].map((text) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')))) as [number, number]
+  const [from, to] = [low, high].map((text) =>
+    text.trim() === '' ? NaN : Number(text.replace(',', '.')),
+  ) as [number, number]
   const fits = from < to && from >= test.reading.low && to <= test.reading.high
   const others = vehicle.limits.filter((limit) => limit.testId !== test.id)
-  const keep = () => void saveVehicle({ ...vehicle, limits: [...others, { testId: test.id, low: { value: from, unit }, high: { value: to, unit } }] })
+  const keep = () =>
+    void saveVehicle({
+      ...vehicle,
+      limits: [...others, { testId: test.id, low: { value: from, unit }, high: { value: to, unit } }],
+    })
   return (
     <section aria-label="The maker’s limits" className="text-second">
       <p>{soundText(band, test)}</p>
@@ -28,14 +42,40 @@ export function MakerFigure({ test, band, vehicle }: { test: Test; band: SoundBa
         <span>to</span>
         <Limit label={`Highest, ${unitText(unit)}`} value={high} onChange={setHigh} />
         <span>{unitText(unit)}</span>
-        <Button variant={fits ? 'plain' : 'held'} disabled={!fits} data-act="maker" onClick={keep}>Keep it</Button>
-        {kept && <Button variant="quiet" onClick={() => void saveVehicle({ ...vehicle, limits: others })}>Take it out</Button>}
+        <Button variant={fits ? 'plain' : 'held'} disabled={!fits} data-act="maker" onClick={keep}>
+          Keep it
+        </Button>
+        {kept && (
+          <Button variant="quiet" onClick={() => void saveVehicle({ ...vehicle, limits: others })}>
+            Take it out
+          </Button>
+        )}
       </div>
-      {!fits && low !== '' && high !== '' && <p className="text-danger">The lower figure first, both between {test.reading.low} and {test.reading.high} {unitText(unit)}.</p>}
+      {!fits && low !== '' && high !== '' && (
+        <p className="text-danger">
+          The lower figure first, both between {test.reading.low} and {test.reading.high} {unitText(unit)}.
+        </p>
+      )}
     </section>
   )
 }
 
-function Limit({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
-  return <input aria-label={label} inputMode="decimal" value={value} onChange={(event) => onChange(event.target.value)} className="h-[44px] w-[84px] border-2 border-ink-3 bg-sheet px-2 text-right text-main" />
+function Limit({
+  label,
+  value,
+  onChange,
+}: {
+  label: string
+  value: string
+  onChange: (value: string) => void
+}) {
+  return (
+    <input
+      aria-label={label}
+      inputMode="decimal"
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+      className="h-[44px] w-[84px] border-2 border-ink-3 bg-sheet px-2 text-right text-main"
+    />
+  )
 }

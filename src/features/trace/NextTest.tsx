@@ -33,18 +33,40 @@ export function NextTest(props: Props) {
   const candidate = ranking.choice.candidates.find((entry) => entry.testId === test.id)
   const minutes = (candidate?.workMinutes ?? test.minutes) + (candidate?.reachMinutes ?? 0)
   return (
-    <section aria-label="Next test" data-test={test.id} data-stage={ranking.stage} className="absolute bottom-0 left-0 grid h-[288px] w-[876px] grid-cols-[404px_minmax(0,1fr)] gap-5 border-t-[5px] border-accent bg-sheet px-6 pt-1">
+    <section
+      aria-label="Next test"
+      data-test={test.id}
+      data-stage={ranking.stage}
+      className="absolute bottom-0 left-0 grid h-[288px] w-[876px] grid-cols-[404px_minmax(0,1fr)] gap-5 border-t-[5px] border-accent bg-sheet px-6 pt-1"
+    >
       <div className="flex min-h-0 flex-col">
         <p className="flex justify-between text-second font-semibold text-accent">
           <span>Next test, {minutesText(minutes)}</span>
-          <button type="button" onClick={() => props.onWhy(test.id)} className="-my-2 min-h-[44px] px-2 text-second font-normal text-ink-2 underline">why this one</button>
+          <button
+            type="button"
+            onClick={() => props.onWhy(test.id)}
+            className="-my-2 min-h-[44px] px-2 text-second font-normal text-ink-2 underline"
+          >
+            why this one
+          </button>
         </p>
         <h2 className="text-[24px] leading-[28px]">{test.title}</h2>
-        <p className="line-clamp-2 pt-0.5 text-second leading-[21px] text-ink-2"><span className="font-semibold text-ink">Where:</span> {test.where}</p>
+        <p className="line-clamp-2 pt-0.5 text-second leading-[21px] text-ink-2">
+          <span className="font-semibold text-ink">Where:</span> {test.where}
+        </p>
         <ol className="pt-0.5 text-second leading-[22px]">
-          {test.steps.slice(0, 4).map((step, at) => <li key={step} className="flex gap-2.5"><span className="w-3 font-semibold text-accent">{at + 1}</span>{step}</li>)}
+          {test.steps.slice(0, 4).map((step, at) => (
+            <li key={step} className="flex gap-2.5">
+              <span className="w-3 font-semibold text-accent">{at + 1}</span>
+              {step}
+            </li>
+          ))}
         </ol>
-        {test.caution && <p className="pt-0.5 text-second leading-[21px] text-danger"><span className="font-semibold">{test.caution.text}</span> {test.caution.stopWhen}</p>}
+        {test.caution && (
+          <p className="pt-0.5 text-second leading-[21px] text-danger">
+            <span className="font-semibold">{test.caution.text}</span> {test.caution.stopWhen}
+          </p>
+        )}
         <WayLine ranking={ranking} hand={hand} test={test} conflicts={conflicts} why={whyNow(candidate)} />
       </div>
       <EntryColumn {...props} />
@@ -53,16 +75,54 @@ export function NextTest(props: Props) {
 }
 
 /** What has to happen first, and one touch to say that it has. */
-function WayLine({ ranking, hand, test, conflicts, why }: { ranking: Ranking; hand: JobInHand; test: Test; conflicts: string[]; why: string }) {
+function WayLine({
+  ranking,
+  hand,
+  test,
+  conflicts,
+  why,
+}: {
+  ranking: Ranking
+  hand: JobInHand
+  test: Test
+  conflicts: string[]
+  why: string
+}) {
   const { claim, panel } = useClaim(hand)
-  if (conflicts.length === 0) return <p className="mt-auto pb-3 text-second"><span className="font-semibold">Why now:</span> {why}</p>
+  if (conflicts.length === 0)
+    return (
+      <p className="mt-auto pb-3 text-second">
+        <span className="font-semibold">Why now:</span> {why}
+      </p>
+    )
   const steps = (ranking.way ?? []).filter((step) => !['keyOn', 'keyOff'].includes(step.operationId))
   return (
     <div className="mt-auto flex items-center gap-3 pb-3">
       <p className="line-clamp-2 flex-1 text-second leading-tight">
-        <span className="font-semibold">First:</span> {steps.length > 0 ? steps.map((step) => step.title.toLowerCase()).join(', ') : conflicts.map((variable) => `${variableWord(variable as keyof VehicleState).toLowerCase()} ${test.needs[variable as keyof VehicleState]}`).join(', ')}
+        <span className="font-semibold">First:</span>{' '}
+        {steps.length > 0
+          ? steps.map((step) => step.title.toLowerCase()).join(', ')
+          : conflicts
+              .map(
+                (variable) =>
+                  `${variableWord(variable as keyof VehicleState).toLowerCase()} ${test.needs[variable as keyof VehicleState]}`,
+              )
+              .join(', ')}
       </p>
-      <Button onClick={() => claim(Object.fromEntries((conflicts as (keyof VehicleState)[]).map((variable) => [variable, test.needs[variable]!])), 'implied')} data-act="way-done" className="shrink-0">That is done</Button>
+      <Button
+        onClick={() =>
+          claim(
+            Object.fromEntries(
+              (conflicts as (keyof VehicleState)[]).map((variable) => [variable, test.needs[variable]!]),
+            ),
+            'implied',
+          )
+        }
+        data-act="way-done"
+        className="shrink-0"
+      >
+        That is done
+      </Button>
       {panel}
     </div>
   )
@@ -79,7 +139,10 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
   const [offer, setOffer] = useState<SlipOffer | null>(null)
   const instruments = useInstruments()
   const [now] = useState(() => Date.now())
-  const taken = test.reading.kind === 'number' && source === 'vehicle' ? takenBy(instruments, test.reading.unit, now) : null
+  const taken =
+    test.reading.kind === 'number' && source === 'vehicle'
+      ? takenBy(instruments, test.reading.unit, now)
+      : null
   useEffect(() => () => onEntry(null), [onEntry])
   // Once something is entered the test stays, though the ranking is refined meanwhile.
   const stay = () => onChoose(test.id)
@@ -106,52 +169,167 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
     onChoose(null)
     await hand.add(
       { kind: 'state-asserted', body: { changes: { ...test.needs }, why: 'implied' } },
-      { kind: 'reading-taken', body: { readingId: crypto.randomUUID(), testId: test.id, value: reading, scene: test.scene, instrument: test.instrument, faultPresent: present, source, phase: 'trace', sure, ...(taken ? { taken } : {}) } },
+      {
+        kind: 'reading-taken',
+        body: {
+          readingId: crypto.randomUUID(),
+          testId: test.id,
+          value: reading,
+          scene: test.scene,
+          instrument: test.instrument,
+          faultPresent: present,
+          source,
+          phase: 'trace',
+          sure,
+          ...(taken ? { taken } : {}),
+        },
+      },
     )
   }
   const standIn = async () => {
     const { truth, specification } = hand.vehicle
     if (!truth) return
     const repeats = hand.job.readings.filter((reading) => reading.testId === test.id).length
-    const answer = await ask('standIn', { ...truth, ...layoutKeyOf(hand.vehicle, hand.job.layout.scope), specification, repaired: hand.job.finishedRepairs, testId: test.id, attempt: repeats })
+    const answer = await ask('standIn', {
+      ...truth,
+      ...layoutKeyOf(hand.vehicle, hand.job.layout.scope),
+      specification,
+      repaired: hand.job.finishedRepairs,
+      testId: test.id,
+      attempt: repeats,
+    })
     if (!answer.ok) return
     if (answer.value.kind === 'number') return change(answer.value.entered.value, 'stand-in')
     seen(answer.value.outcome)
     setSource('stand-in')
   }
-  return { explanation, value, outcome, present, setPresent, sure, setSure, offer, taken, band, ready, change, seen, pin, standIn }
+  return {
+    explanation,
+    value,
+    outcome,
+    present,
+    setPresent,
+    sure,
+    setSure,
+    offer,
+    taken,
+    band,
+    ready,
+    change,
+    seen,
+    pin,
+    standIn,
+  }
 }
 
 function EntryColumn(props: Props) {
   const { hand, ranking, test, busy, conflicts, onChoose, onWhy } = props
-  const { explanation, value, outcome, present, setPresent, sure, setSure, offer, taken, band, ready, change, seen, pin, standIn } = useEntry(props)
+  const {
+    explanation,
+    value,
+    outcome,
+    present,
+    setPresent,
+    sure,
+    setSure,
+    offer,
+    taken,
+    band,
+    ready,
+    change,
+    seen,
+    pin,
+    standIn,
+  } = useEntry(props)
   const { sound } = explanation
   const held = conflicts.length > 0 || meterHolds(hand)
-  const meaning = ready ? (present === 'no' ? { ...meaningOf(band), detail: `It does not fail now: this says little. ${meaningOf(band).detail}` } : meaningOf(band)) : { title: sound ? soundText(sound, test) : 'Choose what you see.', detail: test.blind }
+  const meaning = ready
+    ? present === 'no'
+      ? { ...meaningOf(band), detail: `It does not fail now: this says little. ${meaningOf(band).detail}` }
+      : meaningOf(band)
+    : { title: sound ? soundText(sound, test) : 'Choose what you see.', detail: test.blind }
   return (
     <div className="flex min-h-0 flex-col gap-1">
       <div className="flex items-center justify-between text-second text-ink-2">
-        <span className="truncate">{taken ? `By ${taken.name}, ${STANDING_WORDS[taken.standing]}` : 'What you would read, and what it means'}</span>
-        {hand.vehicle.kind === 'simulated' && <button type="button" data-act="stand-in" onClick={() => void standIn()} className="-mb-1 mt-0.5 min-h-[44px] border-2 border-dashed border-ink-3 px-2 leading-tight text-ink">Read the stand-in</button>}
+        <span className="truncate">
+          {taken
+            ? `By ${taken.name}, ${STANDING_WORDS[taken.standing]}`
+            : 'What you would read, and what it means'}
+        </span>
+        {hand.vehicle.kind === 'simulated' && (
+          <button
+            type="button"
+            data-act="stand-in"
+            onClick={() => void standIn()}
+            className="-mb-1 mt-0.5 min-h-[44px] border-2 border-dashed border-ink-3 px-2 leading-tight text-ink"
+          >
+            Read the stand-in
+          </button>
+        )}
       </div>
       {test.reading.kind === 'number' ? (
-        <NumberEntry layout={hand.job.layout} test={test} explanation={explanation} value={value} onChange={change} onPin={(kept) => void pin(kept)} held={held} busy={busy} />
+        <NumberEntry
+          layout={hand.job.layout}
+          test={test}
+          explanation={explanation}
+          value={value}
+          onChange={change}
+          onPin={(kept) => void pin(kept)}
+          held={held}
+          busy={busy}
+        />
       ) : (
-        <OutcomeEntry explanation={explanation} value={outcome} onChange={seen} onPin={() => void pin()} held={held} onSkip={() => onWhy(test.id)} />
+        <OutcomeEntry
+          explanation={explanation}
+          value={outcome}
+          onChange={seen}
+          onPin={() => void pin()}
+          held={held}
+          onSkip={() => onWhy(test.id)}
+        />
       )}
-      {offer ? <Slip offer={offer} value={value!} unit={test.reading.kind === 'number' ? test.reading.unit : 'V'} onKeep={() => void pin(value, true)} onTake={(taken) => change(taken)} /> : <p aria-live="polite" className="min-h-[42px] text-second leading-[21px]"><span className="font-semibold">{meaning.title}</span> {meaning.detail}</p>}
-      <Alternatives ranking={ranking} test={test} present={present} onPresent={setPresent} sure={sure} onSure={setSure} onChoose={onChoose} />
+      {offer ? (
+        <Slip
+          offer={offer}
+          value={value!}
+          unit={test.reading.kind === 'number' ? test.reading.unit : 'V'}
+          onKeep={() => void pin(value, true)}
+          onTake={(taken) => change(taken)}
+        />
+      ) : (
+        <p aria-live="polite" className="min-h-[42px] text-second leading-[21px]">
+          <span className="font-semibold">{meaning.title}</span> {meaning.detail}
+        </p>
+      )}
+      <Alternatives
+        ranking={ranking}
+        test={test}
+        present={present}
+        onPresent={setPresent}
+        sure={sure}
+        onSure={setSure}
+        onChoose={onChoose}
+      />
     </div>
   )
 }
 
 const valueOf = (test: Test, kept: number | null, outcome: string | null) =>
-  test.reading.kind === 'number' ? ({ kind: 'number', entered: { value: kept!, unit: test.reading.unit } } as const) : ({ kind: 'outcome', outcome: outcome! } as const)
+  test.reading.kind === 'number'
+    ? ({ kind: 'number', entered: { value: kept!, unit: test.reading.unit } } as const)
+    : ({ kind: 'outcome', outcome: outcome! } as const)
 
 type Present = 'yes' | 'no' | 'unknown'
-const PRESENT: { id: Present; label: string }[] = [{ id: 'yes', label: 'yes' }, { id: 'no', label: 'no' }, { id: 'unknown', label: 'unsure' }]
+const PRESENT: { id: Present; label: string }[] = [
+  { id: 'yes', label: 'yes' },
+  { id: 'no', label: 'no' },
+  { id: 'unknown', label: 'unsure' },
+]
 
-const SURE = [{ id: 'yes', label: 'yes' }, { id: 'no', label: 'not quite' }]
+const SURE = [
+  { id: 'yes', label: 'yes' },
+  { id: 'no', label: 'not quite' },
+]
 
 interface AlternativesProps {
   ranking: Ranking
@@ -165,33 +343,86 @@ interface AlternativesProps {
 
 /** Another test, how sure the reading is, and whether the fault showed meanwhile. */
 function Alternatives({ ranking, test, present, onPresent, sure, onSure, onChoose }: AlternativesProps) {
-  const others = ranking.choice.candidates.filter((candidate) => candidate.why === 'ranked' && candidate.testId !== test.id).slice(0, 1)
+  const others = ranking.choice.candidates
+    .filter((candidate) => candidate.why === 'ranked' && candidate.testId !== test.id)
+    .slice(0, 1)
   return (
     <div className="mt-auto flex items-stretch gap-2 border-t border-rule-2 py-1">
       {others.map((other) => (
-        <button key={other.testId} type="button" onClick={() => onChoose(other.testId)} className="min-h-[44px] min-w-0 flex-1 text-left text-second leading-tight">
+        <button
+          key={other.testId}
+          type="button"
+          onClick={() => onChoose(other.testId)}
+          className="min-h-[44px] min-w-0 flex-1 text-left text-second leading-tight"
+        >
           <span className="block truncate font-semibold">Or: {shortOf(other.testId).toLowerCase()}</span>
-          <span className="block truncate text-ink-2">{minutesText(other.workMinutes + other.reachMinutes)}, {Math.round(100 * other.split[0])} / {Math.round(100 * other.split[1])}</span>
+          <span className="block truncate text-ink-2">
+            {minutesText(other.workMinutes + other.reachMinutes)}, {Math.round(100 * other.split[0])} /{' '}
+            {Math.round(100 * other.split[1])}
+          </span>
         </button>
       ))}
-      <WordToggle label="Sure of it?" words={SURE} value={sure} onChange={(id) => onSure(id as 'yes' | 'no')} className="shrink-0 border-l border-rule-2 pl-2" />
-      <WordToggle label="Fault there now?" words={PRESENT} value={present} onChange={(id) => onPresent(id as Present)} className="shrink-0 border-l border-rule-2 pl-2" />
+      <WordToggle
+        label="Sure of it?"
+        words={SURE}
+        value={sure}
+        onChange={(id) => onSure(id as 'yes' | 'no')}
+        className="shrink-0 border-l border-rule-2 pl-2"
+      />
+      <WordToggle
+        label="Fault there now?"
+        words={PRESENT}
+        value={present}
+        onChange={(id) => onPresent(id as Present)}
+        className="shrink-0 border-l border-rule-2 pl-2"
+      />
     </div>
   )
 }
 
 function bandFor(bands: Band[], value: number | null, outcome: string | null): Band | null {
   if (outcome !== null) return bands.find((band) => band.outcome === outcome) ?? null
-  return value === null ? null : (bands.find((band) => band.from !== null && value >= band.from && value <= band.to!) ?? null)
+  return value === null
+    ? null
+    : (bands.find((band) => band.from !== null && value >= band.from && value <= band.to!) ?? null)
 }
 
 /** Asks back; either may be kept. */
-function Slip({ offer, value, unit, onKeep, onTake }: { offer: SlipOffer; value: number; unit: Parameters<typeof unitText>[0]; onKeep: () => void; onTake: (value: number) => void }) {
+function Slip({
+  offer,
+  value,
+  unit,
+  onKeep,
+  onTake,
+}: {
+  offer: SlipOffer
+  value: number
+  unit: Parameters<typeof unitText>[0]
+  onKeep: () => void
+  onTake: (value: number) => void
+}) {
   return (
-    <div role="alert" className="flex items-center gap-2 border-l-4 border-ink pl-2 text-second leading-tight">
-      <span className="flex-1"><span className="font-semibold">{value} {unitText(unit)} {offer.reason === 'outside' ? 'cannot be right here.' : 'is unlikely here.'}</span> {offer.alternatives[0] ? `Meant ${offer.alternatives[0].value} ${unitText(unit)}?` : 'Read it again.'}</span>
-      {offer.alternatives.map((alternative) => <Button key={alternative.value} data-act="slip-take" onClick={() => onTake(alternative.value)}>{alternative.value} {unitText(unit)}</Button>)}
-      {offer.reason === 'unlikely' && <Button variant="quiet" onClick={onKeep}>Keep {value}</Button>}
+    <div
+      role="alert"
+      className="flex items-center gap-2 border-l-4 border-ink pl-2 text-second leading-tight"
+    >
+      <span className="flex-1">
+        <span className="font-semibold">
+          {value} {unitText(unit)}{' '}
+          {offer.reason === 'outside' ? 'cannot be right here.' : 'is unlikely here.'}
+        </span>{' '}
+        {offer.alternatives[0] ? `Meant ${offer.alternatives[0].value} ${unitText(unit)}?` : 'Read it again.'}
+      </span>
+      {offer.alternatives.map((alternative) => (
+        <Button key={alternative.value} data-act="slip-take" onClick={() => onTake(alternative.value)}>
+          {alternative.value} {unitText(unit)}
+        </Button>
+      ))}
+      {offer.reason === 'unlikely' && (
+        <Button variant="quiet" onClick={onKeep}>
+          Keep {value}
+        </Button>
+      )}
     </div>
   )
 }

@@ -20,25 +20,66 @@ export function PlacesTrack({ ranking, job, test, onSegment }: TracksProps) {
   const share = new Map(ranking.segments.map((segment) => [segment.id, segment]))
   const target = segments.findIndex((segment) => segment.id === test?.at)
   return (
-    <svg width="1280" height="388" viewBox="0 0 1280 388" className="absolute inset-0" role="img" aria-label="Places where fuel can escape, with readings and suspects">
+    <svg
+      width="1280"
+      height="388"
+      viewBox="0 0 1280 388"
+      className="absolute inset-0"
+      role="img"
+      aria-label="Places where fuel can escape, with readings and suspects"
+    >
       <HatchDefs />
       {METER.ticks.map((tick) => (
         <g key={tick}>
-          <line x1={LEFT} x2={RIGHT} y1={METER.y(tick)} y2={METER.y(tick)} stroke={tick === 0.1 || tick === 0.2 ? 'var(--danger)' : 'var(--grid)'} strokeWidth={tick === 0.2 ? 2 : 1} />
-          <text x={LEFT - 6} y={METER.y(tick) + 5} textAnchor="end" fontSize="16" fill="var(--ink-2)">{tick === 0 ? 'LEL' : `${Math.round(100 * tick)} %`}</text>
+          <line
+            x1={LEFT}
+            x2={RIGHT}
+            y1={METER.y(tick)}
+            y2={METER.y(tick)}
+            stroke={tick === 0.1 || tick === 0.2 ? 'var(--danger)' : 'var(--grid)'}
+            strokeWidth={tick === 0.2 ? 2 : 1}
+          />
+          <text x={LEFT - 6} y={METER.y(tick) + 5} textAnchor="end" fontSize="16" fill="var(--ink-2)">
+            {tick === 0 ? 'LEL' : `${Math.round(100 * tick)} %`}
+          </text>
         </g>
       ))}
-      <text x={RIGHT} y={METER.y(0.1) - 5} textAnchor="end" fontSize="15" fill="var(--danger)">stop, ventilate</text>
-      <text x={RIGHT} y={METER.y(0.2) - 5} textAnchor="end" fontSize="15" fill="var(--danger)">everyone out</text>
-      {segments.map((segment, at) => <Found key={segment.id} job={job} place={segment.id} x={LEFT + (at + 0.5) * width} />)}
-      {segments.map((segment, at) => <SegmentInk key={segment.id} segment={segment} span={{ from: LEFT + at * width, to: LEFT + (at + 1) * width }} share={share.get(segment.id)!} onOpen={() => onSegment(segment.id)} />)}
-      {range(0, segments.length, 1).map((k) => <circle key={k} cx={LEFT + k * width} cy={ELECTRIC_Y} r="5" fill="var(--ground)" stroke="var(--ink-2)" strokeWidth="1.5" />)}
+      <text x={RIGHT} y={METER.y(0.1) - 5} textAnchor="end" fontSize="15" fill="var(--danger)">
+        stop, ventilate
+      </text>
+      <text x={RIGHT} y={METER.y(0.2) - 5} textAnchor="end" fontSize="15" fill="var(--danger)">
+        everyone out
+      </text>
+      {segments.map((segment, at) => (
+        <Found key={segment.id} job={job} place={segment.id} x={LEFT + (at + 0.5) * width} />
+      ))}
+      {segments.map((segment, at) => (
+        <SegmentInk
+          key={segment.id}
+          segment={segment}
+          span={{ from: LEFT + at * width, to: LEFT + (at + 1) * width }}
+          share={share.get(segment.id)!}
+          onOpen={() => onSegment(segment.id)}
+        />
+      ))}
+      {range(0, segments.length, 1).map((k) => (
+        <circle
+          key={k}
+          cx={LEFT + k * width}
+          cy={ELECTRIC_Y}
+          r="5"
+          fill="var(--ground)"
+          stroke="var(--ink-2)"
+          strokeWidth="1.5"
+        />
+      ))}
       {target >= 0 && <Leader x={LEFT + (target + 0.5) * width} y={ELECTRIC_Y} station={false} />}
     </svg>
   )
 }
 
-const at = (job: JobView, testId: string): Reading | null => job.readings.findLast((reading) => reading.testId === testId && reading.epoch === job.epoch) ?? null
+const at = (job: JobView, testId: string): Reading | null =>
+  job.readings.findLast((reading) => reading.testId === testId && reading.epoch === job.epoch) ?? null
 
 /** What was found at a place: the meter as a bar, the eye as a word. */
 function Found({ job, place, x }: { job: JobView; place: string; x: number }) {
@@ -47,12 +88,48 @@ function Found({ job, place, x }: { job: JobView; place: string; x: number }) {
   const lel = meter?.value.kind === 'number' ? toSi(meter.value.entered) : null
   const test = seen && findTest(seen.testId)
   const outcome = seen?.value.kind === 'outcome' ? seen.value.outcome : ''
-  const word = test?.reading.kind === 'observation' ? (test.reading.outcomes.find((entry) => entry.id === outcome)?.label ?? '') : ''
+  const word =
+    test?.reading.kind === 'observation'
+      ? (test.reading.outcomes.find((entry) => entry.id === outcome)?.label ?? '')
+      : ''
   return (
     <g>
-      {lel !== null && <rect x={x - 16} width="32" y={METER.y(lel)} height={Math.max(2, METER.y(0) - METER.y(lel))} fill={lel >= 0.1 ? 'var(--danger)' : 'var(--ink)'} />}
-      {lel !== null && <text x={x} y={METER.y(lel) - 6} textAnchor="middle" fontSize="18" fontWeight="700" fill="var(--ink)" stroke="var(--ground)" strokeWidth="4" paintOrder="stroke">{Math.round(100 * lel)} %</text>}
-      {word && <text x={x} y={ELECTRIC_Y + 62} textAnchor="middle" fontSize="18" fontWeight={outcome === 'wet' ? 700 : 500} fill={outcome === 'wet' ? 'var(--danger)' : 'var(--ink-2)'}>{word.toLowerCase()}</text>}
+      {lel !== null && (
+        <rect
+          x={x - 16}
+          width="32"
+          y={METER.y(lel)}
+          height={Math.max(2, METER.y(0) - METER.y(lel))}
+          fill={lel >= 0.1 ? 'var(--danger)' : 'var(--ink)'}
+        />
+      )}
+      {lel !== null && (
+        <text
+          x={x}
+          y={METER.y(lel) - 6}
+          textAnchor="middle"
+          fontSize="18"
+          fontWeight="700"
+          fill="var(--ink)"
+          stroke="var(--ground)"
+          strokeWidth="4"
+          paintOrder="stroke"
+        >
+          {Math.round(100 * lel)} %
+        </text>
+      )}
+      {word && (
+        <text
+          x={x}
+          y={ELECTRIC_Y + 62}
+          textAnchor="middle"
+          fontSize="18"
+          fontWeight={outcome === 'wet' ? 700 : 500}
+          fill={outcome === 'wet' ? 'var(--danger)' : 'var(--ink-2)'}
+        >
+          {word.toLowerCase()}
+        </text>
+      )}
     </g>
   )
 }

@@ -2,7 +2,14 @@
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
-import { libraryOf, repairById, repairOrder, surveyOf, type SurveyFinding, type SurveyItem } from '@/core/library'
+import {
+  libraryOf,
+  repairById,
+  repairOrder,
+  surveyOf,
+  type SurveyFinding,
+  type SurveyItem,
+} from '@/core/library'
 import { standings } from '@/core/procedure'
 import { curedBy, layoutKeyOf, settingOf } from '@/core/job'
 import { ask } from '@/workers/client'
@@ -24,7 +31,10 @@ export function Survey({ hand }: { hand: JobInHand }) {
   const router = useRouter()
   const [chosen, setChosen] = useState<string | null>(null)
   const items = useMemo(() => surveyOf(job.layout), [job.layout])
-  const findings = useMemo(() => new Map([...job.survey].map(([id, { finding }]) => [id, finding] as const)), [job.survey])
+  const findings = useMemo(
+    () => new Map([...job.survey].map(([id, { finding }]) => [id, finding] as const)),
+    [job.survey],
+  )
   const standing = useMemo(() => standings(items, findings, curedBy(job)), [items, findings, job])
   const order = useOrder(hand, findings)
   const next = order?.steps.find((step) => standing.get(step.itemId)?.kind === 'open')?.itemId ?? null
@@ -33,39 +43,83 @@ export function Survey({ hand }: { hand: JobInHand }) {
   const reachMinutes = order?.steps.find((step) => step.itemId === shownId)?.reachMinutes ?? 0
   const said = surveyFinding(items, standing, findings, order?.minutes ?? null)
   const traceIt = async () => {
-    if (await hand.add({ kind: 'way-taken', body: { way: 'stoodYears', outcome: 'done' } })) router.push(stageHref('complaint', job.id))
+    if (await hand.add({ kind: 'way-taken', body: { way: 'stoodYears', outcome: 'done' } }))
+      router.push(stageHref('complaint', job.id))
   }
   const keep = async (item: SurveyItem, finding: SurveyFinding, note: string) => {
     setChosen(null)
     const noted = { kind: 'survey-noted' as const, body: { item: item.id, finding, note } }
     // What could not be seen was not reached: it says nothing of how the vehicle stands.
     if (finding === 'cannot') await hand.add(noted)
-    else await hand.add({ kind: 'state-asserted', body: { changes: { ...item.needs, ...item.leaves }, why: 'implied' } }, noted)
+    else
+      await hand.add(
+        { kind: 'state-asserted', body: { changes: { ...item.needs, ...item.leaves }, why: 'implied' } },
+        noted,
+      )
   }
   return (
     <>
       <main className="relative h-[676px] w-[1280px] overflow-hidden" aria-label="Survey">
         <section className="absolute left-6 top-3 z-10 w-[820px]" aria-live="polite">
-          <p className="text-second text-ink-2">It stood for years: {[...standing.values()].filter((one) => one.kind === 'done').length} of {[...standing.values()].filter((one) => one.kind !== 'not needed').length} seen</p>
+          <p className="text-second text-ink-2">
+            It stood for years: {[...standing.values()].filter((one) => one.kind === 'done').length} of{' '}
+            {[...standing.values()].filter((one) => one.kind !== 'not needed').length} seen
+          </p>
           <h1 className="text-title">{said.title}</h1>
           <p className="pt-1 text-second text-ink-2">{said.detail}</p>
         </section>
         <div className="absolute right-6 top-4 z-10 w-[356px] text-right">
-          {meterHolds(hand) ? <MeterHold hand={hand} /> : <Button variant="quiet" data-act="end-survey" onClick={() => void traceIt()}>Trace it as any other</Button>}
+          {meterHolds(hand) ? (
+            <MeterHold hand={hand} />
+          ) : (
+            <Button variant="quiet" data-act="end-survey" onClick={() => void traceIt()}>
+              Trace it as any other
+            </Button>
+          )}
         </div>
         <SurveyTrack items={items} standing={standing} shownId={shownId} onChoose={setChosen} />
-        {shown && <SurveySheet key={`${shown.id} ${findings.get(shown.id) ?? ''}`} hand={hand} item={shown} standing={standing.get(shown.id)!} reachMinutes={reachMinutes} names={new Map(items.map((item) => [item.id, item.name]))} onKeep={(finding, note) => void keep(shown, finding, note)} />}
+        {shown && (
+          <SurveySheet
+            key={`${shown.id} ${findings.get(shown.id) ?? ''}`}
+            hand={hand}
+            item={shown}
+            standing={standing.get(shown.id)!}
+            reachMinutes={reachMinutes}
+            names={new Map(items.map((item) => [item.id, item.name]))}
+            onKeep={(finding, note) => void keep(shown, finding, note)}
+          />
+        )}
         <PutRight hand={hand} items={items} findings={findings} />
       </main>
-      <StateStrip hand={hand} needs={shown?.needs} message={meterHolds(hand) ? 'Everyone out: nothing goes on before the meter is under 10 % LEL.' : shown?.live ? 'Its turn only when all before it is good.' : 'Nothing is switched on before its turn.'} danger={meterHolds(hand) || (shown?.live ?? false)} />
+      <StateStrip
+        hand={hand}
+        needs={shown?.needs}
+        message={
+          meterHolds(hand)
+            ? 'Everyone out: nothing goes on before the meter is under 10 % LEL.'
+            : shown?.live
+              ? 'Its turn only when all before it is good.'
+              : 'Nothing is switched on before its turn.'
+        }
+        danger={meterHolds(hand) || (shown?.live ?? false)}
+      />
     </>
   )
 }
 
 /** What is left, in the cheapest order from the state as it is. */
-function useOrder({ job, vehicle }: JobInHand, findings: Map<string, SurveyFinding>): AnswerOf<'survey'> | null {
+function useOrder(
+  { job, vehicle }: JobInHand,
+  findings: Map<string, SurveyFinding>,
+): AnswerOf<'survey'> | null {
   const [order, setOrder] = useState<AnswerOf<'survey'> | null>(null)
-  const request = JSON.stringify({ layout: layoutKeyOf(vehicle, job.layout.scope), setting: settingOf(vehicle), start: job.state, findings: [...findings], repaired: curedBy(job) })
+  const request = JSON.stringify({
+    layout: layoutKeyOf(vehicle, job.layout.scope),
+    setting: settingOf(vehicle),
+    start: job.state,
+    findings: [...findings],
+    repaired: curedBy(job),
+  })
   useEffect(() => {
     let live = true
     void ask('survey', JSON.parse(request)).then((answer) => live && answer.ok && setOrder(answer.value))
@@ -77,25 +131,58 @@ function useOrder({ job, vehicle }: JobInHand, findings: Map<string, SurveyFindi
 }
 
 /** What was found bad, as repairs in an order in which none spoils another. */
-function PutRight({ hand, items, findings }: { hand: JobInHand; items: SurveyItem[]; findings: Map<string, SurveyFinding> }) {
+function PutRight({
+  hand,
+  items,
+  findings,
+}: {
+  hand: JobInHand
+  items: SurveyItem[]
+  findings: Map<string, SurveyFinding>
+}) {
   const { job } = hand
   const had = new Set(libraryOf(job.layout).repairs.map((repair) => repair.id))
-  const asked = items.flatMap((item) => (findings.get(item.id) === 'bad' ? item.repairs.filter((id) => had.has(id)).slice(0, 1) : []))
+  const asked = items.flatMap((item) =>
+    findings.get(item.id) === 'bad' ? item.repairs.filter((id) => had.has(id)).slice(0, 1) : [],
+  )
   const order = repairOrder([...new Set(asked)].filter((id) => !curedBy(job).includes(id)))
   const now = order.filter((entry) => entry.waitsFor.length === 0).slice(0, MOST_AT_ONCE)
   return (
-    <aside className="absolute bottom-0 left-[900px] top-[396px] flex w-[356px] flex-col gap-1 overflow-y-auto" aria-label="To put right">
-      <h2 className="font-instrument text-second font-normal text-ink-2">{order.length === 0 ? 'Nothing to put right so far' : 'To put right, in this order'}</h2>
+    <aside
+      className="absolute bottom-0 left-[900px] top-[396px] flex w-[356px] flex-col gap-1 overflow-y-auto"
+      aria-label="To put right"
+    >
+      <h2 className="font-instrument text-second font-normal text-ink-2">
+        {order.length === 0 ? 'Nothing to put right so far' : 'To put right, in this order'}
+      </h2>
       <ol>
         {order.map(({ repairId, waitsFor }, at) => (
-          <li key={repairId} className="grid grid-cols-[24px_1fr] border-t border-rule-2 py-1 text-main leading-tight">
+          <li
+            key={repairId}
+            className="grid grid-cols-[24px_1fr] border-t border-rule-2 py-1 text-main leading-tight"
+          >
             <span className="font-semibold text-accent">{at + 1}</span>
-            <span>{repairById(repairId).title}{waitsFor.length > 0 && <span className="block text-second text-ink-2">after {waitsFor.map((id) => repairById(id).part.toLowerCase()).join(', ')}</span>}</span>
+            <span>
+              {repairById(repairId).title}
+              {waitsFor.length > 0 && (
+                <span className="block text-second text-ink-2">
+                  after {waitsFor.map((id) => repairById(id).part.toLowerCase()).join(', ')}
+                </span>
+              )}
+            </span>
           </li>
         ))}
       </ol>
-      {now.length > 0 && !meterHolds(hand) && <Link href={`${stageHref('plan', job.id)}&repair=${now.map((entry) => entry.repairId).join(',')}`} data-act="plan" className="mt-1 inline-flex min-h-[48px] items-center self-start bg-accent px-4 text-main font-semibold text-on-accent">Plan {now.length === 1 ? 'it' : `these ${now.length}`}: {minutesText(now.reduce((sum, entry) => sum + repairById(entry.repairId).minutes, 0))} of work</Link>}
+      {now.length > 0 && !meterHolds(hand) && (
+        <Link
+          href={`${stageHref('plan', job.id)}&repair=${now.map((entry) => entry.repairId).join(',')}`}
+          data-act="plan"
+          className="mt-1 inline-flex min-h-[48px] items-center self-start bg-accent px-4 text-main font-semibold text-on-accent"
+        >
+          Plan {now.length === 1 ? 'it' : `these ${now.length}`}:{' '}
+          {minutesText(now.reduce((sum, entry) => sum + repairById(entry.repairId).minutes, 0))} of work
+        </Link>
+      )}
     </aside>
   )
 }
-

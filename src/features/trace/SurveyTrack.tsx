@@ -19,15 +19,39 @@ interface Props {
 /** The fuel's path and what lies beside it, item by item: thin is good, hatched is doubtful or bad, dashed is held. */
 export function SurveyTrack({ items, standing, shownId, onChoose }: Props) {
   return (
-    <svg width="1280" height="388" viewBox="0 0 1280 388" className="absolute inset-0" role="group" aria-label="Path from tank to engine, with what was found">
+    <svg
+      width="1280"
+      height="388"
+      viewBox="0 0 1280 388"
+      className="absolute inset-0"
+      role="group"
+      aria-label="Path from tank to engine, with what was found"
+    >
       <HatchDefs />
       {(['fuel', 'beside'] as const).map((track) => {
-        const own = items.filter((item) => item.track === track && standing.get(item.id)!.kind !== 'not needed' && (!item.halfOf || standing.get(item.id)!.kind !== 'held'))
+        const own = items.filter(
+          (item) =>
+            item.track === track &&
+            standing.get(item.id)!.kind !== 'not needed' &&
+            (!item.halfOf || standing.get(item.id)!.kind !== 'held'),
+        )
         const width = Math.min(WIDEST, (RIGHT - LEFT) / own.length)
         return (
           <g key={track}>
-            <text x={24} y={PATH_Y[track] + 6} fontSize="18" fill="var(--ink-2)">{track === 'fuel' ? 'Fuel path' : 'Beside it'}</text>
-            {own.map((item, at) => <Item key={item.id} item={item} standing={standing.get(item.id)!} from={LEFT + at * width} to={LEFT + (at + 1) * width} shown={item.id === shownId} onOpen={() => onChoose(item.id)} />)}
+            <text x={24} y={PATH_Y[track] + 6} fontSize="18" fill="var(--ink-2)">
+              {track === 'fuel' ? 'Fuel path' : 'Beside it'}
+            </text>
+            {own.map((item, at) => (
+              <Item
+                key={item.id}
+                item={item}
+                standing={standing.get(item.id)!}
+                from={LEFT + at * width}
+                to={LEFT + (at + 1) * width}
+                shown={item.id === shownId}
+                onOpen={() => onChoose(item.id)}
+              />
+            ))}
           </g>
         )
       })}
@@ -35,27 +59,110 @@ export function SurveyTrack({ items, standing, shownId, onChoose }: Props) {
   )
 }
 
-const inkOf = (standing: SurveyStanding): 'good' | 'doubtful' | 'bad' | 'cannot' | 'open' | 'held' => (standing.kind === 'done' ? standing.finding : standing.kind === 'not needed' ? 'held' : standing.kind)
+const inkOf = (standing: SurveyStanding): 'good' | 'doubtful' | 'bad' | 'cannot' | 'open' | 'held' =>
+  standing.kind === 'done' ? standing.finding : standing.kind === 'not needed' ? 'held' : standing.kind
 const LABEL = { ...FINDING_WORDS, cannot: 'not seen', open: 'open', held: 'its turn later' }
 
-function Item({ item, standing, from, to, shown, onOpen }: { item: SurveyItem; standing: SurveyStanding; from: number; to: number; shown: boolean; onOpen: () => void }) {
+function Item({
+  item,
+  standing,
+  from,
+  to,
+  shown,
+  onOpen,
+}: {
+  item: SurveyItem
+  standing: SurveyStanding
+  from: number
+  to: number
+  shown: boolean
+  onOpen: () => void
+}) {
   const y = PATH_Y[item.track]
   const middle = 0.5 * (from + to)
   const ink = inkOf(standing)
   const strong = ink === 'bad' || ink === 'doubtful'
   const height = ink === 'bad' ? 22 : 14
   return (
-    <g role="button" tabIndex={0} aria-label={`${item.name}, ${LABEL[ink]}`} aria-current={shown} data-item={item.id} data-ink={ink} onClick={onOpen} onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), onOpen())} className="cursor-pointer">
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`${item.name}, ${LABEL[ink]}`}
+      aria-current={shown}
+      data-item={item.id}
+      data-ink={ink}
+      onClick={onOpen}
+      onKeyDown={(event) =>
+        (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), onOpen())
+      }
+      className="cursor-pointer"
+    >
       <rect x={from} y={y - 24} width={to - from} height={76} fill="transparent" />
-      {shown && middle <= 876 && <line x1={middle} x2={middle} y1={y + 52} y2="388" stroke="var(--accent)" strokeWidth="4" strokeDasharray={item.track === 'fuel' ? '5 6' : undefined} />}
-      {shown && <rect x={from + 5} y={y - 16} width={to - from - 10} height={32} fill="none" stroke="var(--accent)" strokeWidth="4" />}
-      {strong ? (
-        <rect x={from + 11} y={y - height / 2} width={to - from - 22} height={height} fill={ink === 'bad' ? 'url(#hatch-dense)' : 'url(#hatch)'} stroke="var(--ink)" strokeWidth={ink === 'bad' ? 2.5 : 1.5} />
-      ) : (
-        <line x1={from + 11} x2={to - 11} y1={y} y2={y} stroke="var(--ink-2)" strokeWidth={ink === 'good' ? 1.5 : 4} strokeDasharray={ink === 'held' ? '3 6' : ink === 'cannot' ? '12 6' : undefined} />
+      {shown && middle <= 876 && (
+        <line
+          x1={middle}
+          x2={middle}
+          y1={y + 52}
+          y2="388"
+          stroke="var(--accent)"
+          strokeWidth="4"
+          strokeDasharray={item.track === 'fuel' ? '5 6' : undefined}
+        />
       )}
-      <text x={middle} y={y + 33} textAnchor="middle" fontSize="18" fontFamily="var(--font-track)" fontWeight={strong || shown ? 700 : 500} fill="var(--ink)">{item.name}</text>
-      <text x={middle} y={y + 51} textAnchor="middle" fontSize="17" fontFamily="var(--font-track)" fontWeight={strong ? 700 : 500} fill="var(--ink-2)">{LABEL[ink]}</text>
+      {shown && (
+        <rect
+          x={from + 5}
+          y={y - 16}
+          width={to - from - 10}
+          height={32}
+          fill="none"
+          stroke="var(--accent)"
+          strokeWidth="4"
+        />
+      )}
+      {strong ? (
+        <rect
+          x={from + 11}
+          y={y - height / 2}
+          width={to - from - 22}
+          height={height}
+          fill={ink === 'bad' ? 'url(#hatch-dense)' : 'url(#hatch)'}
+          stroke="var(--ink)"
+          strokeWidth={ink === 'bad' ? 2.5 : 1.5}
+        />
+      ) : (
+        <line
+          x1={from + 11}
+          x2={to - 11}
+          y1={y}
+          y2={y}
+          stroke="var(--ink-2)"
+          strokeWidth={ink === 'good' ? 1.5 : 4}
+          strokeDasharray={ink === 'held' ? '3 6' : ink === 'cannot' ? '12 6' : undefined}
+        />
+      )}
+      <text
+        x={middle}
+        y={y + 33}
+        textAnchor="middle"
+        fontSize="18"
+        fontFamily="var(--font-track)"
+        fontWeight={strong || shown ? 700 : 500}
+        fill="var(--ink)"
+      >
+        {item.name}
+      </text>
+      <text
+        x={middle}
+        y={y + 51}
+        textAnchor="middle"
+        fontSize="17"
+        fontFamily="var(--font-track)"
+        fontWeight={strong ? 700 : 500}
+        fill="var(--ink-2)"
+      >
+        {LABEL[ink]}
+      </text>
     </g>
   )
 }

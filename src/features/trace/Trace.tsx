@@ -35,15 +35,29 @@ function TraceFault({ hand }: { hand: JobInHand }) {
   const [entry, setEntry] = useState<number | null>(null)
   const [calling, setCalling] = useState(false)
   const [question, setQuestion] = useState<Question | null>(null)
-  const request = useMemo(() => (job.noted ? rankRequestOf(hand, job.complaint, chosenTest) : null), [hand, job, chosenTest])
+  const request = useMemo(
+    () => (job.noted ? rankRequestOf(hand, job.complaint, chosenTest) : null),
+    [hand, job, chosenTest],
+  )
   const view = useRanking(request)
   const ranking = view.last
   const shownId = ranking?.shownTest?.testId ?? null
   const test = shownId ? testById(shownId) : null
   const conflicts = test ? differing(job.state, test.needs) : []
-  useKeys({ n: () => document.getElementById('entry')?.focus(), u: () => job.undoable && void hand.undo(job.undoable.eventId, 'taken back at the bench'), ArrowRight: () => stepAlong(1), ArrowLeft: () => stepAlong(-1) })
+  useKeys({
+    n: () => document.getElementById('entry')?.focus(),
+    u: () => job.undoable && void hand.undo(job.undoable.eventId, 'taken back at the bench'),
+    ArrowRight: () => stepAlong(1),
+    ArrowLeft: () => stepAlong(-1),
+  })
 
-  const tracksOf = (known: Ranking) => ({ ranking: known, job, test, entry, onSegment: (segmentId: string) => setQuestion({ kind: 'segment', segmentId }) })
+  const tracksOf = (known: Ranking) => ({
+    ranking: known,
+    job,
+    test,
+    entry,
+    onSegment: (segmentId: string) => setQuestion({ kind: 'segment', segmentId }),
+  })
 
   if (!job.noted) return <NotNoted jobId={job.id} />
   const verdict = ranking?.choice.verdict
@@ -53,31 +67,111 @@ function TraceFault({ hand }: { hand: JobInHand }) {
     <>
       <main className="relative h-[676px] w-[1280px] overflow-hidden">
         <section className="absolute left-6 top-3 z-10 w-[384px]" aria-live="polite">
-          <p className="text-second text-ink-2">{job.evidence.length === 0 ? 'Before any reading' : `Finding after ${job.evidence.length} ${job.evidence.length === 1 ? 'entry' : 'entries'}`}{job.epoch > 0 ? `, round ${job.epoch + 1}` : ''}</p>
+          <p className="text-second text-ink-2">
+            {job.evidence.length === 0
+              ? 'Before any reading'
+              : `Finding after ${job.evidence.length} ${job.evidence.length === 1 ? 'entry' : 'entries'}`}
+            {job.epoch > 0 ? `, round ${job.epoch + 1}` : ''}
+          </p>
           <h1 className="text-title">{finding.title}</h1>
           {finding.detail && <p className="pt-1 text-second text-ink-2">{finding.detail}</p>}
           {besides && <p className="pt-1 text-second font-semibold">{besides}</p>}
-          {job.complaint.failingNow !== 'yes' && ranking && ranking.provocations.length > 0 && <Button className="mt-2" data-act="make-it-fail" onClick={() => setCalling(true)}>Make it fail first</Button>}
-          {meterHolds(hand) ? <MeterHold hand={hand} /> : verdict?.kind === 'repair' && job.evidence.length > 0 && (
-            <Link href={`${stageHref('plan', job.id)}&repair=${verdict.repairId}`} data-act="plan" className="mt-2 inline-flex min-h-[48px] items-center bg-accent px-4 text-main font-semibold text-on-accent">
-              Plan: {repairById(verdict.repairId).title.toLowerCase()}
-            </Link>
+          {job.complaint.failingNow !== 'yes' && ranking && ranking.provocations.length > 0 && (
+            <Button className="mt-2" data-act="make-it-fail" onClick={() => setCalling(true)}>
+              Make it fail first
+            </Button>
+          )}
+          {meterHolds(hand) ? (
+            <MeterHold hand={hand} />
+          ) : (
+            verdict?.kind === 'repair' &&
+            job.evidence.length > 0 && (
+              <Link
+                href={`${stageHref('plan', job.id)}&repair=${verdict.repairId}`}
+                data-act="plan"
+                className="mt-2 inline-flex min-h-[48px] items-center bg-accent px-4 text-main font-semibold text-on-accent"
+              >
+                Plan: {repairById(verdict.repairId).title.toLowerCase()}
+              </Link>
+            )
           )}
         </section>
-        {ranking ? <Traced {...tracksOf(ranking)} capacityM3={hand.vehicle.specification.tankCapacityM3.value} /> : <div className="p-6 pt-36"><Notice kind="working" title="Solving this vehicle." /></div>}
-        {ranking && test && (
-          <NextTest key={`${test.id} ${job.evidence.length}`} hand={hand} ranking={ranking} test={test} busy={view.status === 'working'} conflicts={conflicts} onEntry={setEntry} onChoose={setChosenTest} onWhy={(testId) => setQuestion({ kind: 'test', testId })} />
+        {ranking ? (
+          <Traced {...tracksOf(ranking)} capacityM3={hand.vehicle.specification.tankCapacityM3.value} />
+        ) : (
+          <div className="p-6 pt-36">
+            <Notice kind="working" title="Solving this vehicle." />
+          </div>
         )}
-        <aside className="absolute bottom-0 left-[900px] top-[262px] flex w-[356px] flex-col gap-2" aria-label="Suspects and evidence">
-          <h2 className="font-instrument text-second font-normal text-ink-2">Suspects, likeliest first{view.status === 'working' ? ' · working' : ''}</h2>
-          {ranking && <SuspectList suspects={ranking.suspects} most={job.evidence.length > 1 ? 3 : 4} onOpen={(suspect) => setQuestion({ kind: 'suspect', suspect })} />}
-          {view.status === 'failed' && <Notice title="The ranking stopped.">{view.problem}. Readings are kept; reload to go on.</Notice>}
-          <Evidence hand={hand} surprises={[...(ranking?.surprises ?? []), ...(ranking?.contradictions ?? []).flatMap((entry) => entry.readings)]} />
+        {ranking && test && (
+          <NextTest
+            key={`${test.id} ${job.evidence.length}`}
+            hand={hand}
+            ranking={ranking}
+            test={test}
+            busy={view.status === 'working'}
+            conflicts={conflicts}
+            onEntry={setEntry}
+            onChoose={setChosenTest}
+            onWhy={(testId) => setQuestion({ kind: 'test', testId })}
+          />
+        )}
+        <aside
+          className="absolute bottom-0 left-[900px] top-[262px] flex w-[356px] flex-col gap-2"
+          aria-label="Suspects and evidence"
+        >
+          <h2 className="font-instrument text-second font-normal text-ink-2">
+            Suspects, likeliest first{view.status === 'working' ? ' · working' : ''}
+          </h2>
+          {ranking && (
+            <SuspectList
+              suspects={ranking.suspects}
+              most={job.evidence.length > 1 ? 3 : 4}
+              onOpen={(suspect) => setQuestion({ kind: 'suspect', suspect })}
+            />
+          )}
+          {view.status === 'failed' && (
+            <Notice title="The ranking stopped.">{view.problem}. Readings are kept; reload to go on.</Notice>
+          )}
+          <Evidence
+            hand={hand}
+            surprises={[
+              ...(ranking?.surprises ?? []),
+              ...(ranking?.contradictions ?? []).flatMap((entry) => entry.readings),
+            ]}
+          />
         </aside>
       </main>
-      <StateStrip hand={hand} needs={test?.needs} message={meterHolds(hand) ? 'Everyone out: nothing goes on before the meter is under 10 % LEL.' : stripMessage(conflicts, ranking?.suspects[0]?.probability)} danger={conflicts.length > 0 || job.danger} />
+      <StateStrip
+        hand={hand}
+        needs={test?.needs}
+        message={
+          meterHolds(hand)
+            ? 'Everyone out: nothing goes on before the meter is under 10 % LEL.'
+            : stripMessage(conflicts, ranking?.suspects[0]?.probability)
+        }
+        danger={conflicts.length > 0 || job.danger}
+      />
       {ranking && <MakeItFail hand={hand} ranking={ranking} open={calling} onOpenChange={setCalling} />}
-      {ranking && request && <WhyPanel question={question} onClose={() => setQuestion(null)} ranking={ranking} job={job} vehicle={hand.vehicle} request={request} onChoose={(testId) => { setChosenTest(testId); setQuestion(null) }} onSkip={(testId, reason) => { void hand.add({ kind: 'test-skipped', body: { testId, reason } }); setChosenTest(null); setQuestion(null) }} />}
+      {ranking && request && (
+        <WhyPanel
+          question={question}
+          onClose={() => setQuestion(null)}
+          ranking={ranking}
+          job={job}
+          vehicle={hand.vehicle}
+          request={request}
+          onChoose={(testId) => {
+            setChosenTest(testId)
+            setQuestion(null)
+          }}
+          onSkip={(testId, reason) => {
+            void hand.add({ kind: 'test-skipped', body: { testId, reason } })
+            setChosenTest(null)
+            setQuestion(null)
+          }}
+        />
+      )}
     </>
   )
 }
@@ -85,9 +179,12 @@ function TraceFault({ hand }: { hand: JobInHand }) {
 /** The drawing that the complaint asks for. */
 function Traced({ capacityM3, ...props }: TracksProps & { capacityM3: number }) {
   switch (props.job.layout.scope) {
-    case 'engine': return <Tracks {...props} />
-    case 'gauge': return <GaugeTracks {...props} capacityM3={capacityM3} />
-    case 'leak': return <PlacesTrack {...props} />
+    case 'engine':
+      return <Tracks {...props} />
+    case 'gauge':
+      return <GaugeTracks {...props} capacityM3={capacityM3} />
+    case 'leak':
+      return <PlacesTrack {...props} />
   }
 }
 
@@ -99,7 +196,8 @@ function stepAlong(by: 1 | -1) {
 }
 
 function stripMessage(conflicts: string[], lead: number | undefined): string {
-  if (conflicts.length > 0) return `${conflicts.map((variable) => variableWord(variable as keyof VehicleState)).join(', ')}: not yet as this test needs it.`
+  if (conflicts.length > 0)
+    return `${conflicts.map((variable) => variableWord(variable as keyof VehicleState)).join(', ')}: not yet as this test needs it.`
   return lead === undefined ? '' : `All suits this test. First suspect ${percent(lead)} %.`
 }
 
@@ -108,7 +206,12 @@ function NotNoted({ jobId }: { jobId: string }) {
     <main className="space-y-4 p-6">
       <h1 className="text-title">No complaint yet.</h1>
       <p className="text-main">Note what the driver says. The first suspects follow from it.</p>
-      <Link href={stageHref('complaint', jobId)} className="inline-flex min-h-[48px] items-center bg-accent px-4 text-main font-semibold text-on-accent">Note the complaint</Link>
+      <Link
+        href={stageHref('complaint', jobId)}
+        className="inline-flex min-h-[48px] items-center bg-accent px-4 text-main font-semibold text-on-accent"
+      >
+        Note the complaint
+      </Link>
     </main>
   )
 }

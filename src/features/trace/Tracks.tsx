@@ -6,7 +6,19 @@ import type { JobView } from '@/core/job'
 import type { Layout, TrackId } from '@/core/vehicle'
 import type { Ranking } from '@/workers/protocol'
 import { profileSi } from './traceText'
-import { Axis, EntryPin, Leader, Pins, Profile, SegmentInk, StationMark, range, roundStep, scaleOf, type Scale } from './trackMarks'
+import {
+  Axis,
+  EntryPin,
+  Leader,
+  Pins,
+  Profile,
+  SegmentInk,
+  StationMark,
+  range,
+  roundStep,
+  scaleOf,
+  type Scale,
+} from './trackMarks'
 import { pinsOf, stationOf, targetOf, type Pin } from './trackPins'
 import { ELECTRIC_Y, FUEL_Y, RETURN_Y, spanOf, trackGeometry, type TrackGeometry } from './trackGeometry'
 
@@ -18,17 +30,36 @@ const PRESSURE_BOTTOM = 112
 const OFF_PROFILE = ['pumpMinus', 'batteryMinus']
 
 function scales(profile: ProfileValue[], pins: Pin[]): { volt: Scale; pressure: Scale } {
-  const on = (track: TrackId) => profile.filter((value) => value.station.track === track && !OFF_PROFILE.includes(value.station.id))
+  const on = (track: TrackId) =>
+    profile.filter((value) => value.station.track === track && !OFF_PROFILE.includes(value.station.id))
   const pinned = (track: TrackId) => pins.filter((pin) => pin.track === track).map((pin) => pin.si)
-  const least = Math.max(0, Math.floor(Math.min(9, ...on('electrical').map((value) => value.likely.low), ...pinned('electrical'))) - 1)
-  const fuel = [...on('fuel').flatMap((value) => [value.likely.low, value.likely.high, value.sound.low, value.sound.high]), ...pinned('fuel')].map((pa) => pa / 1e3)
+  const least = Math.max(
+    0,
+    Math.floor(Math.min(9, ...on('electrical').map((value) => value.likely.low), ...pinned('electrical'))) -
+      1,
+  )
+  const fuel = [
+    ...on('fuel').flatMap((value) => [
+      value.likely.low,
+      value.likely.high,
+      value.sound.low,
+      value.sound.high,
+    ]),
+    ...pinned('fuel'),
+  ].map((pa) => pa / 1e3)
   const step = roundStep((Math.max(40, ...fuel) - Math.min(0, ...fuel)) / 4)
   const top = step * Math.ceil(Math.max(40, ...fuel) / step)
   // Suction lies under the zero line; a few kPa of height do not open it.
   const bottom = Math.min(...fuel) < -3 ? step * Math.floor(Math.min(...fuel) / step) : 0
   return {
     volt: scaleOf(least, 14, VOLT_TOP, VOLT_BOTTOM, range(least, 13, least < 6 ? 3 : least < 9 ? 2 : 1)),
-    pressure: scaleOf(bottom * 1e3, top * 1e3, PRESSURE_TOP, PRESSURE_BOTTOM, range(bottom, top, step).map((kPa) => kPa * 1e3)),
+    pressure: scaleOf(
+      bottom * 1e3,
+      top * 1e3,
+      PRESSURE_TOP,
+      PRESSURE_BOTTOM,
+      range(bottom, top, step).map((kPa) => kPa * 1e3),
+    ),
   }
 }
 export interface TracksProps {
@@ -45,27 +76,88 @@ export function Tracks({ ranking, job, test, entry, onSegment }: TracksProps) {
   const { x, pump } = geometry
   const pins = pinsOf(layout, job)
   const { volt, pressure } = scales(ranking.profile, pins)
-  const read = new Set(job.readings.filter((reading) => reading.epoch === job.epoch).map((reading) => findTest(reading.testId)?.at))
+  const read = new Set(
+    job.readings
+      .filter((reading) => reading.epoch === job.epoch)
+      .map((reading) => findTest(reading.testId)?.at),
+  )
   const share = new Map(ranking.segments.map((segment) => [segment.id, segment]))
   const target = test && targetOf(layout, geometry, test)
   const entryStation = test && stationOf(layout, test)
-  const fuel = ranking.profile.filter((value) => value.station.track === 'fuel' && value.station.node !== 'manifold')
-  const electrical = ranking.profile.filter((value) => value.station.track === 'electrical' && !OFF_PROFILE.includes(value.station.id))
+  const fuel = ranking.profile.filter(
+    (value) => value.station.track === 'fuel' && value.station.node !== 'manifold',
+  )
+  const electrical = ranking.profile.filter(
+    (value) => value.station.track === 'electrical' && !OFF_PROFILE.includes(value.station.id),
+  )
   return (
-    <svg width="1280" height="388" viewBox="0 0 1280 388" className="absolute inset-0" role="img" aria-label="Electrical and fuel path with readings and suspects">
+    <svg
+      width="1280"
+      height="388"
+      viewBox="0 0 1280 388"
+      className="absolute inset-0"
+      role="img"
+      aria-label="Electrical and fuel path with readings and suspects"
+    >
       <HatchDefs />
-      <rect x={pump.left} y="10" width={pump.right - pump.left} height={geometry.electricPump ? 332 : 172} fill="var(--wash)" />
-      <Axis scale={pressure} x1={x.tank! - 4} x2={1128} unit="kPa" text={(pa) => String(Math.round(pa / 1e3)).replace('-', '−')} />
+      <rect
+        x={pump.left}
+        y="10"
+        width={pump.right - pump.left}
+        height={geometry.electricPump ? 332 : 172}
+        fill="var(--wash)"
+      />
+      <Axis
+        scale={pressure}
+        x1={x.tank! - 4}
+        x2={1128}
+        unit="kPa"
+        text={(pa) => String(Math.round(pa / 1e3)).replace('-', '−')}
+      />
       {electrical.length > 1 && <Axis scale={volt} x1={54} x2={pump.left} unit="V" text={String} />}
       <Profile values={fuel} scale={pressure} x={x} />
       {electrical.length > 1 && <Profile values={electrical} scale={volt} x={x} />}
-      <Pins pins={pins} scaleOf={(track) => (track === 'electrical' ? volt : pressure)} top={VOLT_TOP} x={x} />
-      {geometry.returnFrom && <polyline points={`${x[geometry.returnFrom]},${FUEL_Y} ${x[geometry.returnFrom]},${RETURN_Y}`} fill="none" stroke="var(--ink)" strokeWidth="2" />}
-      {layout.segments.map((segment) => <SegmentInk key={segment.id} segment={segment} span={spanOf(geometry, segment)} share={share.get(segment.id)!} onOpen={() => onSegment(segment.id)} />)}
-      {layout.stations.map((station) => <StationMark key={station.id} station={station} x={x[station.id]!} read={read.has(station.id)} next={target?.station === station.id} />)}
+      <Pins
+        pins={pins}
+        scaleOf={(track) => (track === 'electrical' ? volt : pressure)}
+        top={VOLT_TOP}
+        x={x}
+      />
+      {geometry.returnFrom && (
+        <polyline
+          points={`${x[geometry.returnFrom]},${FUEL_Y} ${x[geometry.returnFrom]},${RETURN_Y}`}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="2"
+        />
+      )}
+      {layout.segments.map((segment) => (
+        <SegmentInk
+          key={segment.id}
+          segment={segment}
+          span={spanOf(geometry, segment)}
+          share={share.get(segment.id)!}
+          onOpen={() => onSegment(segment.id)}
+        />
+      ))}
+      {layout.stations.map((station) => (
+        <StationMark
+          key={station.id}
+          station={station}
+          x={x[station.id]!}
+          read={read.has(station.id)}
+          next={target?.station === station.id}
+        />
+      ))}
       <EndLabels layout={layout} geometry={geometry} />
       {target && <Leader x={target.x} y={target.y} station={target.station !== null} />}
-      {entry !== null && test && entryStation && <EntryPin x={x[entryStation.id]!} y={(entryStation.track === 'electrical' ? volt : pressure).y(profileSi(test, entry))} text={String(entry)} />}
+      {entry !== null && test && entryStation && (
+        <EntryPin
+          x={x[entryStation.id]!}
+          y={(entryStation.track === 'electrical' ? volt : pressure).y(profileSi(test, entry))}
+          text={String(entry)}
+        />
+      )}
       <GaugeReading layout={layout} ranking={ranking} pins={pins} />
     </svg>
   )
@@ -78,27 +170,76 @@ function EndLabels({ layout, geometry }: { layout: Layout; geometry: TrackGeomet
   const leaves = layout.stations.find((station) => station.id === returnFrom)
   return (
     <g>
-      <text x={x.battery! - 42} y={ELECTRIC_Y + 27} {...label}>Battery</text>
-      <text x={x.batteryMinus!} y={ELECTRIC_Y - 14} textAnchor="middle" {...label}>minus</text>
-      <text x={x.tank! - 12} y={FUEL_Y + 6} textAnchor="end" {...label}>Tank</text>
-      <text x={x[engine.id]! + 12} y={FUEL_Y + 6} {...label}>Engine</text>
-      {leaves && <text x={x.tankTop! + (returnRuns === 'left' ? -12 : 0)} y={RETURN_Y + (returnRuns === 'left' ? 6 : -12)} textAnchor={returnRuns === 'left' ? 'end' : 'middle'} {...label}>Tank</text>}
-      {leaves && <text x={x[leaves.id]! + (returnRuns === 'left' ? 8 : -8)} y={RETURN_Y - 22} textAnchor={returnRuns === 'left' ? 'start' : 'end'} {...label}>{leaves.name}</text>}
-      <text x={0.5 * (pump.left + pump.right)} y={geometry.electricPump ? VOLT_TOP + 14 : 172} textAnchor="middle" fontSize="17" fontFamily="var(--font-track)" fill="var(--ink-2)">{geometry.electricPump ? 'volts in, kPa out' : ''}</text>
+      <text x={x.battery! - 42} y={ELECTRIC_Y + 27} {...label}>
+        Battery
+      </text>
+      <text x={x.batteryMinus!} y={ELECTRIC_Y - 14} textAnchor="middle" {...label}>
+        minus
+      </text>
+      <text x={x.tank! - 12} y={FUEL_Y + 6} textAnchor="end" {...label}>
+        Tank
+      </text>
+      <text x={x[engine.id]! + 12} y={FUEL_Y + 6} {...label}>
+        Engine
+      </text>
+      {leaves && (
+        <text
+          x={x.tankTop! + (returnRuns === 'left' ? -12 : 0)}
+          y={RETURN_Y + (returnRuns === 'left' ? 6 : -12)}
+          textAnchor={returnRuns === 'left' ? 'end' : 'middle'}
+          {...label}
+        >
+          Tank
+        </text>
+      )}
+      {leaves && (
+        <text
+          x={x[leaves.id]! + (returnRuns === 'left' ? 8 : -8)}
+          y={RETURN_Y - 22}
+          textAnchor={returnRuns === 'left' ? 'start' : 'end'}
+          {...label}
+        >
+          {leaves.name}
+        </text>
+      )}
+      <text
+        x={0.5 * (pump.left + pump.right)}
+        y={geometry.electricPump ? VOLT_TOP + 14 : 172}
+        textAnchor="middle"
+        fontSize="17"
+        fontFamily="var(--font-track)"
+        fill="var(--ink-2)"
+      >
+        {geometry.electricPump ? 'volts in, kPa out' : ''}
+      </text>
     </g>
   )
 }
 
 /** Beside the track: what is sound where the gauge goes, and what was read there. */
 function GaugeReading({ layout, ranking, pins }: { layout: Layout; ranking: Ranking; pins: Pin[] }) {
-  const value = ranking.profile.find((candidate) => candidate.station.track === 'fuel' && candidate.station.node === layout.gaugeAt)!
+  const value = ranking.profile.find(
+    (candidate) => candidate.station.track === 'fuel' && candidate.station.node === layout.gaugeAt,
+  )!
   const pin = pins.findLast((candidate) => candidate.station === value.station.id)
   const middle = (value.sound.low + value.sound.high) / 2000
   return (
     <g>
-      <text x="1144" y="34" fontSize="17" fill="var(--ink-2)">{value.station.name.toLowerCase()}, sound</text>
-      <text x="1144" y="54" fontSize="18" fontWeight="650" fill="var(--ink)">{Math.round(middle)} ± {Math.max(1, Math.round((value.sound.high - value.sound.low) / 2000))} kPa</text>
-      <text x="1144" y="80" fontSize={pin ? 24 : 17} fontWeight={pin ? 700 : 500} fill={pin ? 'var(--ink)' : 'var(--ink-2)'}>{pin ? pin.text : 'not read yet'}</text>
+      <text x="1144" y="34" fontSize="17" fill="var(--ink-2)">
+        {value.station.name.toLowerCase()}, sound
+      </text>
+      <text x="1144" y="54" fontSize="18" fontWeight="650" fill="var(--ink)">
+        {Math.round(middle)} ± {Math.max(1, Math.round((value.sound.high - value.sound.low) / 2000))} kPa
+      </text>
+      <text
+        x="1144"
+        y="80"
+        fontSize={pin ? 24 : 17}
+        fontWeight={pin ? 700 : 500}
+        fill={pin ? 'var(--ink)' : 'var(--ink-2)'}
+      >
+        {pin ? pin.text : 'not read yet'}
+      </text>
     </g>
   )
 }

@@ -15,7 +15,10 @@ import { MakerFigure } from './MakerFigure'
 import { Differences } from './Differences'
 import { WHY_NOT, titleOf } from './traceText'
 
-export type Question = { kind: 'test'; testId: string } | { kind: 'suspect'; suspect: Suspect } | { kind: 'segment'; segmentId: string }
+export type Question =
+  | { kind: 'test'; testId: string }
+  | { kind: 'suspect'; suspect: Suspect }
+  | { kind: 'segment'; segmentId: string }
 
 interface Props {
   question: Question | null
@@ -30,12 +33,20 @@ interface Props {
 
 /** "Why not this one" for any test, suspect or segment, with the numbers. */
 export function WhyPanel({ question, onClose, ...rest }: Props) {
-  const title = !question ? '' : question.kind === 'test' ? titleOf(question.testId) : question.kind === 'suspect' ? question.suspect.name : (segmentOf(rest.job.layout, question.segmentId)?.name ?? question.segmentId)
+  const title = !question
+    ? ''
+    : question.kind === 'test'
+      ? titleOf(question.testId)
+      : question.kind === 'suspect'
+        ? question.suspect.name
+        : (segmentOf(rest.job.layout, question.segmentId)?.name ?? question.segmentId)
   return (
     <Panel open={question !== null} onOpenChange={(open) => !open && onClose()} title={title}>
       {question?.kind === 'test' && <WhyTest testId={question.testId} {...rest} />}
       {question?.kind === 'suspect' && <WhySuspect suspect={question.suspect} {...rest} />}
-      {question?.kind === 'segment' && <WhySegment segmentId={question.segmentId} onClose={onClose} {...rest} />}
+      {question?.kind === 'segment' && (
+        <WhySegment segmentId={question.segmentId} onClose={onClose} {...rest} />
+      )}
     </Panel>
   )
 }
@@ -46,45 +57,94 @@ async function saveNetwork({ layoutId, edits, scope, specification }: RankReques
   if (answer.ok) saveFile(`${testId}.network.json`, answer.value)
 }
 
-function WhyTest({ testId, ranking, job, vehicle, request, onChoose, onSkip }: Omit<Props, 'question' | 'onClose'> & { testId: string }) {
+function WhyTest({
+  testId,
+  ranking,
+  job,
+  vehicle,
+  request,
+  onChoose,
+  onSkip,
+}: Omit<Props, 'question' | 'onClose'> & { testId: string }) {
   const candidate = ranking.choice.candidates.find((entry) => entry.testId === testId)
   return (
     <div className="space-y-4">
       {candidate && (
         <p className="text-main">
-          {candidate.why === 'ranked' ? `Expected to give ${candidate.bits.toFixed(2)} bit for ${candidate.cost.toFixed(0)} of cost: ${minutesText(candidate.workMinutes)} to read, ${minutesText(candidate.reachMinutes)} to get there. After it a repair can be named with ${percentText(candidate.verdictChance)}.` : WHY_NOT[candidate.why]}
+          {candidate.why === 'ranked'
+            ? `Expected to give ${candidate.bits.toFixed(2)} bit for ${candidate.cost.toFixed(0)} of cost: ${minutesText(candidate.workMinutes)} to read, ${minutesText(candidate.reachMinutes)} to get there. After it a repair can be named with ${percentText(candidate.verdictChance)}.`
+            : WHY_NOT[candidate.why]}
         </p>
       )}
-      {ranking.shownTest?.testId === testId && ranking.shownTest.sound && <MakerFigure test={testById(testId)} band={ranking.shownTest.sound} vehicle={vehicle} />}
+      {ranking.shownTest?.testId === testId && ranking.shownTest.sound && (
+        <MakerFigure test={testById(testId)} band={ranking.shownTest.sound} vehicle={vehicle} />
+      )}
       <p className="text-second text-ink-2">What it cannot show: {testById(testId).blind}</p>
       <CandidateTable ranking={ranking} onChoose={onChoose} mark={testId} />
       <Attempts ranking={ranking} jobId={job.id} />
       <div className="flex gap-2">
-        <Button variant="act" onClick={() => onChoose(testId)}>Take this test</Button>
-        <Button variant="quiet" data-act="skip" onClick={() => onSkip(testId, 'cannot be done here')}>Cannot be done here</Button>
-        <Button variant="quiet" data-act="network" onClick={() => void saveNetwork(request, testId)}>Save what is solved</Button>
+        <Button variant="act" onClick={() => onChoose(testId)}>
+          Take this test
+        </Button>
+        <Button variant="quiet" data-act="skip" onClick={() => onSkip(testId, 'cannot be done here')}>
+          Cannot be done here
+        </Button>
+        <Button variant="quiet" data-act="network" onClick={() => void saveNetwork(request, testId)}>
+          Save what is solved
+        </Button>
       </div>
     </div>
   )
 }
 
 /** Why this before that: every test with its gain and cost. */
-function CandidateTable({ ranking, onChoose, mark }: { ranking: Ranking; onChoose: (testId: string) => void; mark?: string }) {
+function CandidateTable({
+  ranking,
+  onChoose,
+  mark,
+}: {
+  ranking: Ranking
+  onChoose: (testId: string) => void
+  mark?: string
+}) {
   return (
     <div className="max-h-[300px] overflow-auto border-y border-rule">
       <table className="w-full text-second">
         <thead className="sticky top-0 bg-sheet text-left text-ink-2">
-          <tr><th className="font-normal">Test</th><th className="text-right font-normal">Gives, bit</th><th className="text-right font-normal">Reads, min</th><th className="text-right font-normal">Way, min</th><th className="text-right font-normal">Cost</th><th /></tr>
+          <tr>
+            <th className="font-normal">Test</th>
+            <th className="text-right font-normal">Gives, bit</th>
+            <th className="text-right font-normal">Reads, min</th>
+            <th className="text-right font-normal">Way, min</th>
+            <th className="text-right font-normal">Cost</th>
+            <th />
+          </tr>
         </thead>
         <tbody>
           {ranking.choice.candidates.map((candidate) => (
-            <tr key={candidate.testId} className={`border-t border-rule-2 ${candidate.testId === mark ? 'font-semibold' : ''}`}>
-              <td className="py-1 pr-2">{shortOf(candidate.testId)}{candidate.why !== 'ranked' && <span className="block text-tick font-normal text-ink-2">{WHY_NOT[candidate.why]}</span>}</td>
+            <tr
+              key={candidate.testId}
+              className={`border-t border-rule-2 ${candidate.testId === mark ? 'font-semibold' : ''}`}
+            >
+              <td className="py-1 pr-2">
+                {shortOf(candidate.testId)}
+                {candidate.why !== 'ranked' && (
+                  <span className="block text-tick font-normal text-ink-2">{WHY_NOT[candidate.why]}</span>
+                )}
+              </td>
               <td className="text-right">{candidate.bits.toFixed(2)}</td>
               <td className="text-right">{candidate.workMinutes}</td>
               <td className="text-right">{Math.round(candidate.reachMinutes)}</td>
               <td className="text-right">{candidate.cost.toFixed(0)}</td>
-              <td className="text-right"><button type="button" onClick={() => onChoose(candidate.testId)} className="min-h-[44px] px-2 underline">take</button></td>
+              <td className="text-right">
+                <button
+                  type="button"
+                  onClick={() => onChoose(candidate.testId)}
+                  className="min-h-[44px] px-2 underline"
+                >
+                  take
+                </button>
+              </td>
             </tr>
           ))}
         </tbody>
@@ -93,28 +153,52 @@ function CandidateTable({ ranking, onChoose, mark }: { ranking: Ranking; onChoos
   )
 }
 
-function WhySuspect({ suspect, ranking, request, job }: Omit<Props, 'question' | 'onClose'> & { suspect: Suspect }) {
+function WhySuspect({
+  suspect,
+  ranking,
+  request,
+  job,
+}: Omit<Props, 'question' | 'onClose'> & { suspect: Suspect }) {
   const [why, setWhy] = useState<AnswerOf<'whySuspect'> | null>(null)
   useEffect(() => {
     let live = true
-    void ask('whySuspect', { ...request, repairId: suspect.id }).then((answer) => live && answer.ok && setWhy(answer.value))
+    void ask('whySuspect', { ...request, repairId: suspect.id }).then(
+      (answer) => live && answer.ok && setWhy(answer.value),
+    )
     return () => {
       live = false
     }
   }, [request, suspect.id])
   return (
     <div className="space-y-4">
-      <p className="text-main">{suspect.cause}. It stands at {percentText(suspect.probability)}. {suspect.id === 'none' ? '' : `The repair would be: ${suspect.title.toLowerCase()}.`}</p>
-      {job.evidence.length === 0 && <p className="text-main">No reading has moved it yet: this is its frequency and the complaint alone.</p>}
+      <p className="text-main">
+        {suspect.cause}. It stands at {percentText(suspect.probability)}.{' '}
+        {suspect.id === 'none' ? '' : `The repair would be: ${suspect.title.toLowerCase()}.`}
+      </p>
+      {job.evidence.length === 0 && (
+        <p className="text-main">
+          No reading has moved it yet: this is its frequency and the complaint alone.
+        </p>
+      )}
       <Attempts ranking={ranking} jobId={job.id} only={suspect.id} />
       {why && why.effects.length > 0 && (
         <table className="w-full text-second">
-          <thead className="text-left text-ink-2"><tr><th className="font-normal">Reading</th><th className="text-right font-normal">For it, against {why.againstName.toLowerCase()}</th><th className="text-right font-normal">Without this reading</th></tr></thead>
+          <thead className="text-left text-ink-2">
+            <tr>
+              <th className="font-normal">Reading</th>
+              <th className="text-right font-normal">For it, against {why.againstName.toLowerCase()}</th>
+              <th className="text-right font-normal">Without this reading</th>
+            </tr>
+          </thead>
           <tbody>
             {why.effects.map((effect) => (
               <tr key={effect.evidenceId} className="border-t border-rule-2">
                 <td className="py-2">{shortOf(effect.testId)}</td>
-                <td className="text-right">{Math.abs(effect.bits) < 0.05 ? 'says little' : `${effect.bits > 0 ? '+' : '−'}${Math.abs(effect.bits).toFixed(1)} bit`}</td>
+                <td className="text-right">
+                  {Math.abs(effect.bits) < 0.05
+                    ? 'says little'
+                    : `${effect.bits > 0 ? '+' : '−'}${Math.abs(effect.bits).toFixed(1)} bit`}
+                </td>
                 <td className="text-right">{percentText(effect.without)}</td>
               </tr>
             ))}
@@ -127,30 +211,75 @@ function WhySuspect({ suspect, ranking, request, job }: Omit<Props, 'question' |
 
 /** Repairs tried as tests, on the scale of the tests: what they cost, how likely they cure, and what the better act would save. */
 function Attempts({ ranking, jobId, only }: { ranking: Ranking; jobId: string; only?: string }) {
-  const worth = Math.max(0, ...ranking.choice.candidates.filter((candidate) => candidate.why === 'ranked').map((candidate) => candidate.worth))
-  const attempts = ranking.choice.attempts.filter((attempt) => only === undefined || attempt.repairId === only).slice(0, 3)
+  const worth = Math.max(
+    0,
+    ...ranking.choice.candidates
+      .filter((candidate) => candidate.why === 'ranked')
+      .map((candidate) => candidate.worth),
+  )
+  const attempts = ranking.choice.attempts
+    .filter((attempt) => only === undefined || attempt.repairId === only)
+    .slice(0, 3)
   if (attempts.length === 0) return null
   return (
     <section aria-label="Fitted unread" className="text-second">
       <h3 className="font-semibold">Or fit it unread and see</h3>
       {attempts.map((attempt) => (
         <p key={attempt.repairId} className="flex items-center justify-between gap-3 border-t border-rule-2">
-          <span>{repairById(attempt.repairId).part}: costs {attempt.cost.toFixed(0)}, cures {percentText(attempt.cures)}. {attempt.worth > worth ? `Saves ${(attempt.worth - worth).toFixed(0)} against reading on, on average.` : `Reading on saves ${(worth - attempt.worth).toFixed(0)}, on average.`}</span>
-          <Link href={`${stageHref('plan', jobId)}&repair=${attempt.repairId}`} className="flex min-h-[44px] items-center underline">plan it</Link>
+          <span>
+            {repairById(attempt.repairId).part}: costs {attempt.cost.toFixed(0)}, cures{' '}
+            {percentText(attempt.cures)}.{' '}
+            {attempt.worth > worth
+              ? `Saves ${(attempt.worth - worth).toFixed(0)} against reading on, on average.`
+              : `Reading on saves ${(worth - attempt.worth).toFixed(0)}, on average.`}
+          </span>
+          <Link
+            href={`${stageHref('plan', jobId)}&repair=${attempt.repairId}`}
+            className="flex min-h-[44px] items-center underline"
+          >
+            plan it
+          </Link>
         </p>
       ))}
     </section>
   )
 }
 
-function WhySegment({ segmentId, ranking, job, vehicle, onChoose, onClose }: Omit<Props, 'question'> & { segmentId: string }) {
+function WhySegment({
+  segmentId,
+  ranking,
+  job,
+  vehicle,
+  onChoose,
+  onClose,
+}: Omit<Props, 'question'> & { segmentId: string }) {
   const share = ranking.segments.find((segment) => segment.id === segmentId)
   const suspects = ranking.suspects.filter((suspect) => suspect.segment === segmentId)
   return (
     <div className="space-y-3 text-main">
-      <p>{share ? `${percentText(share.probability)}, ${share.ink === 'open' ? 'open: nothing read so far clears it' : share.ink === 'cleared' ? 'cleared by what was read' : share.ink === 'first' ? 'first suspect' : 'a suspect'}. With two faults at once the segments may add up to more than 100 %.` : ''}</p>
-      {suspects.map((suspect) => <p key={suspect.id}><span className="font-semibold">{suspect.name}:</span> {suspect.cause.toLowerCase()}, {percentText(suspect.probability)}.</p>)}
-      <CandidateTable ranking={{ ...ranking, choice: { ...ranking.choice, candidates: ranking.choice.candidates.filter((candidate) => atSegment(job.layout, candidate.testId, segmentId)) } }} onChoose={onChoose} />
+      <p>
+        {share
+          ? `${percentText(share.probability)}, ${share.ink === 'open' ? 'open: nothing read so far clears it' : share.ink === 'cleared' ? 'cleared by what was read' : share.ink === 'first' ? 'first suspect' : 'a suspect'}. With two faults at once the segments may add up to more than 100 %.`
+          : ''}
+      </p>
+      {suspects.map((suspect) => (
+        <p key={suspect.id}>
+          <span className="font-semibold">{suspect.name}:</span> {suspect.cause.toLowerCase()},{' '}
+          {percentText(suspect.probability)}.
+        </p>
+      ))}
+      <CandidateTable
+        ranking={{
+          ...ranking,
+          choice: {
+            ...ranking.choice,
+            candidates: ranking.choice.candidates.filter((candidate) =>
+              atSegment(job.layout, candidate.testId, segmentId),
+            ),
+          },
+        }}
+        onChoose={onChoose}
+      />
       <Differences segmentId={segmentId} job={job} vehicle={vehicle} onChanged={onClose} />
     </div>
   )

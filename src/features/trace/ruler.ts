@@ -53,7 +53,8 @@ function ticksOf(edges: number[], x: (value: number) => number): Ruler['ticks'] 
   const inner = edges.slice(1, -1)
   for (const edge of inner) if (clear(edge)) printed.push(edge)
   const edgeCount = printed.length
-  for (let k = 0; k + 1 < edges.length; k += 1) for (const round of roundBetween(edges[k]!, edges[k + 1]!)) if (clear(round)) printed.push(round)
+  for (let k = 0; k + 1 < edges.length; k += 1)
+    for (const round of roundBetween(edges[k]!, edges[k + 1]!)) if (clear(round)) printed.push(round)
   return printed.map((at, k) => ({ at, edge: k < edgeCount })).sort((one, other) => one.at - other.at)
 }
 
@@ -62,5 +63,7 @@ function roundBetween(from: number, to: number): number[] {
   const power = 10 ** Math.floor(Math.log10(rough))
   const step = [1, 2, 5, 10].map((factor) => factor * power).find((candidate) => candidate >= rough)!
   const first = Math.ceil(from / step) * step
-  return Array.from({ length: Math.max(0, Math.floor((to - first) / step) + 1) }, (_, k) => Number((first + k * step).toPrecision(6)))
+  return Array.from({ length: Math.max(0, Math.floor((to - first) / step) + 1) }, (_, k) =>
+    Number((first + k * step).toPrecision(6)),
+  )
 }

@@ -8,7 +8,13 @@ import type { Layout, Segment, Station, TrackId } from '@/core/vehicle'
 export const FUEL_Y = 132
 export const RETURN_Y = 206
 export const ELECTRIC_Y = 322
-export const TRACK_Y: Record<TrackId, number> = { fuel: FUEL_Y, return: RETURN_Y, electrical: ELECTRIC_Y, gauge: ELECTRIC_Y, places: ELECTRIC_Y }
+export const TRACK_Y: Record<TrackId, number> = {
+  fuel: FUEL_Y,
+  return: RETURN_Y,
+  electrical: ELECTRIC_Y,
+  gauge: ELECTRIC_Y,
+  places: ELECTRIC_Y,
+}
 
 const FUEL_LEFT = 480
 const FUEL_RIGHT = 1128
@@ -46,25 +52,40 @@ export function trackGeometry(layout: Layout): TrackGeometry {
   const returnFrom = first?.from ?? null
   const from = returnFrom ? x[returnFrom]! : 0
   const returnRuns = from - RETURN_PX * back.length >= pump.right + 24 ? 'left' : 'right'
-  const step = returnRuns === 'left' ? -RETURN_PX : Math.min(RETURN_PX, (PAGE_RIGHT - 24 - from) / Math.max(back.length, 1))
+  const step =
+    returnRuns === 'left'
+      ? -RETURN_PX
+      : Math.min(RETURN_PX, (PAGE_RIGHT - 24 - from) / Math.max(back.length, 1))
   back.forEach((station, k) => (x[station.id] = from + step * (k + 1)))
   return { x, pump, electricPump, returnFrom, returnRuns }
 }
 
 /** Room for `suction` segments left of the column; without a circuit below it may stand further right. */
 function pumpColumn(suction: number, electricPump: boolean): { left: number; right: number } {
-  const left = suction <= 1 ? 556 : electricPump ? Math.max(652, FUEL_LEFT + 66 * suction) : Math.min(788, FUEL_LEFT + 77 * suction)
+  const left =
+    suction <= 1
+      ? 556
+      : electricPump
+        ? Math.max(652, FUEL_LEFT + 66 * suction)
+        : Math.min(788, FUEL_LEFT + 77 * suction)
   return { left, right: left + 92 }
 }
 
 /** Stations of a track in flow order: as its segments follow each other. */
 function along(layout: Layout, track: TrackId): Station[] {
-  const ends = layout.segments.filter((segment) => segment.track === track).flatMap((segment) => [segment.from, segment.to])
-  return layout.stations.filter((station) => station.track === track && (ends.includes(station.id) || track === 'fuel'))
+  const ends = layout.segments
+    .filter((segment) => segment.track === track)
+    .flatMap((segment) => [segment.from, segment.to])
+  return layout.stations.filter(
+    (station) => station.track === track && (ends.includes(station.id) || track === 'fuel'),
+  )
 }
 
 function spread(x: Record<string, number>, stations: Station[], from: number, to: number) {
-  stations.forEach((station, k) => (x[station.id] = stations.length === 1 ? from : from + ((to - from) * k) / (stations.length - 1)))
+  stations.forEach(
+    (station, k) =>
+      (x[station.id] = stations.length === 1 ? from : from + ((to - from) * k) / (stations.length - 1)),
+  )
 }
 
 /** Where the gauge loop ends: left of the panel beside the tracks, so that every place can be led to the sheet below. */

@@ -13,43 +13,106 @@ export interface Scale {
 }
 
 export function scaleOf(low: number, high: number, top: number, bottom: number, ticks: number[]): Scale {
-  return { low, high, ticks, y: (value) => bottom - ((Math.min(high, Math.max(low, value)) - low) / (high - low)) * (bottom - top) }
+  return {
+    low,
+    high,
+    ticks,
+    y: (value) => bottom - ((Math.min(high, Math.max(low, value)) - low) / (high - low)) * (bottom - top),
+  }
 }
 
-export const range = (from: number, to: number, step: number) => Array.from({ length: Math.floor((to - from) / step + 1e-9) + 1 }, (_, k) => from + k * step)
+export const range = (from: number, to: number, step: number) =>
+  Array.from({ length: Math.floor((to - from) / step + 1e-9) + 1 }, (_, k) => from + k * step)
 export function roundStep(rough: number): number {
   const power = 10 ** Math.floor(Math.log10(rough))
   return [1, 2, 5, 10].map((factor) => factor * power).find((candidate) => candidate >= rough)!
 }
 
-export function Axis({ scale, x1, x2, unit, text }: { scale: Scale; x1: number; x2: number; unit: string; text: (value: number) => string }) {
+export function Axis({
+  scale,
+  x1,
+  x2,
+  unit,
+  text,
+}: {
+  scale: Scale
+  x1: number
+  x2: number
+  unit: string
+  text: (value: number) => string
+}) {
   return (
     <g>
       {scale.ticks.map((tick) => (
         <g key={tick}>
           <line x1={x1} x2={x2} y1={scale.y(tick)} y2={scale.y(tick)} stroke="var(--grid)" />
-          <text x={x1 - 6} y={scale.y(tick) + 5} textAnchor="end" fontSize="16" fill="var(--ink-2)">{tick === scale.ticks.at(-1) ? `${unit} ${text(tick)}` : text(tick)}</text>
+          <text x={x1 - 6} y={scale.y(tick) + 5} textAnchor="end" fontSize="16" fill="var(--ink-2)">
+            {tick === scale.ticks.at(-1) ? `${unit} ${text(tick)}` : text(tick)}
+          </text>
         </g>
       ))}
     </g>
   )
 }
 
-const band = (values: ProfileValue[], x: Record<string, number>, scale: Scale, of: (value: ProfileValue) => { low: number; high: number }) =>
-  [...values.map((value) => `${x[value.station.id]},${scale.y(of(value).high)}`), ...[...values].reverse().map((value) => `${x[value.station.id]},${scale.y(of(value).low)}`)].join(' ')
+const band = (
+  values: ProfileValue[],
+  x: Record<string, number>,
+  scale: Scale,
+  of: (value: ProfileValue) => { low: number; high: number },
+) =>
+  [
+    ...values.map((value) => `${x[value.station.id]},${scale.y(of(value).high)}`),
+    ...[...values].reverse().map((value) => `${x[value.station.id]},${scale.y(of(value).low)}`),
+  ].join(' ')
 
 /** Grey: sound. Petrol: what the present belief expects. Dotted: its mean. */
-export function Profile({ values, scale, x }: { values: ProfileValue[]; scale: Scale; x: Record<string, number> }) {
+export function Profile({
+  values,
+  scale,
+  x,
+}: {
+  values: ProfileValue[]
+  scale: Scale
+  x: Record<string, number>
+}) {
   return (
     <g>
-      <polygon points={band(values, x, scale, (value) => value.sound)} fill="var(--sound)" stroke="var(--sound)" strokeWidth="2" />
-      <polygon points={band(values, x, scale, (value) => value.likely)} fill="url(#hatch-thin)" fillOpacity="0.55" stroke="var(--accent)" strokeWidth="1.5" />
-      <polyline points={values.map((value) => `${x[value.station.id]},${scale.y(value.likely.mean)}`).join(' ')} fill="none" stroke="var(--ink)" strokeWidth="2.5" strokeDasharray="2 5" />
+      <polygon
+        points={band(values, x, scale, (value) => value.sound)}
+        fill="var(--sound)"
+        stroke="var(--sound)"
+        strokeWidth="2"
+      />
+      <polygon
+        points={band(values, x, scale, (value) => value.likely)}
+        fill="url(#hatch-thin)"
+        fillOpacity="0.55"
+        stroke="var(--accent)"
+        strokeWidth="1.5"
+      />
+      <polyline
+        points={values.map((value) => `${x[value.station.id]},${scale.y(value.likely.mean)}`).join(' ')}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth="2.5"
+        strokeDasharray="2 5"
+      />
     </g>
   )
 }
 
-export function Pins({ pins, scaleOf, top, x: places }: { pins: Pin[]; scaleOf: (track: TrackId) => Scale; top: number; x: Record<string, number> }) {
+export function Pins({
+  pins,
+  scaleOf,
+  top,
+  x: places,
+}: {
+  pins: Pin[]
+  scaleOf: (track: TrackId) => Scale
+  top: number
+  x: Record<string, number>
+}) {
   return (
     <g>
       {pins.map((pin, at) => {
@@ -61,7 +124,18 @@ export function Pins({ pins, scaleOf, top, x: places }: { pins: Pin[]; scaleOf: 
             <line x1={x} x2={x} y1={y} y2={TRACK_Y[pin.track]} stroke="var(--ink)" strokeWidth="2" />
             <circle cx={x} cy={y} r="6" fill="var(--ink)" />
             <circle cx={x} cy={y} r="2" fill="var(--ground)" />
-            <text x={x + 9} y={below ? y + 19 : y - 7} fontSize="18" fontWeight="650" fill="var(--ink)" stroke="var(--ground)" strokeWidth="4" paintOrder="stroke">{pin.text}</text>
+            <text
+              x={x + 9}
+              y={below ? y + 19 : y - 7}
+              fontSize="18"
+              fontWeight="650"
+              fill="var(--ink)"
+              stroke="var(--ground)"
+              strokeWidth="4"
+              paintOrder="stroke"
+            >
+              {pin.text}
+            </text>
           </g>
         )
       })}
@@ -70,7 +144,17 @@ export function Pins({ pins, scaleOf, top, x: places }: { pins: Pin[]; scaleOf: 
 }
 
 /** Ink weight carries suspicion; the probability is always printed. */
-export function SegmentInk({ segment, span: { from, to }, share, onOpen }: { segment: Segment; span: { from: number; to: number }; share: SegmentShare; onOpen: () => void }) {
+export function SegmentInk({
+  segment,
+  span: { from, to },
+  share,
+  onOpen,
+}: {
+  segment: Segment
+  span: { from: number; to: number }
+  share: SegmentShare
+  onOpen: () => void
+}) {
   const y = TRACK_Y[segment.track]
   const middle = 0.5 * (from + to)
   const strong = share.ink === 'suspect' || share.ink === 'first'
@@ -78,20 +162,76 @@ export function SegmentInk({ segment, span: { from, to }, share, onOpen }: { seg
   const colour = strong ? 'var(--ink)' : 'var(--ink-2)'
   const pump = segment.id === 'pump'
   return (
-    <g role="button" tabIndex={0} aria-label={`${segment.name}, ${percentText(share.probability)}, ${share.ink}`} onClick={onOpen} onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), onOpen())} className="cursor-pointer" data-segment={segment.id} data-ink={share.ink}>
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`${segment.name}, ${percentText(share.probability)}, ${share.ink}`}
+      onClick={onOpen}
+      onKeyDown={(event) =>
+        (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), onOpen())
+      }
+      className="cursor-pointer"
+      data-segment={segment.id}
+      data-ink={share.ink}
+    >
       <rect x={from} y={y - 22} width={to - from} height={pump ? 60 : 64} fill="transparent" />
       {strong ? (
-        <rect x={from + 9} y={y - height / 2} width={to - from - 18} height={height} fill={share.ink === 'first' ? 'url(#hatch-dense)' : 'url(#hatch)'} stroke="var(--ink)" strokeWidth={share.ink === 'first' ? 2.5 : 1.5} />
+        <rect
+          x={from + 9}
+          y={y - height / 2}
+          width={to - from - 18}
+          height={height}
+          fill={share.ink === 'first' ? 'url(#hatch-dense)' : 'url(#hatch)'}
+          stroke="var(--ink)"
+          strokeWidth={share.ink === 'first' ? 2.5 : 1.5}
+        />
       ) : (
-        <line x1={from + 8} x2={to - 8} y1={y} y2={y} stroke={colour} strokeWidth={share.ink === 'cleared' ? 1.5 : 4} />
+        <line
+          x1={from + 8}
+          x2={to - 8}
+          y1={y}
+          y2={y}
+          stroke={colour}
+          strokeWidth={share.ink === 'cleared' ? 1.5 : 4}
+        />
       )}
-      <text x={middle} y={y + 27} textAnchor="middle" fontSize="18" fontFamily="var(--font-track)" fontWeight={strong ? 700 : 500} fill={colour}>{segment.name}</text>
-      <text x={middle} y={y + 45} textAnchor="middle" fontSize="17" fontFamily="var(--font-track)" fontWeight={strong ? 700 : 500} fill={colour}>{share.ink === 'cleared' ? 'cleared' : percentText(share.probability)}</text>
+      <text
+        x={middle}
+        y={y + 27}
+        textAnchor="middle"
+        fontSize="18"
+        fontFamily="var(--font-track)"
+        fontWeight={strong ? 700 : 500}
+        fill={colour}
+      >
+        {segment.name}
+      </text>
+      <text
+        x={middle}
+        y={y + 45}
+        textAnchor="middle"
+        fontSize="17"
+        fontFamily="var(--font-track)"
+        fontWeight={strong ? 700 : 500}
+        fill={colour}
+      >
+        {share.ink === 'cleared' ? 'cleared' : percentText(share.probability)}
+      </text>
     </g>
   )
 }
 
-export function StationMark({ station, x, read, next }: { station: Station; x: number; read: boolean; next: boolean }) {
+export function StationMark({
+  station,
+  x,
+  read,
+  next,
+}: {
+  station: Station
+  x: number
+  read: boolean
+  next: boolean
+}) {
   const y = TRACK_Y[station.track]
   if (next)
     return (
@@ -100,17 +240,43 @@ export function StationMark({ station, x, read, next }: { station: Station; x: n
         <circle cx={x} cy={y} r="5" fill="var(--accent)" />
       </g>
     )
-  return read ? <circle cx={x} cy={y} r="7" fill="var(--ink)" /> : <circle cx={x} cy={y} r="5" fill="var(--ground)" stroke="var(--ink-2)" strokeWidth="1.5" />
+  return read ? (
+    <circle cx={x} cy={y} r="7" fill="var(--ink)" />
+  ) : (
+    <circle cx={x} cy={y} r="5" fill="var(--ground)" stroke="var(--ink-2)" strokeWidth="1.5" />
+  )
 }
 
 export const Leader = ({ x, y, station }: { x: number; y: number; station: boolean }) =>
-  x <= 876 ? <line x1={x} x2={x} y1={y + (station ? 12 : 50)} y2="388" stroke="var(--accent)" strokeWidth="4" strokeDasharray={y === ELECTRIC_Y ? undefined : '5 6'} /> : null
+  x <= 876 ? (
+    <line
+      x1={x}
+      x2={x}
+      y1={y + (station ? 12 : 50)}
+      y2="388"
+      stroke="var(--accent)"
+      strokeWidth="4"
+      strokeDasharray={y === ELECTRIC_Y ? undefined : '5 6'}
+    />
+  ) : null
 
 export function EntryPin({ x, y, text }: { x: number; y: number; text: string }) {
   return (
     <g aria-hidden="true">
       <circle cx={x} cy={y} r="8" fill="var(--sheet)" stroke="var(--accent)" strokeWidth="3.5" />
-      <text x={x - 12} y={y + 22} textAnchor="end" fontSize="19" fontWeight="700" fill="var(--accent)" stroke="var(--ground)" strokeWidth="4" paintOrder="stroke">{text}?</text>
+      <text
+        x={x - 12}
+        y={y + 22}
+        textAnchor="end"
+        fontSize="19"
+        fontWeight="700"
+        fill="var(--accent)"
+        stroke="var(--ground)"
+        strokeWidth="4"
+        paintOrder="stroke"
+      >
+        {text}?
+      </text>
     </g>
   )
 }

@@ -16,24 +16,41 @@ export interface Pin {
 
 /** Readings that lie on a profile: volts against battery minus, or pressure, while the pump runs. */
 export function pinsOf(layout: Layout, job: JobView): Pin[] {
-  return job.readings.filter((reading) => reading.epoch === job.epoch).flatMap((reading): Pin[] => {
-    const test = findTest(reading.testId)
-    const station = test && stationOf(layout, test)
-    if (!test || !station || reading.value.kind !== 'number') return []
-    return [{ station: station.id, track: station.track, si: profileSi(test, reading.value.entered.value), text: entryText(reading as Reading), label: test.short }]
-  })
+  return job.readings
+    .filter((reading) => reading.epoch === job.epoch)
+    .flatMap((reading): Pin[] => {
+      const test = findTest(reading.testId)
+      const station = test && stationOf(layout, test)
+      if (!test || !station || reading.value.kind !== 'number') return []
+      return [
+        {
+          station: station.id,
+          track: station.track,
+          si: profileSi(test, reading.value.entered.value),
+          text: entryText(reading as Reading),
+          label: test.short,
+        },
+      ]
+    })
 }
 
 /** Station on whose profile a test reads, where it reads in the scene that the profiles show. */
 export function stationOf(layout: Layout, test: Test): Station | null {
   if (test.reading.kind !== 'number' || test.scene !== profileScene(layout)) return null
   const { quantity } = test.reading
-  if (quantity.of === 'volts' && quantity.black === '0' && quantity.red !== 'pumpMinus') return layout.stations.find((station) => station.node === quantity.red) ?? null
-  return quantity.of === 'pressure' ? (layout.stations.find((station) => station.node === quantity.at && station.track === 'fuel') ?? null) : null
+  if (quantity.of === 'volts' && quantity.black === '0' && quantity.red !== 'pumpMinus')
+    return layout.stations.find((station) => station.node === quantity.red) ?? null
+  return quantity.of === 'pressure'
+    ? (layout.stations.find((station) => station.node === quantity.at && station.track === 'fuel') ?? null)
+    : null
 }
 
 /** Where the leader of the next test begins: a station, or the middle of a segment. */
-export function targetOf(layout: Layout, geometry: Pick<TrackGeometry, 'x'>, test: Test): { x: number; y: number; station: string | null } | null {
+export function targetOf(
+  layout: Layout,
+  geometry: Pick<TrackGeometry, 'x'>,
+  test: Test,
+): { x: number; y: number; station: string | null } | null {
   const station = layout.stations.find((candidate) => candidate.id === test.at)
   if (station) return { x: geometry.x[station.id]!, y: TRACK_Y[station.track], station: station.id }
   const segment = layout.segments.find((candidate) => candidate.id === test.at)

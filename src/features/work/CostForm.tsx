@@ -6,7 +6,11 @@ import { Button } from '@/ui/Button'
 import type { JobInHand } from '../frame/useJob'
 import { minutesText } from '../frame/words'
 
-const AGAINST = { under: ', under the estimate', within: ', as estimated', over: ', over the estimate' } as const
+const AGAINST = {
+  under: ', under the estimate',
+  within: ', as estimated',
+  over: ', over the estimate',
+} as const
 
 /** The estimate against what it came to: parts as typed, work from step to step unless somebody knows better. */
 export function CostForm({ hand, plan }: { hand: JobInHand; plan: Plan }) {
@@ -19,17 +23,62 @@ export function CostForm({ hand, plan }: { hand: JobInHand; plan: Plan }) {
   const [money, work] = [Number(parts.replace(',', '.')), Number(minutes.replace(',', '.'))]
   const good = [money, work].every((value) => Number.isFinite(value) && value >= 0)
   const came = cameTo(estimate, money, work, terms.moneyPerMinute)
-  const keep = () => void hand.add({ kind: 'cost-noted', body: { estimateLow: estimate.low, estimateHigh: estimate.high, money: came.money, minutes: work } })
+  const keep = () =>
+    void hand.add({
+      kind: 'cost-noted',
+      body: { estimateLow: estimate.low, estimateHigh: estimate.high, money: came.money, minutes: work },
+    })
   const field = 'block h-[48px] w-[120px] border-2 border-ink-3 bg-sheet px-3 text-right text-main text-ink'
   return (
     <section aria-label="What it came to" className="space-y-2 border-t border-rule pt-3">
-      <h2 className="text-main font-semibold">What it came to: estimated {Math.round(estimate.low)} to {Math.round(estimate.high)}</h2>
-      <form className="flex items-end gap-3" onSubmit={(event) => { event.preventDefault(); if (good) keep() }}>
-        <label className="text-second text-ink-2">Parts<input name="cameParts" inputMode="decimal" value={parts} onChange={(event) => setParts(event.target.value)} className={field} /></label>
-        <label className="text-second text-ink-2">Work, min<input name="cameMinutes" inputMode="decimal" value={minutes} onChange={(event) => setMinutes(event.target.value)} className={field} /></label>
-        <p className="pb-2 text-main">{good ? <><b>{Math.round(came.money)}</b>{AGAINST[came.against]}</> : ''}</p>
-        <Button type="submit" variant={good ? 'plain' : 'held'} disabled={!good} data-act="cost">Note it</Button>
-        {job.cost && <span className="pb-2 text-second text-ink-2">Noted: {Math.round(job.cost.money)}, {minutesText(job.cost.minutes)}</span>}
+      <h2 className="text-main font-semibold">
+        What it came to: estimated {Math.round(estimate.low)} to {Math.round(estimate.high)}
+      </h2>
+      <form
+        className="flex items-end gap-3"
+        onSubmit={(event) => {
+          event.preventDefault()
+          if (good) keep()
+        }}
+      >
+        <label className="text-second text-ink-2">
+          Parts
+          <input
+            name="cameParts"
+            inputMode="decimal"
+            value={parts}
+            onChange={(event) => setParts(event.target.value)}
+            className={field}
+          />
+        </label>
+        <label className="text-second text-ink-2">
+          Work, min
+          <input
+            name="cameMinutes"
+            inputMode="decimal"
+            value={minutes}
+            onChange={(event) => setMinutes(event.target.value)}
+            className={field}
+          />
+        </label>
+        <p className="pb-2 text-main">
+          {good ? (
+            <>
+              <b>{Math.round(came.money)}</b>
+              {AGAINST[came.against]}
+            </>
+          ) : (
+            ''
+          )}
+        </p>
+        <Button type="submit" variant={good ? 'plain' : 'held'} disabled={!good} data-act="cost">
+          Note it
+        </Button>
+        {job.cost && (
+          <span className="pb-2 text-second text-ink-2">
+            Noted: {Math.round(job.cost.money)}, {minutesText(job.cost.minutes)}
+          </span>
+        )}
       </form>
     </section>
   )

@@ -19,7 +19,16 @@ interface Props {
 }
 
 /** What can hurt or be forgotten first; then what else is not as it came in. */
-const FIRST: Variable[] = ['line', 'battery', 'area', 'vapour', 'pumpCircuit', 'height', 'fuelLevel', 'exhaust']
+const FIRST: Variable[] = [
+  'line',
+  'battery',
+  'area',
+  'vapour',
+  'pumpCircuit',
+  'height',
+  'fuelLevel',
+  'exhaust',
+]
 /** One page for whoever goes on: state, openings, pieces, timers, the next act. Taking over asks for the hazards anew. */
 export function Handover({ hand, plan, step, pieces, now, open, onOpenChange }: Props) {
   const { job } = hand
@@ -35,18 +44,86 @@ export function Handover({ hand, plan, step, pieces, now, open, onOpenChange }: 
   return (
     <Panel open={open} onOpenChange={onOpenChange} title={`Handover: ${job.unit} ${job.vehicleName}`}>
       <div className="grid grid-cols-2 gap-x-8 gap-y-4 text-main" data-sheet="handover">
-        <List title="State now" items={FIRST.map((variable) => `${variableWord(variable)}: ${job.state[variable] ?? 'not known'}`)} />
+        <List
+          title="State now"
+          items={FIRST.map((variable) => `${variableWord(variable)}: ${job.state[variable] ?? 'not known'}`)}
+        />
         <List title="Open or apart" items={openingsOf(job.state)} none="Nothing is open." strong />
-        <List title="Off the vehicle" items={pieces.filter((piece) => piece.side === 'out').map((piece) => `${piece.count} × ${piece.name}, ${piece.lies}`)} none="Nothing." />
-        <List title="On the vehicle, comes off" items={pieces.filter((piece) => piece.side === 'on').map((piece) => `${piece.count} × ${piece.name}, ${piece.lies}`)} none="Nothing." />
-        <List title="Timers" items={waits.map((wait) => `${wait.label}: ${now === null ? 'running' : wait.endsAt > now ? `${minutesText((wait.endsAt - now) / 60_000)} left` : 'over'}`)} none="None runs." />
-        <List title="Next" items={step ? [`Step ${step.index + 1} of ${plan.steps.length}: ${lowerFirst(step.title)}`, nextPart(hand, step)] : ['All steps are done: prove it.']} strong />
+        <List
+          title="Off the vehicle"
+          items={pieces
+            .filter((piece) => piece.side === 'out')
+            .map((piece) => `${piece.count} × ${piece.name}, ${piece.lies}`)}
+          none="Nothing."
+        />
+        <List
+          title="On the vehicle, comes off"
+          items={pieces
+            .filter((piece) => piece.side === 'on')
+            .map((piece) => `${piece.count} × ${piece.name}, ${piece.lies}`)}
+          none="Nothing."
+        />
+        <List
+          title="Timers"
+          items={waits.map(
+            (wait) =>
+              `${wait.label}: ${now === null ? 'running' : wait.endsAt > now ? `${minutesText((wait.endsAt - now) / 60_000)} left` : 'over'}`,
+          )}
+          none="None runs."
+        />
+        <List
+          title="Next"
+          items={
+            step
+              ? [
+                  `Step ${step.index + 1} of ${plan.steps.length}: ${lowerFirst(step.title)}`,
+                  nextPart(hand, step),
+                ]
+              : ['All steps are done: prove it.']
+          }
+          strong
+        />
       </div>
-      {job.handover && <p className="pt-3 text-second text-ink-2">Last handed over to {job.handover.to}{job.handover.note ? `: ${job.handover.note}` : '.'}</p>}
-      <form className="mt-4 flex items-end gap-3 border-t border-rule pt-4" onSubmit={(event) => { event.preventDefault(); void take() }}>
-        <label className="w-[220px] text-second text-ink-2">Who takes over<input name="taker" value={name} onChange={(event) => setName(event.target.value)} placeholder={whoWorks()} className="block h-[48px] w-full border-2 border-ink-3 bg-sheet px-3 text-main text-ink" /></label>
-        <label className="flex-1 text-second text-ink-2">To be known besides<input name="note" value={note} onChange={(event) => setNote(event.target.value.slice(0, 400))} className="block h-[48px] w-full border-2 border-ink-3 bg-sheet px-3 text-main text-ink" /></label>
-        <Button type="submit" variant={name.trim() ? 'act' : 'held'} disabled={name.trim() === ''} data-act="take-over">I take it over</Button>
+      {job.handover && (
+        <p className="pt-3 text-second text-ink-2">
+          Last handed over to {job.handover.to}
+          {job.handover.note ? `: ${job.handover.note}` : '.'}
+        </p>
+      )}
+      <form
+        className="mt-4 flex items-end gap-3 border-t border-rule pt-4"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void take()
+        }}
+      >
+        <label className="w-[220px] text-second text-ink-2">
+          Who takes over
+          <input
+            name="taker"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            placeholder={whoWorks()}
+            className="block h-[48px] w-full border-2 border-ink-3 bg-sheet px-3 text-main text-ink"
+          />
+        </label>
+        <label className="flex-1 text-second text-ink-2">
+          To be known besides
+          <input
+            name="note"
+            value={note}
+            onChange={(event) => setNote(event.target.value.slice(0, 400))}
+            className="block h-[48px] w-full border-2 border-ink-3 bg-sheet px-3 text-main text-ink"
+          />
+        </label>
+        <Button
+          type="submit"
+          variant={name.trim() ? 'act' : 'held'}
+          disabled={name.trim() === ''}
+          data-act="take-over"
+        >
+          I take it over
+        </Button>
       </form>
     </Panel>
   )
@@ -58,11 +135,29 @@ function nextPart({ job }: JobInHand, step: PlanStep): string {
   return part ? `There: ${lowerFirst(part)}` : 'All of it ticked'
 }
 
-function List({ title, items, none = '', strong = false }: { title: string; items: string[]; none?: string; strong?: boolean }) {
+function List({
+  title,
+  items,
+  none = '',
+  strong = false,
+}: {
+  title: string
+  items: string[]
+  none?: string
+  strong?: boolean
+}) {
   return (
     <section aria-label={title}>
       <h3 className="border-b border-rule font-instrument text-second font-normal text-ink-2">{title}</h3>
-      {items.length === 0 ? <p>{none}</p> : <ul className={strong ? 'font-semibold' : ''}>{items.map((item) => <li key={item}>{item}</li>)}</ul>}
+      {items.length === 0 ? (
+        <p>{none}</p>
+      ) : (
+        <ul className={strong ? 'font-semibold' : ''}>
+          {items.map((item) => (
+            <li key={item}>{item}</li>
+          ))}
+        </ul>
+      )}
     </section>
   )
 }

@@ -17,15 +17,36 @@ interface Row {
   note: string
 }
 const EMPTY: Row = { length: '', bend: '', twist: '', clip: true, note: '' }
-const SEAT_WORDS: Record<Seat, string> = { inverted45: 'Inverted, 45°', dash37: 'Cone, 37°', bubble: 'Bubble', olive: 'Olive', quickConnect: 'Quick connector' }
+const SEAT_WORDS: Record<Seat, string> = {
+  inverted45: 'Inverted, 45°',
+  dash37: 'Cone, 37°',
+  bubble: 'Bubble',
+  olive: 'Olive',
+  quickConnect: 'Quick connector',
+}
 const field = 'h-[48px] w-full border-2 border-ink-3 bg-sheet px-2 text-right text-main text-ink'
 const value = (text: string): number => (text.trim() === '' ? NaN : Number(text.replace(',', '.')))
 
 /** Which line a repair renews, and where it lies. */
-export const COPIED: Record<string, { title: string; place: LinePlace }> = { frontLine: { title: 'Front feed line', place: 'feed' }, rearLine: { title: 'Rear feed line', place: 'feed' }, returnLine: { title: 'Return line', place: 'return' }, suctionLine: { title: 'Suction line', place: 'suction' } }
+export const COPIED: Record<string, { title: string; place: LinePlace }> = {
+  frontLine: { title: 'Front feed line', place: 'feed' },
+  rearLine: { title: 'Rear feed line', place: 'feed' },
+  returnLine: { title: 'Return line', place: 'return' },
+  suctionLine: { title: 'Suction line', place: 'suction' },
+}
 
 /** Copy of a hard line: measured corner to corner, cut list and bend marks, ends and hose by pressure and place, labels for both ends. */
-export function LineCopy({ hand, lineId, open, onOpenChange }: { hand: JobInHand; lineId: string; open: boolean; onOpenChange: (open: boolean) => void }) {
+export function LineCopy({
+  hand,
+  lineId,
+  open,
+  onOpenChange,
+}: {
+  hand: JobInHand
+  lineId: string
+  open: boolean
+  onOpenChange: (open: boolean) => void
+}) {
   const { title, place } = COPIED[lineId]!
   const form = useSurvey(hand, lineId)
   const { fuel, regulatorSetPa } = hand.vehicle.specification
@@ -33,24 +54,84 @@ export function LineCopy({ hand, lineId, open, onOpenChange }: { hand: JobInHand
   const answer = form.survey && copyLine(form.survey)
   const keep = async () => {
     if (!answer?.ok) return
-    await hand.add({ kind: 'line-surveyed', body: { line: lineId, material: form.material, outerDiameterMm: value(form.od), bendRadiusMm: value(form.radius), seats: form.seats, legs: form.rows.map((row, at) => ({ lengthMm: value(row.length), bendDeg: at === form.rows.length - 1 ? null : value(row.bend), twistDeg: Number.isFinite(value(row.twist)) ? value(row.twist) : 0, clip: row.clip, note: row.note })) } })
+    await hand.add({
+      kind: 'line-surveyed',
+      body: {
+        line: lineId,
+        material: form.material,
+        outerDiameterMm: value(form.od),
+        bendRadiusMm: value(form.radius),
+        seats: form.seats,
+        legs: form.rows.map((row, at) => ({
+          lengthMm: value(row.length),
+          bendDeg: at === form.rows.length - 1 ? null : value(row.bend),
+          twistDeg: Number.isFinite(value(row.twist)) ? value(row.twist) : 0,
+          clip: row.clip,
+          note: row.note,
+        })),
+      },
+    })
   }
   const kept = hand.job.lines.get(lineId)
   return (
     <Panel open={open} onOpenChange={onOpenChange} title={`Copy: ${title.toLowerCase()}`}>
       <div className="space-y-4 text-main" data-sheet="line">
-        <p className="text-second text-ink-2">Measure the old line before it is thrown away: from each end, or corner, to the next corner. Both open ends stay capped.</p>
+        <p className="text-second text-ink-2">
+          Measure the old line before it is thrown away: from each end, or corner, to the next corner. Both
+          open ends stay capped.
+        </p>
         <div className="grid grid-cols-[120px_140px_1fr] items-end gap-3">
-          <label className="text-second text-ink-2">Outside, mm<input name="od" inputMode="decimal" value={form.od} onChange={(event) => form.setOd(event.target.value)} className={field} /></label>
-          <label className="text-second text-ink-2">Bender radius, mm<input name="radius" inputMode="decimal" value={form.radius} onChange={(event) => form.setRadius(event.target.value)} className={field} /></label>
-          <ChoiceGroup label="Material" options={tubesFor(fuel).filter((tube) => !tube.never).map((tube) => ({ id: tube.id, label: tube.name }))} value={form.material} onChange={form.setMaterial} />
+          <label className="text-second text-ink-2">
+            Outside, mm
+            <input
+              name="od"
+              inputMode="decimal"
+              value={form.od}
+              onChange={(event) => form.setOd(event.target.value)}
+              className={field}
+            />
+          </label>
+          <label className="text-second text-ink-2">
+            Bender radius, mm
+            <input
+              name="radius"
+              inputMode="decimal"
+              value={form.radius}
+              onChange={(event) => form.setRadius(event.target.value)}
+              className={field}
+            />
+          </label>
+          <ChoiceGroup
+            label="Material"
+            options={tubesFor(fuel)
+              .filter((tube) => !tube.never)
+              .map((tube) => ({ id: tube.id, label: tube.name }))}
+            value={form.material}
+            onChange={form.setMaterial}
+          />
         </div>
         <Legs rows={form.rows} onRows={form.setRows} />
         <Ends seats={form.seats} onSeats={form.setSeats} pressurePa={pressurePa} place={place} />
-        {answer && (answer.ok ? <CutList copy={answer.value} survey={form.survey!} /> : <Notice title="It cannot be bent so.">{problemText(answer.error)}</Notice>)}
+        {answer &&
+          (answer.ok ? (
+            <CutList copy={answer.value} survey={form.survey!} />
+          ) : (
+            <Notice title="It cannot be bent so.">{problemText(answer.error)}</Notice>
+          ))}
         <div className="flex items-center gap-3">
-          <Button variant={answer?.ok ? 'act' : 'held'} disabled={!answer?.ok} data-act="keep-line" onClick={() => void keep()}>Keep this survey</Button>
-          {kept && <span className="text-second text-ink-2" data-kept="line">Kept: {kept.legs.length} legs, {kept.legs.filter((leg) => leg.clip).length} clips seen.</span>}
+          <Button
+            variant={answer?.ok ? 'act' : 'held'}
+            disabled={!answer?.ok}
+            data-act="keep-line"
+            onClick={() => void keep()}
+          >
+            Keep this survey
+          </Button>
+          {kept && (
+            <span className="text-second text-ink-2" data-kept="line">
+              Kept: {kept.legs.length} legs, {kept.legs.filter((leg) => leg.clip).length} clips seen.
+            </span>
+          )}
         </div>
         <Hose place={place} pressurePa={pressurePa} fuel={fuel} />
       </div>
@@ -63,47 +144,167 @@ function useSurvey(hand: JobInHand, lineId: string) {
   const [od, setOd] = useState(kept ? String(kept.outerDiameterMm) : '8')
   const [radius, setRadius] = useState(kept ? String(kept.bendRadiusMm) : '25')
   const [material, setMaterial] = useState(kept?.material ?? 'nickelCopper')
-  const [seats, setSeats] = useState<[Seat, Seat]>((kept?.seats as [Seat, Seat] | undefined) ?? ['inverted45', 'inverted45'])
-  const [rows, setRows] = useState<Row[]>(kept ? kept.legs.map((leg) => ({ length: String(leg.lengthMm), bend: leg.bendDeg === null ? '' : String(leg.bendDeg), twist: leg.twistDeg === 0 ? '' : String(leg.twistDeg), clip: leg.clip, note: leg.note })) : [{ ...EMPTY }])
+  const [seats, setSeats] = useState<[Seat, Seat]>(
+    (kept?.seats as [Seat, Seat] | undefined) ?? ['inverted45', 'inverted45'],
+  )
+  const [rows, setRows] = useState<Row[]>(
+    kept
+      ? kept.legs.map((leg) => ({
+          length: String(leg.lengthMm),
+          bend: leg.bendDeg === null ? '' : String(leg.bendDeg),
+          twist: leg.twistDeg === 0 ? '' : String(leg.twistDeg),
+          clip: leg.clip,
+          note: leg.note,
+        }))
+      : [{ ...EMPTY }],
+  )
   const outer = value(od)
   const allowance = (seat: Seat) => 1e-3 * outer * flareFor(seat, 0, 'feed').allowanceOd
-  const legs = rows.map((row, at) => ({ lengthM: 1e-3 * value(row.length), bendRad: at === rows.length - 1 ? null : (value(row.bend) * Math.PI) / 180, twistRad: Number.isFinite(value(row.twist)) ? (value(row.twist) * Math.PI) / 180 : 0 }))
-  const survey: LineSurvey | null = rows.some((row) => row.length.trim() !== '') && outer > 0 && value(radius) > 0 ? { outerDiameterM: 1e-3 * outer, bendRadiusM: 1e-3 * value(radius), legs, endAllowanceM: [allowance(seats[0]), allowance(seats[1])] } : null
+  const legs = rows.map((row, at) => ({
+    lengthM: 1e-3 * value(row.length),
+    bendRad: at === rows.length - 1 ? null : (value(row.bend) * Math.PI) / 180,
+    twistRad: Number.isFinite(value(row.twist)) ? (value(row.twist) * Math.PI) / 180 : 0,
+  }))
+  const survey: LineSurvey | null =
+    rows.some((row) => row.length.trim() !== '') && outer > 0 && value(radius) > 0
+      ? {
+          outerDiameterM: 1e-3 * outer,
+          bendRadiusM: 1e-3 * value(radius),
+          legs,
+          endAllowanceM: [allowance(seats[0]), allowance(seats[1])],
+        }
+      : null
   return { od, setOd, radius, setRadius, material, setMaterial, seats, setSeats, rows, setRows, survey }
 }
 
 function Legs({ rows, onRows }: { rows: Row[]; onRows: (rows: Row[]) => void }) {
-  const set = (at: number, change: Partial<Row>) => onRows(rows.map((row, k) => (k === at ? { ...row, ...change } : row)))
+  const set = (at: number, change: Partial<Row>) =>
+    onRows(rows.map((row, k) => (k === at ? { ...row, ...change } : row)))
   return (
     <section aria-label="Legs">
-      <div className="grid grid-cols-[34px_100px_100px_100px_92px_1fr_60px] gap-2 text-second text-ink-2"><span /><span>Leg, mm</span><span>Bend, °</span><span>Twist, °</span><span>Clip</span><span>Note</span><span /></div>
+      <div className="grid grid-cols-[34px_100px_100px_100px_92px_1fr_60px] gap-2 text-second text-ink-2">
+        <span />
+        <span>Leg, mm</span>
+        <span>Bend, °</span>
+        <span>Twist, °</span>
+        <span>Clip</span>
+        <span>Note</span>
+        <span />
+      </div>
       {rows.map((row, at) => (
-        <div key={at} data-leg={at} className="grid grid-cols-[34px_100px_100px_100px_92px_1fr_60px] items-center gap-2 py-1">
+        <div
+          key={at}
+          data-leg={at}
+          className="grid grid-cols-[34px_100px_100px_100px_92px_1fr_60px] items-center gap-2 py-1"
+        >
           <span className="text-step font-semibold">{at + 1}</span>
-          <input aria-label={`Leg ${at + 1}, mm`} name={`leg${at}`} inputMode="decimal" value={row.length} onChange={(event) => set(at, { length: event.target.value })} className={field} />
-          {at < rows.length - 1 ? <input aria-label={`Bend after leg ${at + 1}, degrees`} name={`bend${at}`} inputMode="decimal" value={row.bend} onChange={(event) => set(at, { bend: event.target.value })} className={field} /> : <span className="text-second text-ink-2">far end</span>}
-          {at > 0 && at < rows.length - 1 ? <input aria-label={`Twist before bend ${at + 1}, degrees`} name={`twist${at}`} inputMode="decimal" value={row.twist} onChange={(event) => set(at, { twist: event.target.value })} className={field} /> : <span />}
-          <Button variant="quiet" aria-pressed={row.clip} onClick={() => set(at, { clip: !row.clip })} className={row.clip ? '!bg-ink !px-2 !text-ground' : '!px-2'}>{row.clip ? 'Clip' : 'No clip'}</Button>
-          <input aria-label={`Note on leg ${at + 1}`} value={row.note} onChange={(event) => set(at, { note: event.target.value.slice(0, 120) })} className={`${field} !text-left`} />
-          {rows.length > 1 ? <Button variant="quiet" aria-label={`Leg ${at + 1} away`} onClick={() => onRows(rows.filter((_, k) => k !== at))} className="!px-3">−</Button> : <span />}
+          <input
+            aria-label={`Leg ${at + 1}, mm`}
+            name={`leg${at}`}
+            inputMode="decimal"
+            value={row.length}
+            onChange={(event) => set(at, { length: event.target.value })}
+            className={field}
+          />
+          {at < rows.length - 1 ? (
+            <input
+              aria-label={`Bend after leg ${at + 1}, degrees`}
+              name={`bend${at}`}
+              inputMode="decimal"
+              value={row.bend}
+              onChange={(event) => set(at, { bend: event.target.value })}
+              className={field}
+            />
+          ) : (
+            <span className="text-second text-ink-2">far end</span>
+          )}
+          {at > 0 && at < rows.length - 1 ? (
+            <input
+              aria-label={`Twist before bend ${at + 1}, degrees`}
+              name={`twist${at}`}
+              inputMode="decimal"
+              value={row.twist}
+              onChange={(event) => set(at, { twist: event.target.value })}
+              className={field}
+            />
+          ) : (
+            <span />
+          )}
+          <Button
+            variant="quiet"
+            aria-pressed={row.clip}
+            onClick={() => set(at, { clip: !row.clip })}
+            className={row.clip ? '!bg-ink !px-2 !text-ground' : '!px-2'}
+          >
+            {row.clip ? 'Clip' : 'No clip'}
+          </Button>
+          <input
+            aria-label={`Note on leg ${at + 1}`}
+            value={row.note}
+            onChange={(event) => set(at, { note: event.target.value.slice(0, 120) })}
+            className={`${field} !text-left`}
+          />
+          {rows.length > 1 ? (
+            <Button
+              variant="quiet"
+              aria-label={`Leg ${at + 1} away`}
+              onClick={() => onRows(rows.filter((_, k) => k !== at))}
+              className="!px-3"
+            >
+              −
+            </Button>
+          ) : (
+            <span />
+          )}
         </div>
       ))}
-      <Button variant="quiet" data-act="add-leg" onClick={() => onRows([...rows, { ...EMPTY }])}>A bend and one more leg</Button>
+      <Button variant="quiet" data-act="add-leg" onClick={() => onRows([...rows, { ...EMPTY }])}>
+        A bend and one more leg
+      </Button>
     </section>
   )
 }
 
-function Ends({ seats, onSeats, pressurePa, place }: { seats: [Seat, Seat]; onSeats: (seats: [Seat, Seat]) => void; pressurePa: number; place: LinePlace }) {
+function Ends({
+  seats,
+  onSeats,
+  pressurePa,
+  place,
+}: {
+  seats: [Seat, Seat]
+  onSeats: (seats: [Seat, Seat]) => void
+  pressurePa: number
+  place: LinePlace
+}) {
   return (
     <section aria-label="Ends" className="grid grid-cols-2 gap-6">
       {([0, 1] as const).map((end) => {
         const { flare, says } = flareFor(seats[end], pressurePa, place)
         return (
           <div key={end} data-end={end}>
-            <label className="block text-second text-ink-2">{end === 0 ? 'Seat at the first end' : 'Seat at the far end'}
-              <select value={seats[end]} onChange={(event) => onSeats(end === 0 ? [event.target.value as Seat, seats[1]] : [seats[0], event.target.value as Seat])} className={`${field} !text-left`}>{SEATS.map((seat) => <option key={seat} value={seat}>{SEAT_WORDS[seat]}</option>)}</select>
+            <label className="block text-second text-ink-2">
+              {end === 0 ? 'Seat at the first end' : 'Seat at the far end'}
+              <select
+                value={seats[end]}
+                onChange={(event) =>
+                  onSeats(
+                    end === 0
+                      ? [event.target.value as Seat, seats[1]]
+                      : [seats[0], event.target.value as Seat],
+                  )
+                }
+                className={`${field} !text-left`}
+              >
+                {SEATS.map((seat) => (
+                  <option key={seat} value={seat}>
+                    {SEAT_WORDS[seat]}
+                  </option>
+                ))}
+              </select>
             </label>
-            <p className={`pt-1 leading-tight ${flare ? '' : 'font-semibold text-danger'}`}><b>{flare ?? 'Not here.'}</b> <span className="text-second">{says}</span></p>
+            <p className={`pt-1 leading-tight ${flare ? '' : 'font-semibold text-danger'}`}>
+              <b>{flare ?? 'Not here.'}</b> <span className="text-second">{says}</span>
+            </p>
           </div>
         )
       })}
@@ -114,27 +315,70 @@ function Ends({ seats, onSeats, pressurePa, place }: { seats: [Seat, Seat]; onSe
 function CutList({ copy, survey }: { copy: Copy; survey: LineSurvey }) {
   const mm = (metre: number) => Math.round(1e3 * metre)
   return (
-    <section aria-label="Cut and bend" data-cut={mm(copy.cutM)} className="grid grid-cols-[1fr_300px] gap-6 border-t border-rule pt-3">
+    <section
+      aria-label="Cut and bend"
+      data-cut={mm(copy.cutM)}
+      className="grid grid-cols-[1fr_300px] gap-6 border-t border-rule pt-3"
+    >
       <div>
-        <p className="text-step">Cut <b>{mm(copy.cutM)} mm</b>, square, free of burrs. Nuts on before the second flare.</p>
+        <p className="text-step">
+          Cut <b>{mm(copy.cutM)} mm</b>, square, free of burrs. Nuts on before the second flare.
+        </p>
         <table className="mt-1 w-full text-main">
-          <thead><tr className="text-left text-second text-ink-2"><th className="font-normal">Bend</th><th className="text-right font-normal">Mark at, mm</th><th className="text-right font-normal">Angle</th><th className="text-right font-normal">Turn first</th></tr></thead>
-          <tbody>{copy.marks.map((mark, at) => <tr key={at} data-mark-at={mm(mark.atM)} className="border-t border-rule-2"><td className="py-1">{at + 1}</td><td className="text-right font-semibold">{mm(mark.atM)}</td><td className="text-right">{Math.round((mark.bendRad * 180) / Math.PI)}°</td><td className="text-right">{mark.twistRad === 0 ? 'none' : `${Math.round((mark.twistRad * 180) / Math.PI)}°`}</td></tr>)}</tbody>
+          <thead>
+            <tr className="text-left text-second text-ink-2">
+              <th className="font-normal">Bend</th>
+              <th className="text-right font-normal">Mark at, mm</th>
+              <th className="text-right font-normal">Angle</th>
+              <th className="text-right font-normal">Turn first</th>
+            </tr>
+          </thead>
+          <tbody>
+            {copy.marks.map((mark, at) => (
+              <tr key={at} data-mark-at={mm(mark.atM)} className="border-t border-rule-2">
+                <td className="py-1">{at + 1}</td>
+                <td className="text-right font-semibold">{mm(mark.atM)}</td>
+                <td className="text-right">{Math.round((mark.bendRad * 180) / Math.PI)}°</td>
+                <td className="text-right">
+                  {mark.twistRad === 0 ? 'none' : `${Math.round((mark.twistRad * 180) / Math.PI)}°`}
+                </td>
+              </tr>
+            ))}
+          </tbody>
         </table>
-        <p className="pt-2 text-second text-ink-2">{copy.clips} clips, every {mm(copy.clipSpacingM)} mm or less. Flare lengths are typical: make one for trial. Label both ends before they leave the hand: feed or return.</p>
+        <p className="pt-2 text-second text-ink-2">
+          {copy.clips} clips, every {mm(copy.clipSpacingM)} mm or less. Flare lengths are typical: make one
+          for trial. Label both ends before they leave the hand: feed or return.
+        </p>
       </div>
       <LineDrawing survey={survey} />
     </section>
   )
 }
 
-function Hose({ place, pressurePa, fuel }: { place: LinePlace; pressurePa: number; fuel: Parameters<typeof lineFor>[2] }) {
+function Hose({
+  place,
+  pressurePa,
+  fuel,
+}: {
+  place: LinePlace
+  pressurePa: number
+  fuel: Parameters<typeof lineFor>[2]
+}) {
   const { use, never, clamps, why } = lineFor(place, pressurePa, fuel)
   return (
     <section aria-label="Hose and clamp" className="border-t border-rule pt-3 text-second">
-      <h3 className="text-main font-semibold">Where hose joins it: {Math.round(pressurePa / 1e3)} kPa, {why.charAt(0).toLowerCase() + why.slice(1)}</h3>
+      <h3 className="text-main font-semibold">
+        Where hose joins it: {Math.round(pressurePa / 1e3)} kPa, {why.charAt(0).toLowerCase() + why.slice(1)}
+      </h3>
       <p>{use.map((choice) => `${choice.name}${choice.says ? ` (${choice.says})` : ''}`).join('; ')}.</p>
-      <p>Clamps: {clamps.map((clamp) => `${clamp.name.toLowerCase()}${clamp.says ? ` (${clamp.says})` : ''}`).join('; ')}. 3 mm from the hose end, behind the bead.</p>
+      <p>
+        Clamps:{' '}
+        {clamps
+          .map((clamp) => `${clamp.name.toLowerCase()}${clamp.says ? ` (${clamp.says})` : ''}`)
+          .join('; ')}
+        . 3 mm from the hose end, behind the bead.
+      </p>
       <p className="text-danger">Never: {never}.</p>
     </section>
   )
@@ -142,9 +386,13 @@ function Hose({ place, pressurePa, fuel }: { place: LinePlace; pressurePa: numbe
 
 function problemText(problem: LineProblem): string {
   switch (problem.kind) {
-    case 'no-legs': return 'Measure the first leg.'
-    case 'bad-figure': return `Leg ${problem.leg + 1}: ${problem.what === 'length' ? 'its length is missing or not over 0 mm.' : 'the bend after it must lie between 1° and 179°.'}`
-    case 'radius-too-small': return `That radius kinks the tube: ${Math.ceil(1e3 * problem.leastM)} mm at least.`
-    case 'leg-too-short': return `Leg ${problem.leg + 1} leaves the bender too little straight tube: it must be ${Math.ceil(1e3 * problem.needsM)} mm at least. Measure again, or take a bender of a smaller radius.`
+    case 'no-legs':
+      return 'Measure the first leg.'
+    case 'bad-figure':
+      return `Leg ${problem.leg + 1}: ${problem.what === 'length' ? 'its length is missing or not over 0 mm.' : 'the bend after it must lie between 1° and 179°.'}`
+    case 'radius-too-small':
+      return `That radius kinks the tube: ${Math.ceil(1e3 * problem.leastM)} mm at least.`
+    case 'leg-too-short':
+      return `Leg ${problem.leg + 1} leaves the bender too little straight tube: it must be ${Math.ceil(1e3 * problem.needsM)} mm at least. Measure again, or take a bender of a smaller radius.`
   }
 }

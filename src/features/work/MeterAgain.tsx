@@ -16,22 +16,64 @@ export function MeterAgain({ hand, minutes }: { hand: JobInHand; minutes: number
   const keep = async () => {
     if (!usable) return
     const read = { kind: 'meter-read' as const, body: { lelPercent: percent, where: 'before the step' } }
-    const cleared = { kind: 'state-asserted' as const, body: { changes: { vapour: 'clear' }, why: 'seen' as const, figures: [{ operationId: 'meterVapour', value: percent }] } }
-    const unclear = { kind: 'state-asserted' as const, body: { changes: { vapour: 'unchecked' }, why: 'seen' as const } }
+    const cleared = {
+      kind: 'state-asserted' as const,
+      body: {
+        changes: { vapour: 'clear' },
+        why: 'seen' as const,
+        figures: [{ operationId: 'meterVapour', value: percent }],
+      },
+    }
+    const unclear = {
+      kind: 'state-asserted' as const,
+      body: { changes: { vapour: 'unchecked' }, why: 'seen' as const },
+    }
     if (await hand.add(read, clear ? cleared : unclear)) setTyped('')
   }
   return (
     <div className="space-y-4" data-sheet="meter">
-      <p className="text-second font-semibold text-accent">{Number.isFinite(minutes) ? `The meter was read ${minutesText(minutes)} ago` : 'No meter was read here'}</p>
+      <p className="text-second font-semibold text-accent">
+        {Number.isFinite(minutes)
+          ? `The meter was read ${minutesText(minutes)} ago`
+          : 'No meter was read here'}
+      </p>
       <h1 className="text-work">Read the gas meter again</h1>
-      <ul className="space-y-2 text-step">{steps.map((step) => <li key={step}>{step}</li>)}</ul>
+      <ul className="space-y-2 text-step">
+        {steps.map((step) => (
+          <li key={step}>{step}</li>
+        ))}
+      </ul>
       <div className="flex items-end gap-4">
-        <label className="text-second text-ink-2">{gaugeGate!.what}, under {gaugeGate!.below} % LEL
-          <span className="mt-2 flex items-center gap-2 text-main text-ink"><input name="meterAgain" inputMode="decimal" autoComplete="off" value={typed} onChange={(event) => setTyped(event.target.value)} onKeyDown={(event) => event.key === 'Enter' && void keep()} className="h-[52px] w-32 border-[3px] border-accent bg-sheet px-3 text-right text-step font-semibold" />% LEL</span>
+        <label className="text-second text-ink-2">
+          {gaugeGate!.what}, under {gaugeGate!.below} % LEL
+          <span className="mt-2 flex items-center gap-2 text-main text-ink">
+            <input
+              name="meterAgain"
+              inputMode="decimal"
+              autoComplete="off"
+              value={typed}
+              onChange={(event) => setTyped(event.target.value)}
+              onKeyDown={(event) => event.key === 'Enter' && void keep()}
+              className="h-[52px] w-32 border-[3px] border-accent bg-sheet px-3 text-right text-step font-semibold"
+            />
+            % LEL
+          </span>
         </label>
-        {usable && !clear && <Notice kind="danger" title={`${percent} % LEL is too much.`}>{caution!.stopWhen}</Notice>}
+        {usable && !clear && (
+          <Notice kind="danger" title={`${percent} % LEL is too much.`}>
+            {caution!.stopWhen}
+          </Notice>
+        )}
       </div>
-      <Button tall variant={usable ? 'act' : 'held'} disabled={!usable} data-act="meter-again" onClick={() => void keep()}>{clear || !usable ? 'Note it, go on' : `Note ${percent} % LEL`}</Button>
+      <Button
+        tall
+        variant={usable ? 'act' : 'held'}
+        disabled={!usable}
+        data-act="meter-again"
+        onClick={() => void keep()}
+      >
+        {clear || !usable ? 'Note it, go on' : `Note ${percent} % LEL`}
+      </Button>
     </div>
   )
 }

@@ -13,25 +13,65 @@ import { WaitPanel } from './WaitPanel'
 import { Wires } from './Wires'
 
 /** What belongs to the step, and what may be done beside it: a photo, a wait, a change of hands. */
-export function RightColumn({ hand, plan, step, now }: { hand: JobInHand; plan: Plan; step: PlanStep | null; now: number | null }) {
+export function RightColumn({
+  hand,
+  plan,
+  step,
+  now,
+}: {
+  hand: JobInHand
+  plan: Plan
+  step: PlanStep | null
+  now: number | null
+}) {
   const [open, setOpen] = useState<'wait' | 'handover' | 'wires' | 'line' | 'bleeding' | null>(null)
   const lineId = plan.repairs.find((id) => id in COPIED)
   const bleeds = step?.operationId === 'bleed'
-  const panel = (id: NonNullable<typeof open>) => ({ open: open === id, onOpenChange: (next: boolean) => setOpen(next ? id : null) })
+  const panel = (id: NonNullable<typeof open>) => ({
+    open: open === id,
+    onOpenChange: (next: boolean) => setOpen(next ? id : null),
+  })
   return (
     <div className="flex min-h-0 flex-col justify-between gap-3">
       <Beside step={step} />
       <div className="space-y-2">
         <Photos hand={hand} operationId={step?.operationId ?? null} />
         <div className="grid grid-cols-3 gap-2">
-          {bleeds && <Button className="col-span-3" data-act="bleeding" onClick={() => setOpen('bleeding')}>Ways to bleed</Button>}
-          {lineId && <Button className="col-span-3" data-act="line-copy" onClick={() => setOpen('line')}>Copy of the line</Button>}
-          <Button variant="quiet" className="!px-2" data-act="wait" onClick={() => setOpen('wait')}>A wait</Button><Button variant="quiet" className="!px-2" data-act="handover" onClick={() => setOpen('handover')}>Hand over</Button>
-          <Button variant={openBypasses(hand.job).length > 0 ? 'plain' : 'quiet'} className="!px-2" data-act="wires" onClick={() => setOpen('wires')}>{openBypasses(hand.job).length > 0 ? `${openBypasses(hand.job).length} bridged` : 'Wires'}</Button>
+          {bleeds && (
+            <Button className="col-span-3" data-act="bleeding" onClick={() => setOpen('bleeding')}>
+              Ways to bleed
+            </Button>
+          )}
+          {lineId && (
+            <Button className="col-span-3" data-act="line-copy" onClick={() => setOpen('line')}>
+              Copy of the line
+            </Button>
+          )}
+          <Button variant="quiet" className="!px-2" data-act="wait" onClick={() => setOpen('wait')}>
+            A wait
+          </Button>
+          <Button variant="quiet" className="!px-2" data-act="handover" onClick={() => setOpen('handover')}>
+            Hand over
+          </Button>
+          <Button
+            variant={openBypasses(hand.job).length > 0 ? 'plain' : 'quiet'}
+            className="!px-2"
+            data-act="wires"
+            onClick={() => setOpen('wires')}
+          >
+            {openBypasses(hand.job).length > 0 ? `${openBypasses(hand.job).length} bridged` : 'Wires'}
+          </Button>
         </div>
       </div>
       <WaitPanel hand={hand} {...panel('wait')} />
-      <Handover hand={hand} plan={plan} step={step} pieces={trayOf(plan, hand.job.work!)} now={now} {...panel('handover')} />
+      <Handover
+        hand={hand}
+        plan={plan}
+        step={step}
+        pieces={trayOf(plan, hand.job.work!)}
+        now={now}
+        {...panel('handover')}
+      />
       <Wires hand={hand} {...panel('wires')} />
       <Bleeding hand={hand} {...panel('bleeding')} />
       {lineId && <LineCopy hand={hand} lineId={lineId} {...panel('line')} />}
@@ -45,11 +85,40 @@ function Beside({ step }: { step: PlanStep | null }) {
   return (
     <aside className="space-y-2 text-main" aria-label="For this step">
       {figure && <StepFigure id={figure} />}
-      {parts.length > 0 && <div><h2 className="font-instrument text-second font-normal text-ink-2">New, for this step</h2><ul>{parts.map((part) => <li key={part.name} className="my-1 inline-block border-2 border-ink px-2 font-semibold">{part.count > 1 ? `${part.count} × ` : ''}{part.name}</li>)}</ul></div>}
-      {tools.length > 0 && <div><h2 className="font-instrument text-second font-normal text-ink-2">In hand</h2><p>{tools.join(', ')}</p></div>}
-      {orientation && !figure && <div className="border-l-4 border-accent pl-3"><h2 className="font-instrument text-second font-normal text-ink-2">How it lies</h2><p>{orientation}</p></div>}
-      {looks && <div><h2 className="font-instrument text-second font-normal text-ink-2">Look at</h2><p>{looks}</p></div>}
-      <p className="text-second text-ink-2">The tablet can spark too: it stays on the trolley, outside the bonded area.</p>
+      {parts.length > 0 && (
+        <div>
+          <h2 className="font-instrument text-second font-normal text-ink-2">New, for this step</h2>
+          <ul>
+            {parts.map((part) => (
+              <li key={part.name} className="my-1 inline-block border-2 border-ink px-2 font-semibold">
+                {part.count > 1 ? `${part.count} × ` : ''}
+                {part.name}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {tools.length > 0 && (
+        <div>
+          <h2 className="font-instrument text-second font-normal text-ink-2">In hand</h2>
+          <p>{tools.join(', ')}</p>
+        </div>
+      )}
+      {orientation && !figure && (
+        <div className="border-l-4 border-accent pl-3">
+          <h2 className="font-instrument text-second font-normal text-ink-2">How it lies</h2>
+          <p>{orientation}</p>
+        </div>
+      )}
+      {looks && (
+        <div>
+          <h2 className="font-instrument text-second font-normal text-ink-2">Look at</h2>
+          <p>{looks}</p>
+        </div>
+      )}
+      <p className="text-second text-ink-2">
+        The tablet can spark too: it stays on the trolley, outside the bonded area.
+      </p>
     </aside>
   )
 }

@@ -37,37 +37,154 @@ export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: 
   const gateMet = !gate || (value !== null && value < gate.below)
   const torqueMet = !operation.torque || byFeel || number(torque) !== null
   const toTick = step.steps.filter((_, part) => !ticked(part)).length
-  const remains = [toTick > 0 ? `${toTick} to tick` : '', gate && !gateMet ? gate.what.toLowerCase() : '', torqueMet ? '' : 'torque'].filter(Boolean)
+  const remains = [
+    toTick > 0 ? `${toTick} to tick` : '',
+    gate && !gateMet ? gate.what.toLowerCase() : '',
+    torqueMet ? '' : 'torque',
+  ].filter(Boolean)
   const ready = remains.length === 0 && conflicts.length === 0
-  const tick = (part: number) => void hand.add({ kind: 'substep-ticked', body: { step: step.index, part, ticked: !ticked(part) } })
+  const tick = (part: number) =>
+    void hand.add({ kind: 'substep-ticked', body: { step: step.index, part, ticked: !ticked(part) } })
   const { sets } = operation
   const finish = () => {
     if (!ready) return
-    const wait = operation.wait && { kind: 'wait-started' as const, body: { waitId: `${step.operationId}-${work.madeAt}`.slice(0, 80), label: operation.wait.label, minutes: number(waitHours) !== null && number(waitHours)! > 0 ? 60 * number(waitHours)! : operation.wait.minutes, holds: true } }
-    void hand.add(...(gate?.unit === '%' && value !== null ? [meterRead(value)] : []), { kind: 'step-done', body: { step: step.index, operationId: step.operationId, sets: { ...sets }, entered: value, torqueNm: number(torque), byFeel, note: '' } }, ...(wait ? [wait] : []), ...(step.operationId === 'makeAreaSafe' ? [{ kind: 'guard-noted' as const, body: { extinguisher: true, meterZeroed: true, note: '' } }] : []))
+    const wait = operation.wait && {
+      kind: 'wait-started' as const,
+      body: {
+        waitId: `${step.operationId}-${work.madeAt}`.slice(0, 80),
+        label: operation.wait.label,
+        minutes:
+          number(waitHours) !== null && number(waitHours)! > 0
+            ? 60 * number(waitHours)!
+            : operation.wait.minutes,
+        holds: true,
+      },
+    }
+    void hand.add(
+      ...(gate?.unit === '%' && value !== null ? [meterRead(value)] : []),
+      {
+        kind: 'step-done',
+        body: {
+          step: step.index,
+          operationId: step.operationId,
+          sets: { ...sets },
+          entered: value,
+          torqueNm: number(torque),
+          byFeel,
+          note: '',
+        },
+      },
+      ...(wait ? [wait] : []),
+      ...(step.operationId === 'makeAreaSafe'
+        ? [{ kind: 'guard-noted' as const, body: { extinguisher: true, meterZeroed: true, note: '' } }]
+        : []),
+    )
   }
-  const tickAll = () => void hand.add(...step.steps.flatMap((_, part) => (ticked(part) ? [] : [{ kind: 'substep-ticked' as const, body: { step: step.index, part, ticked: true } }])))
+  const tickAll = () =>
+    void hand.add(
+      ...step.steps.flatMap((_, part) =>
+        ticked(part)
+          ? []
+          : [{ kind: 'substep-ticked' as const, body: { step: step.index, part, ticked: true } }],
+      ),
+    )
   const previous = step.index > 0 ? work.done.get(step.index - 1) : undefined
   const back = () => previous && void hand.undo(previous.eventId, `back to step ${step.index}`)
   useKeys({ ' ': () => open >= 0 && tick(open), b: () => back(), w: onWrong })
   return (
     <div data-step={step.operationId}>
-      <StepHead step={step} count={plan.steps.length} left={gapMinutes > 2 && work.done.size + work.ticks.size > 0 ? `You left here ${minutesText(gapMinutes)} ago.` : null} next={toTick > 0 && toTick < step.steps.length ? step.steps[open]!.toLowerCase() : null} short={short} />
-      {short && toTick > 0 && step.steps.length > 1 ? <AllParts step={step} left={toTick} onAll={tickAll} /> : <Parts step={step} open={open} ticked={ticked} onTick={tick} />}
+      <StepHead
+        step={step}
+        count={plan.steps.length}
+        left={
+          gapMinutes > 2 && work.done.size + work.ticks.size > 0
+            ? `You left here ${minutesText(gapMinutes)} ago.`
+            : null
+        }
+        next={toTick > 0 && toTick < step.steps.length ? step.steps[open]!.toLowerCase() : null}
+        short={short}
+      />
+      {short && toTick > 0 && step.steps.length > 1 ? (
+        <AllParts step={step} left={toTick} onAll={tickAll} />
+      ) : (
+        <Parts step={step} open={open} ticked={ticked} onTick={tick} />
+      )}
       <div className="flex items-end gap-4 py-2">
-        {gate && <NumberLine label={`${gate.what}, under ${gate.below} ${unitOf(gate)}`} unit={unitOf(gate)} value={measured} onChange={setMeasured} />}
-        {gate && value !== null && !gateMet && <Notice kind="danger" title={`${value} ${unitOf(gate)} is too much.`}>{tooMuch(gate, value)}</Notice>}
-        {gate?.unit === '%' && value !== null && value >= 0 && !gateMet && <Button className="shrink-0 whitespace-nowrap" data-act="note-meter" onClick={() => void hand.add(meterRead(value))}>Note {value} % LEL</Button>}
-        {operation.torque && !byFeel && <NumberLine label={`${operation.torque.what}, ${operation.torque.lowNm} to ${operation.torque.highNm} N·m typical; the maker’s figure governs`} unit="N·m" value={torque} onChange={setTorque} />}
-        {operation.torque && number(torque) !== null && (number(torque)! < operation.torque.lowNm || number(torque)! > operation.torque.highNm) && <Notice title="Outside the typical range.">Kept as you say. Check the maker’s figure.</Notice>}
-        {operation.wait && <NumberLine label={`${operation.wait.label}: ${minutesText(operation.wait.minutes)} typical, its sheet governs`} unit="h" placeholder={String(Math.round(operation.wait.minutes / 6) / 10)} value={waitHours} onChange={setWaitHours} />}
-        {operation.torque && <Button variant={byFeel ? 'plain' : 'quiet'} aria-pressed={byFeel} onClick={() => setByFeel(!byFeel)}>{byFeel ? 'By feel, recorded so' : 'No wrench: by feel'}</Button>}
+        {gate && (
+          <NumberLine
+            label={`${gate.what}, under ${gate.below} ${unitOf(gate)}`}
+            unit={unitOf(gate)}
+            value={measured}
+            onChange={setMeasured}
+          />
+        )}
+        {gate && value !== null && !gateMet && (
+          <Notice kind="danger" title={`${value} ${unitOf(gate)} is too much.`}>
+            {tooMuch(gate, value)}
+          </Notice>
+        )}
+        {gate?.unit === '%' && value !== null && value >= 0 && !gateMet && (
+          <Button
+            className="shrink-0 whitespace-nowrap"
+            data-act="note-meter"
+            onClick={() => void hand.add(meterRead(value))}
+          >
+            Note {value} % LEL
+          </Button>
+        )}
+        {operation.torque && !byFeel && (
+          <NumberLine
+            label={`${operation.torque.what}, ${operation.torque.lowNm} to ${operation.torque.highNm} N·m typical; the maker’s figure governs`}
+            unit="N·m"
+            value={torque}
+            onChange={setTorque}
+          />
+        )}
+        {operation.torque &&
+          number(torque) !== null &&
+          (number(torque)! < operation.torque.lowNm || number(torque)! > operation.torque.highNm) && (
+            <Notice title="Outside the typical range.">Kept as you say. Check the maker’s figure.</Notice>
+          )}
+        {operation.wait && (
+          <NumberLine
+            label={`${operation.wait.label}: ${minutesText(operation.wait.minutes)} typical, its sheet governs`}
+            unit="h"
+            placeholder={String(Math.round(operation.wait.minutes / 6) / 10)}
+            value={waitHours}
+            onChange={setWaitHours}
+          />
+        )}
+        {operation.torque && (
+          <Button
+            variant={byFeel ? 'plain' : 'quiet'}
+            aria-pressed={byFeel}
+            onClick={() => setByFeel(!byFeel)}
+          >
+            {byFeel ? 'By feel, recorded so' : 'No wrench: by feel'}
+          </Button>
+        )}
       </div>
       <div className="flex gap-2 pt-1">
-        <Button tall disabled={!previous} variant={previous ? 'quiet' : 'held'} onClick={back}>{previous ? `Back to ${step.index}` : 'First step'}</Button>
-        <Button tall variant="quiet" onClick={onWrong}>Something is wrong</Button>
-        <button type="button" data-act="step-done" disabled={!ready} onClick={finish} className={`min-h-[72px] flex-1 text-step font-semibold ${ready ? 'bg-accent text-on-accent' : 'border-2 border-dashed border-accent bg-wash text-accent'}`}>
-          {conflicts.length > 0 ? `Held: ${conflicts[0]}` : ready ? (step.index + 1 === plan.steps.length ? 'Done, last step' : `Done, to step ${step.index + 2}`) : `${remains.join(', ')}, then step ${step.index + 2}`}
+        <Button tall disabled={!previous} variant={previous ? 'quiet' : 'held'} onClick={back}>
+          {previous ? `Back to ${step.index}` : 'First step'}
+        </Button>
+        <Button tall variant="quiet" onClick={onWrong}>
+          Something is wrong
+        </Button>
+        <button
+          type="button"
+          data-act="step-done"
+          disabled={!ready}
+          onClick={finish}
+          className={`min-h-[72px] flex-1 text-step font-semibold ${ready ? 'bg-accent text-on-accent' : 'border-2 border-dashed border-accent bg-wash text-accent'}`}
+        >
+          {conflicts.length > 0
+            ? `Held: ${conflicts[0]}`
+            : ready
+              ? step.index + 1 === plan.steps.length
+                ? 'Done, last step'
+                : `Done, to step ${step.index + 2}`
+              : `${remains.join(', ')}, then step ${step.index + 2}`}
         </button>
       </div>
     </div>
@@ -80,37 +197,94 @@ const unitOf = (gate: FigureGate) => (gate.unit === '%' ? '% LEL' : gate.unit)
 /** What a figure over its limit asks for. */
 function tooMuch(gate: FigureGate, value: number): string {
   if (gate.unit !== '%' || value < 100 * STOP_LEL) return 'Wait and read again. The step stays held.'
-  return value < 100 * LEAVE_LEL ? 'Stop, ventilate, note it.' : 'Everyone out, touch no switch. Note it outside.'
+  return value < 100 * LEAVE_LEL
+    ? 'Stop, ventilate, note it.'
+    : 'Everyone out, touch no switch. Note it outside.'
 }
 
-const meterRead = (percent: number) => ({ kind: 'meter-read' as const, body: { lelPercent: Math.min(percent, 100), where: 'at the step' } })
+const meterRead = (percent: number) => ({
+  kind: 'meter-read' as const,
+  body: { lelPercent: Math.min(percent, 100), where: 'at the step' },
+})
 
 const number = (text: string): number | null => {
   const parsed = Number(text.replace(',', '.'))
   return text.trim() === '' || Number.isNaN(parsed) ? null : parsed
 }
 
-function StepHead({ step, count, left, next, short }: { step: PlanStep; count: number; left: string | null; next: string | null; short: boolean }) {
+function StepHead({
+  step,
+  count,
+  left,
+  next,
+  short,
+}: {
+  step: PlanStep
+  count: number
+  left: string | null
+  next: string | null
+  short: boolean
+}) {
   return (
     <>
       <div className="flex items-center justify-between">
-        <p className="text-second font-semibold text-accent">Step {step.index + 1} of {count}, {SIDES[step.side]}, {minutesText(step.minutes)}</p>
-        {step.steps.length > 1 && <button type="button" data-act="short" aria-pressed={short} onClick={() => setShort(!short)} className="-my-2 min-h-[44px] px-2 text-second text-ink-2 underline">{short ? 'Show each part' : 'Parts as one'}</button>}
+        <p className="text-second font-semibold text-accent">
+          Step {step.index + 1} of {count}, {SIDES[step.side]}, {minutesText(step.minutes)}
+        </p>
+        {step.steps.length > 1 && (
+          <button
+            type="button"
+            data-act="short"
+            aria-pressed={short}
+            onClick={() => setShort(!short)}
+            className="-my-2 min-h-[44px] px-2 text-second text-ink-2 underline"
+          >
+            {short ? 'Show each part' : 'Parts as one'}
+          </button>
+        )}
       </div>
       <h1 className="text-work">{step.title}</h1>
-      {left && <p className="my-1 bg-wash px-3 py-2 text-main"><span className="font-semibold">{left}</span> {next ? `Next: ${next}.` : ''}</p>}
+      {left && (
+        <p className="my-1 bg-wash px-3 py-2 text-main">
+          <span className="font-semibold">{left}</span> {next ? `Next: ${next}.` : ''}
+        </p>
+      )}
     </>
   )
 }
 
-function Parts({ step, open, ticked, onTick }: { step: PlanStep; open: number; ticked: (part: number) => boolean; onTick: (part: number) => void }) {
+function Parts({
+  step,
+  open,
+  ticked,
+  onTick,
+}: {
+  step: PlanStep
+  open: number
+  ticked: (part: number) => boolean
+  onTick: (part: number) => void
+}) {
   return (
     <ul className="mt-2">
       {step.steps.map((text, part) => (
         <li key={text} className="border-b border-rule-2">
-          <button type="button" role="checkbox" aria-checked={ticked(part)} onClick={() => onTick(part)} className="flex min-h-[52px] w-full items-center gap-4 text-left">
-            <span className={`flex h-10 w-10 shrink-0 items-center justify-center ${ticked(part) ? 'bg-ink text-ground' : part === open ? 'border-[3px] border-accent bg-sheet' : 'border-2 border-ink-3'}`}>{ticked(part) && <Check size={28} strokeWidth={3} aria-hidden="true" />}</span>
-            <span className={`text-step leading-tight ${ticked(part) ? 'text-ink-2' : part === open ? 'font-semibold' : ''}`}>{text}</span>
+          <button
+            type="button"
+            role="checkbox"
+            aria-checked={ticked(part)}
+            onClick={() => onTick(part)}
+            className="flex min-h-[52px] w-full items-center gap-4 text-left"
+          >
+            <span
+              className={`flex h-10 w-10 shrink-0 items-center justify-center ${ticked(part) ? 'bg-ink text-ground' : part === open ? 'border-[3px] border-accent bg-sheet' : 'border-2 border-ink-3'}`}
+            >
+              {ticked(part) && <Check size={28} strokeWidth={3} aria-hidden="true" />}
+            </span>
+            <span
+              className={`text-step leading-tight ${ticked(part) ? 'text-ink-2' : part === open ? 'font-semibold' : ''}`}
+            >
+              {text}
+            </span>
           </button>
         </li>
       ))}
@@ -121,19 +295,49 @@ function Parts({ step, open, ticked, onTick }: { step: PlanStep; open: number; t
 /** The parts of a step as one, for the practised: read, done, ticked in one touch. */
 function AllParts({ step, left, onAll }: { step: PlanStep; left: number; onAll: () => void }) {
   return (
-    <button type="button" role="checkbox" aria-checked={false} data-act="all-parts" onClick={onAll} className="mt-2 flex min-h-[64px] w-full items-center gap-4 border-b border-rule-2 text-left">
+    <button
+      type="button"
+      role="checkbox"
+      aria-checked={false}
+      data-act="all-parts"
+      onClick={onAll}
+      className="mt-2 flex min-h-[64px] w-full items-center gap-4 border-b border-rule-2 text-left"
+    >
       <span className="h-10 w-10 shrink-0 border-[3px] border-accent bg-sheet" />
-      <span><span className="block text-step font-semibold">All {left} parts</span><span className="block text-second text-ink-2">{step.steps.join(' · ')}</span></span>
+      <span>
+        <span className="block text-step font-semibold">All {left} parts</span>
+        <span className="block text-second text-ink-2">{step.steps.join(' · ')}</span>
+      </span>
     </button>
   )
 }
 
-function NumberLine({ label, unit, value, placeholder, onChange }: { label: string; unit: string; value: string; placeholder?: string; onChange: (value: string) => void }) {
+function NumberLine({
+  label,
+  unit,
+  value,
+  placeholder,
+  onChange,
+}: {
+  label: string
+  unit: string
+  value: string
+  placeholder?: string
+  onChange: (value: string) => void
+}) {
   return (
     <label className="shrink-0 text-second text-ink-2">
       {label}
       <span className="mt-2 flex items-center gap-2 text-main text-ink">
-        <input name="measured" inputMode="decimal" autoComplete="off" placeholder={placeholder} value={value} onChange={(event) => onChange(event.target.value)} className="h-[52px] w-32 border-[3px] border-accent bg-sheet px-3 text-right text-step font-semibold" />
+        <input
+          name="measured"
+          inputMode="decimal"
+          autoComplete="off"
+          placeholder={placeholder}
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+          className="h-[52px] w-32 border-[3px] border-accent bg-sheet px-3 text-right text-step font-semibold"
+        />
         {unit}
       </span>
     </label>

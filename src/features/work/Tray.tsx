@@ -13,26 +13,59 @@ interface Props {
 export function Tray({ pieces, waits, now, onEnd }: Props) {
   const out = pieces.filter((piece) => piece.side === 'out').reduce((sum, piece) => sum + piece.count, 0)
   return (
-    <section aria-label="Tray" className="mt-2 flex min-h-[108px] items-stretch overflow-x-auto overflow-y-hidden border-t-2 border-ink bg-sheet">
+    <section
+      aria-label="Tray"
+      className="mt-2 flex min-h-[108px] items-stretch overflow-x-auto overflow-y-hidden border-t-2 border-ink bg-sheet"
+    >
       <div className="w-[150px] shrink-0 px-6 pt-2 leading-tight">
         <span className="block text-work font-semibold">{out}</span>
         <span className="text-second text-ink-2">{out === 1 ? 'piece out' : 'pieces out'}</span>
       </div>
       {pieces.map((piece, at) => (
-        <div key={`${piece.name} ${at}`} className={`shrink-0 border-l border-rule-2 px-3 pt-2 leading-tight ${piece.side === 'on' ? 'bg-wash' : ''}`}>
-          <span className={`block text-count font-semibold ${piece.side === 'on' ? 'text-accent' : ''}`}>{piece.count}</span>
+        <div
+          key={`${piece.name} ${at}`}
+          className={`shrink-0 border-l border-rule-2 px-3 pt-2 leading-tight ${piece.side === 'on' ? 'bg-wash' : ''}`}
+        >
+          <span className={`block text-count font-semibold ${piece.side === 'on' ? 'text-accent' : ''}`}>
+            {piece.count}
+          </span>
           <span className="block text-second">{piece.name}</span>
-          <span className="block text-tick text-ink-2">{piece.side === 'on' ? `${piece.lies}, comes off` : piece.lies}</span>
+          <span className="block text-tick text-ink-2">
+            {piece.side === 'on' ? `${piece.lies}, comes off` : piece.lies}
+          </span>
         </div>
       ))}
       {waits.map((wait) => {
         const left = now === null ? null : (wait.endsAt - now) / 60_000
         return (
-          <div key={wait.waitId} className="ml-auto w-[240px] shrink-0 border-l-2 border-ink px-3 pt-2 leading-tight">
-            <span className="block text-count font-semibold">{left === null ? '' : left > 0 ? minutesText(left) : 'over'}<span className="text-second font-normal text-ink-2"> {left !== null && left > 0 ? 'left' : ''}</span></span>
+          <div
+            key={wait.waitId}
+            className="ml-auto w-[240px] shrink-0 border-l-2 border-ink px-3 pt-2 leading-tight"
+          >
+            <span className="block text-count font-semibold">
+              {left === null ? '' : left > 0 ? minutesText(left) : 'over'}
+              <span className="text-second font-normal text-ink-2">
+                {' '}
+                {left !== null && left > 0 ? 'left' : ''}
+              </span>
+            </span>
             <span className="block text-second">{wait.label}</span>
-            <button type="button" onClick={() => onEnd(wait.waitId)} className="-mb-1 min-h-[44px] pr-4 text-second text-ink-2 underline">end it</button>
-            {left !== null && left > 0 && mayAsk() && <button type="button" onClick={askForNotice} className="-mb-1 min-h-[44px] text-second text-ink-2 underline">tell me then</button>}
+            <button
+              type="button"
+              onClick={() => onEnd(wait.waitId)}
+              className="-mb-1 min-h-[44px] pr-4 text-second text-ink-2 underline"
+            >
+              end it
+            </button>
+            {left !== null && left > 0 && mayAsk() && (
+              <button
+                type="button"
+                onClick={askForNotice}
+                className="-mb-1 min-h-[44px] text-second text-ink-2 underline"
+              >
+                tell me then
+              </button>
+            )}
           </div>
         )
       })}

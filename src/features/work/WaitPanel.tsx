@@ -20,7 +20,15 @@ const UNITS = { min: 1, h: 60, d: 1440 } as const
 type WaitUnit = keyof typeof UNITS
 
 /** Begins a wait: it goes on through reload, sleep and a closed browser, and holds the next step where it should. */
-export function WaitPanel({ hand, open, onOpenChange }: { hand: JobInHand; open: boolean; onOpenChange: (open: boolean) => void }) {
+export function WaitPanel({
+  hand,
+  open,
+  onOpenChange,
+}: {
+  hand: JobInHand
+  open: boolean
+  onOpenChange: (open: boolean) => void
+}) {
   const [label, setLabel] = useState('')
   const [length, setLength] = useState('')
   const [unit, setUnit] = useState<WaitUnit>('min')
@@ -28,7 +36,14 @@ export function WaitPanel({ hand, open, onOpenChange }: { hand: JobInHand; open:
   const minutes = Number(length.replace(',', '.')) * UNITS[unit]
   const good = label.trim() !== '' && Number.isFinite(minutes) && minutes > 0 && minutes <= 90 * 1440
   const begin = async () => {
-    if (!good || !(await hand.add({ kind: 'wait-started', body: { waitId: crypto.randomUUID(), label: label.trim().slice(0, 200), minutes, holds } }))) return
+    if (
+      !good ||
+      !(await hand.add({
+        kind: 'wait-started',
+        body: { waitId: crypto.randomUUID(), label: label.trim().slice(0, 200), minutes, holds },
+      }))
+    )
+      return
     onOpenChange(false)
     setLabel('')
   }
@@ -36,14 +51,67 @@ export function WaitPanel({ hand, open, onOpenChange }: { hand: JobInHand; open:
   return (
     <Panel open={open} onOpenChange={onOpenChange} title="Begin a wait">
       <div className="space-y-4">
-        <div className="grid grid-cols-4 gap-2">{USUAL.map((usual) => <Button key={usual.label} className="!px-2 leading-tight" onClick={() => { setLabel(usual.label); setHolds(usual.holds); setUnit('min'); setLength(String(usual.minutes)) }}>{usual.label}</Button>)}</div>
-        <form className="grid grid-cols-[1fr_110px_150px_auto] items-end gap-3" onSubmit={(event) => { event.preventDefault(); void begin() }}>
-          <label className="text-second text-ink-2">What waits<input name="waitLabel" value={label} onChange={(event) => setLabel(event.target.value)} className={field} /></label>
-          <label className="text-second text-ink-2">For<input name="waitLength" inputMode="decimal" value={length} onChange={(event) => setLength(event.target.value)} className={field} /></label>
-          <ChoiceGroup label="Unit" options={(Object.keys(UNITS) as WaitUnit[]).map((id) => ({ id, label: id }))} value={unit} onChange={(id) => setUnit(id as WaitUnit)} />
-          <Button type="submit" variant={good ? 'act' : 'held'} disabled={!good} data-act="begin-wait">Begin</Button>
+        <div className="grid grid-cols-4 gap-2">
+          {USUAL.map((usual) => (
+            <Button
+              key={usual.label}
+              className="!px-2 leading-tight"
+              onClick={() => {
+                setLabel(usual.label)
+                setHolds(usual.holds)
+                setUnit('min')
+                setLength(String(usual.minutes))
+              }}
+            >
+              {usual.label}
+            </Button>
+          ))}
+        </div>
+        <form
+          className="grid grid-cols-[1fr_110px_150px_auto] items-end gap-3"
+          onSubmit={(event) => {
+            event.preventDefault()
+            void begin()
+          }}
+        >
+          <label className="text-second text-ink-2">
+            What waits
+            <input
+              name="waitLabel"
+              value={label}
+              onChange={(event) => setLabel(event.target.value)}
+              className={field}
+            />
+          </label>
+          <label className="text-second text-ink-2">
+            For
+            <input
+              name="waitLength"
+              inputMode="decimal"
+              value={length}
+              onChange={(event) => setLength(event.target.value)}
+              className={field}
+            />
+          </label>
+          <ChoiceGroup
+            label="Unit"
+            options={(Object.keys(UNITS) as WaitUnit[]).map((id) => ({ id, label: id }))}
+            value={unit}
+            onChange={(id) => setUnit(id as WaitUnit)}
+          />
+          <Button type="submit" variant={good ? 'act' : 'held'} disabled={!good} data-act="begin-wait">
+            Begin
+          </Button>
         </form>
-        <ChoiceGroup label="Holds" options={[{ id: 'yes', label: 'The next step waits for it' }, { id: 'no', label: 'Work goes on beside it' }]} value={holds ? 'yes' : 'no'} onChange={(id) => setHolds(id === 'yes')} />
+        <ChoiceGroup
+          label="Holds"
+          options={[
+            { id: 'yes', label: 'The next step waits for it' },
+            { id: 'no', label: 'Work goes on beside it' },
+          ]}
+          value={holds ? 'yes' : 'no'}
+          onChange={(id) => setHolds(id === 'yes')}
+        />
         <p className="text-second text-ink-2">Times are typical; the sheet of what cures or soaks governs.</p>
       </div>
     </Panel>

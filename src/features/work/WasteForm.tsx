@@ -17,20 +17,72 @@ export function WasteForm({ hand }: { hand: JobInHand }) {
   const count = Number(litres.replace(',', '.'))
   const good = Number.isFinite(count) && count > 0 && container.trim() !== ''
   const note = async () => {
-    if (good && (await hand.add({ kind: 'waste-noted', body: { litres: count, kind, container: container.trim(), whereTo: whereTo.trim() } }))) setLitres('')
+    if (
+      good &&
+      (await hand.add({
+        kind: 'waste-noted',
+        body: { litres: count, kind, container: container.trim(), whereTo: whereTo.trim() },
+      }))
+    )
+      setLitres('')
   }
   const field = 'block h-[48px] w-full border-2 border-ink-3 bg-sheet px-3 text-main text-ink'
   return (
     <section aria-label="Fuel that came out" className="space-y-2 border-t border-rule pt-3">
       <h2 className="text-main font-semibold">Fuel that came out</h2>
-      <form className="grid grid-cols-[110px_1fr_1fr_auto] items-end gap-3" onSubmit={(event) => { event.preventDefault(); void note() }}>
-        <label className="text-second text-ink-2">Litres<input name="litres" inputMode="decimal" value={litres} onChange={(event) => setLitres(event.target.value)} className={field} /></label>
-        <label className="text-second text-ink-2">Container, its label<input name="container" value={container} onChange={(event) => setContainer(event.target.value.slice(0, 200))} className={field} /></label>
-        <label className="text-second text-ink-2">Where it goes<input name="whereTo" value={whereTo} onChange={(event) => setWhereTo(event.target.value.slice(0, 200))} className={field} /></label>
-        <Button type="submit" variant={good ? 'plain' : 'held'} disabled={!good} data-act="waste">Note it</Button>
-        <div className="col-span-4"><ChoiceGroup label="Kind" options={KINDS.map((id) => ({ id, label: id }))} value={kind} onChange={(id) => setKind(id as Kind)} /></div>
+      <form
+        className="grid grid-cols-[110px_1fr_1fr_auto] items-end gap-3"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void note()
+        }}
+      >
+        <label className="text-second text-ink-2">
+          Litres
+          <input
+            name="litres"
+            inputMode="decimal"
+            value={litres}
+            onChange={(event) => setLitres(event.target.value)}
+            className={field}
+          />
+        </label>
+        <label className="text-second text-ink-2">
+          Container, its label
+          <input
+            name="container"
+            value={container}
+            onChange={(event) => setContainer(event.target.value.slice(0, 200))}
+            className={field}
+          />
+        </label>
+        <label className="text-second text-ink-2">
+          Where it goes
+          <input
+            name="whereTo"
+            value={whereTo}
+            onChange={(event) => setWhereTo(event.target.value.slice(0, 200))}
+            className={field}
+          />
+        </label>
+        <Button type="submit" variant={good ? 'plain' : 'held'} disabled={!good} data-act="waste">
+          Note it
+        </Button>
+        <div className="col-span-4">
+          <ChoiceGroup
+            label="Kind"
+            options={KINDS.map((id) => ({ id, label: id }))}
+            value={kind}
+            onChange={(id) => setKind(id as Kind)}
+          />
+        </div>
       </form>
-      {waste.map((one) => <p key={one.at} className="text-second">{one.litres} L {one.kind}, {one.container}{one.whereTo ? `, to ${one.whereTo}` : ''}.</p>)}
+      {waste.map((one) => (
+        <p key={one.at} className="text-second">
+          {one.litres} L {one.kind}, {one.container}
+          {one.whereTo ? `, to ${one.whereTo}` : ''}.
+        </p>
+      ))}
     </section>
   )
 }

@@ -17,7 +17,16 @@ import { MeterAgain } from './MeterAgain'
 import { RightColumn } from './RightColumn'
 import { StepSheet } from './StepSheet'
 import { Tray } from './Tray'
-import { CheckSheet, EveryoneOut, Finished, HazardBand, HazardsAgain, MustNotBe, NoPlan, Otherwise } from './WorkSheets'
+import {
+  CheckSheet,
+  EveryoneOut,
+  Finished,
+  HazardBand,
+  HazardsAgain,
+  MustNotBe,
+  NoPlan,
+  Otherwise,
+} from './WorkSheets'
 import { Wrong } from './Wrong'
 import { useWork, type Standing } from './useWork'
 
@@ -29,11 +38,29 @@ export function Work({ hand }: { hand: JobInHand }) {
   const [wrong, setWrong] = useState(false)
   const { work } = job
   if (!work) return <NoPlan jobId={job.id} />
-  if (!standing) return <main className="p-6">{view.status === 'failed' ? <Notice title="The plan cannot be rebuilt.">Make it anew on Plan.</Notice> : <Notice kind="working" title="Fetching the plan." />}</main>
+  if (!standing)
+    return (
+      <main className="p-6">
+        {view.status === 'failed' ? (
+          <Notice title="The plan cannot be rebuilt.">Make it anew on Plan.</Notice>
+        ) : (
+          <Notice kind="working" title="Fetching the plan." />
+        )}
+      </main>
+    )
   const { plan, step, conflicts } = standing
   const pieces = trayOf(plan, work)
   const anew = () => {
-    void hand.add({ kind: 'plan-made', body: { repairIds: work.repairIds, start: { ...job.state } as Record<string, string>, ways: work.ways, reason: work.reason, pace: work.pace } })
+    void hand.add({
+      kind: 'plan-made',
+      body: {
+        repairIds: work.repairIds,
+        start: { ...job.state } as Record<string, string>,
+        ways: work.ways,
+        reason: work.reason,
+        pace: work.pace,
+      },
+    })
     setWrong(false)
   }
   return (
@@ -42,12 +69,29 @@ export function Work({ hand }: { hand: JobInHand }) {
       <main className="grid flex-1 grid-cols-[150px_700px_1fr] gap-6 px-6 pt-3">
         <Ladder plan={plan} at={step?.index ?? plan.steps.length} />
         <section aria-label="Step" className="min-h-0">
-          <Sheet hand={hand} standing={standing} ready={ready} left={pieces.filter((piece) => piece.side === 'on').length} onAnew={anew} onWrong={() => setWrong(true)} />
+          <Sheet
+            hand={hand}
+            standing={standing}
+            ready={ready}
+            left={pieces.filter((piece) => piece.side === 'on').length}
+            onAnew={anew}
+            onWrong={() => setWrong(true)}
+          />
         </section>
         <RightColumn hand={hand} plan={plan} step={step} now={now} />
       </main>
-      <Tray pieces={pieces} waits={waiting} now={now} onEnd={(waitId) => void hand.add({ kind: 'wait-ended', body: { waitId } })} />
-      <StateStrip hand={hand} needs={step ? Object.fromEntries(conflicts.map((variable) => [variable, step.before[variable]])) : {}} message={standing.message} danger={standing.danger} />
+      <Tray
+        pieces={pieces}
+        waits={waiting}
+        now={now}
+        onEnd={(waitId) => void hand.add({ kind: 'wait-ended', body: { waitId } })}
+      />
+      <StateStrip
+        hand={hand}
+        needs={step ? Object.fromEntries(conflicts.map((variable) => [variable, step.before[variable]])) : {}}
+        message={standing.message}
+        danger={standing.danger}
+      />
       <Wrong hand={hand} open={wrong} onOpenChange={setWrong} onAnew={anew} />
     </>
   )
@@ -74,12 +118,54 @@ function Sheet({ hand, standing, ready, left, onAnew, onWrong }: SheetProps) {
   if (standing.otherwise) return <Otherwise onAnew={onAnew} />
   if (meterHolds(hand)) return <EveryoneOut hand={hand} />
   if (standing.forbidden.length > 0) return <MustNotBe reasons={standing.forbidden} />
-  if (standing.hazards) return <HazardsAgain gates={gates} since={standing.hazards.why === 'handover' ? `${standing.hazards.to} takes over` : `Nothing was done here for ${minutesText(standing.hazards.minutes)}`} onConfirm={() => void hand.add(...gates.map((gate) => ({ kind: 'hazards-confirmed' as const, body: { gateId: gate.id } })))} />
-  if (check) return <CheckSheet check={check} onDone={(outcome) => void hand.add({ kind: 'check-done', body: { checkId: check.check.id, outcome } })} />
-  if (!step) return <Finished hand={hand} plan={plan} drained={job.state.fuelLevel === 'below flange'} left={left} />
-  if (inside.length > 0 && step.repairId && job.state.module === 'out' && inside.some((item) => !job.inside.has(item.id))) return <InsideSheet hand={hand} items={inside} />
-  if (step.index === opensAt(plan) && ready.missing.length > 0) return <ReadySheet hand={hand} ready={ready} />
-  if (LAID.includes(step.operationId) && !job.lies.has(step.operationId)) return <LieSheet hand={hand} operationId={step.operationId} />
+  if (standing.hazards)
+    return (
+      <HazardsAgain
+        gates={gates}
+        since={
+          standing.hazards.why === 'handover'
+            ? `${standing.hazards.to} takes over`
+            : `Nothing was done here for ${minutesText(standing.hazards.minutes)}`
+        }
+        onConfirm={() =>
+          void hand.add(
+            ...gates.map((gate) => ({ kind: 'hazards-confirmed' as const, body: { gateId: gate.id } })),
+          )
+        }
+      />
+    )
+  if (check)
+    return (
+      <CheckSheet
+        check={check}
+        onDone={(outcome) =>
+          void hand.add({ kind: 'check-done', body: { checkId: check.check.id, outcome } })
+        }
+      />
+    )
+  if (!step)
+    return <Finished hand={hand} plan={plan} drained={job.state.fuelLevel === 'below flange'} left={left} />
+  if (
+    inside.length > 0 &&
+    step.repairId &&
+    job.state.module === 'out' &&
+    inside.some((item) => !job.inside.has(item.id))
+  )
+    return <InsideSheet hand={hand} items={inside} />
+  if (step.index === opensAt(plan) && ready.missing.length > 0)
+    return <ReadySheet hand={hand} ready={ready} />
+  if (LAID.includes(step.operationId) && !job.lies.has(step.operationId))
+    return <LieSheet hand={hand} operationId={step.operationId} />
   if (stale !== null) return <MeterAgain hand={hand} minutes={stale} />
-  return <StepSheet key={step.index} hand={hand} plan={plan} step={step} conflicts={standing.holds} gapMinutes={standing.gapMinutes} onWrong={onWrong} />
+  return (
+    <StepSheet
+      key={step.index}
+      hand={hand}
+      plan={plan}
+      step={step}
+      conflicts={standing.holds}
+      gapMinutes={standing.gapMinutes}
+      onWrong={onWrong}
+    />
+  )
 }

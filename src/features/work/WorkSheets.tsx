@@ -18,9 +18,15 @@ export function EveryoneOut({ hand }: { hand: JobInHand }) {
   const last = lastMeter(hand.job)
   return (
     <div className="space-y-4" role="alert">
-      <p className="text-second font-semibold text-accent">Meter {Math.round(100 * (last?.lelFraction ?? 0))} % LEL</p>
+      <p className="text-second font-semibold text-accent">
+        Meter {Math.round(100 * (last?.lelFraction ?? 0))} % LEL
+      </p>
       <h1 className="text-work text-danger">Everyone out</h1>
-      <ul className="space-y-2 text-step"><li>Leave everything as it lies. Touch no switch.</li><li>Doors open on the way. Keep others away.</li><li>Call for help when it keeps rising, or anyone feels dizzy.</li></ul>
+      <ul className="space-y-2 text-step">
+        <li>Leave everything as it lies. Touch no switch.</li>
+        <li>Doors open on the way. Keep others away.</li>
+        <li>Call for help when it keeps rising, or anyone feels dizzy.</li>
+      </ul>
       <MeterHold hand={hand} />
     </div>
   )
@@ -31,9 +37,13 @@ export function Otherwise({ onAnew }: { onAnew: () => void }) {
   return (
     <div className="space-y-4" data-sheet="otherwise">
       <h1 className="text-work">This plan goes otherwise now</h1>
-      <p className="text-step">It was made with an older list of steps. What is done stays done and recorded.</p>
+      <p className="text-step">
+        It was made with an older list of steps. What is done stays done and recorded.
+      </p>
       <p className="text-main">See that the strip below is right, then plan what is left from there.</p>
-      <Button variant="act" tall data-act="anew" onClick={onAnew}>Plan anew from the state on the strip</Button>
+      <Button variant="act" tall data-act="anew" onClick={onAnew}>
+        Plan anew from the state on the strip
+      </Button>
     </div>
   )
 }
@@ -44,44 +54,117 @@ export function MustNotBe({ reasons }: { reasons: string[] }) {
     <div className="space-y-4" role="alert" data-sheet="forbidden">
       <p className="text-second font-semibold text-accent">Stop</p>
       <h1 className="text-work text-danger">This must not be</h1>
-      <ul className="space-y-2 text-step">{reasons.map((reason) => <li key={reason}>{reason}</li>)}</ul>
-      <p className="text-main">Step back, touch no switch near the opening. Put it right on the vehicle, then on the strip below. No step goes on before.</p>
+      <ul className="space-y-2 text-step">
+        {reasons.map((reason) => (
+          <li key={reason}>{reason}</li>
+        ))}
+      </ul>
+      <p className="text-main">
+        Step back, touch no switch near the opening. Put it right on the vehicle, then on the strip below. No
+        step goes on before.
+      </p>
     </div>
   )
 }
 
-export function HazardsAgain({ gates, since, onConfirm }: { gates: Gate[]; since: string; onConfirm: () => void }) {
+export function HazardsAgain({
+  gates,
+  since,
+  onConfirm,
+}: {
+  gates: Gate[]
+  since: string
+  onConfirm: () => void
+}) {
   return (
     <div className="space-y-4">
       <p className="text-second font-semibold text-accent">{since}</p>
       <h1 className="text-work">Look at the hazards again</h1>
-      <ul className="space-y-2 text-step">{gates.map((gate) => <li key={gate.id}><span className="font-semibold">{gate.title.replace(' below here', '')}:</span> {lowerFirst(gate.words)}</li>)}</ul>
-      <Button variant="act" tall onClick={onConfirm}>Seen, all of it holds</Button>
+      <ul className="space-y-2 text-step">
+        {gates.map((gate) => (
+          <li key={gate.id}>
+            <span className="font-semibold">{gate.title.replace(' below here', '')}:</span>{' '}
+            {lowerFirst(gate.words)}
+          </li>
+        ))}
+      </ul>
+      <Button variant="act" tall onClick={onConfirm}>
+        Seen, all of it holds
+      </Button>
     </div>
   )
 }
 
-export function CheckSheet({ check, onDone }: { check: PlacedCheck; onDone: (outcome: 'good' | 'bad') => void }) {
+export function CheckSheet({
+  check,
+  onDone,
+}: {
+  check: PlacedCheck
+  onDone: (outcome: 'good' | 'bad') => void
+}) {
   const known = CHECKS.find((candidate) => candidate.id === check.check.id)!
   return (
     <div className="space-y-4" data-check={known.id}>
-      <p className="text-second font-semibold text-accent">Check here: a miss found now saves {check.savesMinutes} min</p>
+      <p className="text-second font-semibold text-accent">
+        Check here: a miss found now saves {check.savesMinutes} min
+      </p>
       <h1 className="text-work">{known.title}</h1>
       <p className="text-step">{known.how}.</p>
-      <div className="w-[520px]"><ChoiceGroup label="Outcome" tall options={[{ id: 'good', label: 'It is right' }, { id: 'bad', label: 'It is not' }]} value={null} onChange={(id) => onDone(id as 'good' | 'bad')} /></div>
+      <div className="w-[520px]">
+        <ChoiceGroup
+          label="Outcome"
+          tall
+          options={[
+            { id: 'good', label: 'It is right' },
+            { id: 'bad', label: 'It is not' },
+          ]}
+          value={null}
+          onChange={(id) => onDone(id as 'good' | 'bad')}
+        />
+      </div>
       <Notice title="Not right?">Put it right now. This check stays until it is.</Notice>
     </div>
   )
 }
 
-export function Finished({ hand, plan, drained, left }: { hand: JobInHand; plan: Plan; drained: boolean; left: number }) {
+export function Finished({
+  hand,
+  plan,
+  drained,
+  left,
+}: {
+  hand: JobInHand
+  plan: Plan
+  drained: boolean
+  left: number
+}) {
   return (
     <div className="space-y-5">
       <h1 className="text-work">Everything is back in place</h1>
-      {left > 0 && <Notice kind="danger" title={`${left} ${left === 1 ? 'thing' : 'things'} put on the vehicle must come off.`}>See the tray.</Notice>}
-      {openBypasses(hand.job).length > 0 && <Notice kind="danger" title="Still bridged.">{openBypasses(hand.job).map((bypass) => bypass.what).join(', ')}. Undo it under Wires.</Notice>}
+      {left > 0 && (
+        <Notice
+          kind="danger"
+          title={`${left} ${left === 1 ? 'thing' : 'things'} put on the vehicle must come off.`}
+        >
+          See the tray.
+        </Notice>
+      )}
+      {openBypasses(hand.job).length > 0 && (
+        <Notice kind="danger" title="Still bridged.">
+          {openBypasses(hand.job)
+            .map((bypass) => bypass.what)
+            .join(', ')}
+          . Undo it under Wires.
+        </Notice>
+      )}
       <p className="text-step">Now prove it: the same readings as before, beside them.</p>
-      <Link href={stageHref('prove', hand.job.id)} data-act="prove" className="inline-flex min-h-[72px] items-center bg-accent px-8 text-step font-semibold text-on-accent">Prove the repair</Link>
+      <Link
+        href={stageHref('prove', hand.job.id)}
+        data-act="prove"
+        className="inline-flex min-h-[72px] items-center bg-accent px-8 text-step font-semibold text-on-accent"
+      >
+        Prove the repair
+      </Link>
       <CostForm hand={hand} plan={plan} />
       {drained && <WasteForm hand={hand} />}
     </div>
@@ -89,17 +172,49 @@ export function Finished({ hand, plan, drained, left }: { hand: JobInHand; plan:
 }
 
 /** Hazard first: the band over everything, with what holds now. */
-export function HazardBand({ step, gates, state }: { step: PlanStep | null; gates: Gate[]; state: VehicleState }) {
+export function HazardBand({
+  step,
+  gates,
+  state,
+}: {
+  step: PlanStep | null
+  gates: Gate[]
+  state: VehicleState
+}) {
   const caution = step?.act.caution
   const licensed = state.authority === 'given'
   if (!caution && gates.length === 0 && !licensed) return null
-  const facts = [state.line === 'off' ? 'Line pressure is off' : 'Line is under pressure', state.battery === 'off' ? 'Battery minus is off' : 'Battery is on', state.area === 'safe' ? 'Extractor on, bonded' : 'Area is not made safe']
+  const facts = [
+    state.line === 'off' ? 'Line pressure is off' : 'Line is under pressure',
+    state.battery === 'off' ? 'Battery minus is off' : 'Battery is on',
+    state.area === 'safe' ? 'Extractor on, bonded' : 'Area is not made safe',
+  ]
   return (
-    <section role="note" aria-label="Hazard" className="flex min-h-[60px] items-center gap-5 border-b-2 border-l-[12px] border-danger bg-danger-wash px-4 py-2 text-main leading-tight">
-      <h2 className="shrink-0 text-step text-danger">{gates.at(-1)?.title.replace(' below here', '') ?? (caution ? 'Careful' : 'Aircraft')}</h2>
-      <p className="flex-1">{caution?.text ?? gates.at(-1)?.words ?? 'This app keeps the book and does the sums: approved data and licensed hands do the work.'} {caution && <span className="font-semibold text-danger">{caution.stopWhen}</span>}</p>
-      {licensed && <p className="max-w-[170px] border-l border-danger pl-3 text-second font-semibold">A licensed person does it, and signs</p>}
-      {gates.length > 0 && facts.map((fact) => <p key={fact} className="max-w-[150px] border-l border-danger pl-3 text-second">{fact}</p>)}
+    <section
+      role="note"
+      aria-label="Hazard"
+      className="flex min-h-[60px] items-center gap-5 border-b-2 border-l-[12px] border-danger bg-danger-wash px-4 py-2 text-main leading-tight"
+    >
+      <h2 className="shrink-0 text-step text-danger">
+        {gates.at(-1)?.title.replace(' below here', '') ?? (caution ? 'Careful' : 'Aircraft')}
+      </h2>
+      <p className="flex-1">
+        {caution?.text ??
+          gates.at(-1)?.words ??
+          'This app keeps the book and does the sums: approved data and licensed hands do the work.'}{' '}
+        {caution && <span className="font-semibold text-danger">{caution.stopWhen}</span>}
+      </p>
+      {licensed && (
+        <p className="max-w-[170px] border-l border-danger pl-3 text-second font-semibold">
+          A licensed person does it, and signs
+        </p>
+      )}
+      {gates.length > 0 &&
+        facts.map((fact) => (
+          <p key={fact} className="max-w-[150px] border-l border-danger pl-3 text-second">
+            {fact}
+          </p>
+        ))}
     </section>
   )
 }
@@ -109,7 +224,12 @@ export function NoPlan({ jobId }: { jobId: string }) {
     <main className="space-y-4 p-6">
       <h1 className="text-title">No plan yet.</h1>
       <p className="text-main">Work follows a plan. Choose what to repair.</p>
-      <Link href={stageHref('plan', jobId)} className="inline-flex min-h-[48px] items-center bg-accent px-4 text-main font-semibold text-on-accent">Make the plan</Link>
+      <Link
+        href={stageHref('plan', jobId)}
+        className="inline-flex min-h-[48px] items-center bg-accent px-4 text-main font-semibold text-on-accent"
+      >
+        Make the plan
+      </Link>
     </main>
   )
 }

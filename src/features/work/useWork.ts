@@ -1,6 +1,15 @@
 'use client'
 import { useMemo, useState } from 'react'
-import { hazardsDue, nextStep, planHolds, vapourStale, waitHolds, type HazardsDue, type JobView, type WorkInHand } from '@/core/job'
+import {
+  hazardsDue,
+  nextStep,
+  planHolds,
+  vapourStale,
+  waitHolds,
+  type HazardsDue,
+  type JobView,
+  type WorkInHand,
+} from '@/core/job'
 import { GATES, USUAL_PACE, type WayId } from '@/core/library'
 import type { PlacedCheck, Plan, PlanStep } from '@/core/procedure'
 import { matches, pack, patternOf, unmet } from '@/core/vehicle'
@@ -18,12 +27,28 @@ const NONE: string[] = []
 export function useWork(hand: JobInHand): { view: PlanView; now: number | null; standing: Standing | null } {
   const { job, vehicle } = hand
   const { work } = job
-  const setting = useMemo(() => ({ layout: vehicle.layout, ways: work?.ways ?? NO_WAYS }), [vehicle.layout, work?.ways])
-  const view = usePlan(work?.start ?? null, work?.repairIds ?? [], setting, work?.pace ?? USUAL_PACE, work?.already ?? NONE)
+  const setting = useMemo(
+    () => ({ layout: vehicle.layout, ways: work?.ways ?? NO_WAYS }),
+    [vehicle.layout, work?.ways],
+  )
+  const view = usePlan(
+    work?.start ?? null,
+    work?.repairIds ?? [],
+    setting,
+    work?.pace ?? USUAL_PACE,
+    work?.already ?? NONE,
+  )
   // Measured once, when the screen is taken up again; said until the first act.
   const [left] = useState(() => ({ at: job.lastAt, minutes: (Date.now() - job.lastAt) / 60_000 }))
   const now = useNow()
-  return { view, now, standing: work && view.plan ? standingOf(hand, work, view.plan, now, job.lastAt === left.at ? left.minutes : 0) : null }
+  return {
+    view,
+    now,
+    standing:
+      work && view.plan
+        ? standingOf(hand, work, view.plan, now, job.lastAt === left.at ? left.minutes : 0)
+        : null,
+  }
 }
 
 export interface Standing {
@@ -49,17 +74,31 @@ export interface Standing {
   danger: boolean
 }
 
-function standingOf(hand: JobInHand, work: WorkInHand, plan: Plan, now: number | null, gapMinutes: number): Standing {
+function standingOf(
+  hand: JobInHand,
+  work: WorkInHand,
+  plan: Plan,
+  now: number | null,
+  gapMinutes: number,
+): Standing {
   const { job } = hand
   const step = nextStep(job, plan)
   // Only what the operation itself asks for can hold it; the rest of the planned state is its wake.
   const conflicts = step ? unmet(job.state, step.before).filter((variable) => variable in step.act.needs) : []
-  const gates = GATES.filter((gate) => gate.inside.some((inside) => matches(pack(job.state), patternOf(inside))))
+  const gates = GATES.filter((gate) =>
+    gate.inside.some((inside) => matches(pack(job.state), patternOf(inside))),
+  )
   return {
-    plan, step, conflicts, gates,
+    plan,
+    step,
+    conflicts,
+    gates,
     otherwise: !planHolds(job, plan),
     check: dueCheck(plan, work, step),
-    holds: [...conflicts.map((variable) => `${variableWord(variable)} ${step!.before[variable]}`), ...waitsHolding(job, now)],
+    holds: [
+      ...conflicts.map((variable) => `${variableWord(variable)} ${step!.before[variable]}`),
+      ...waitsHolding(job, now),
+    ],
     // Asked before a step is begun, not in its middle.
     stale: step && now !== null && !begun(work, step) ? vapourStale(job, step.act, now) : null,
     forbidden: mustNotBe(hand).map((invariant) => invariant.reason),
@@ -70,19 +109,34 @@ function standingOf(hand: JobInHand, work: WorkInHand, plan: Plan, now: number |
   }
 }
 
-const begun = (work: WorkInHand, step: PlanStep) => step.steps.some((_, part) => work.ticks.has(`${step.index}.${part}`))
+const begun = (work: WorkInHand, step: PlanStep) =>
+  step.steps.some((_, part) => work.ticks.has(`${step.index}.${part}`))
 
-const waitsHolding = (job: JobView, now: number | null): string[] => waitHolds(job.waits, now ?? 0).map((one) => `${lowerFirst(one.label)}, ${minutesText((one.endsAt - (now ?? 0)) / 60_000)} left`)
+const waitsHolding = (job: JobView, now: number | null): string[] =>
+  waitHolds(job.waits, now ?? 0).map(
+    (one) => `${lowerFirst(one.label)}, ${minutesText((one.endsAt - (now ?? 0)) / 60_000)} left`,
+  )
 
 /** The check that stands between the last done step and the next one. */
 function dueCheck(plan: Plan, { done, checks }: WorkInHand, next: PlanStep | null): PlacedCheck | null {
   const before = next ? next.index : plan.steps.length
-  return plan.checks.find((check) => check.afterStep < before && done.has(check.afterStep) && checks.get(check.check.id) !== 'good') ?? null
+  return (
+    plan.checks.find(
+      (check) =>
+        check.afterStep < before && done.has(check.afterStep) && checks.get(check.check.id) !== 'good',
+    ) ?? null
+  )
 }
 
-function messageOf(hand: JobInHand, plan: Plan, step: PlanStep | null, conflicts: ReturnType<typeof unmet>): string {
+function messageOf(
+  hand: JobInHand,
+  plan: Plan,
+  step: PlanStep | null,
+  conflicts: ReturnType<typeof unmet>,
+): string {
   if (meterHolds(hand)) return 'Everyone out: nothing goes on before the meter is under 10 % LEL.'
   if (!step) return 'All steps are done.'
-  if (conflicts.length > 0) return `Held. This step needs: ${conflicts.map((variable) => `${variableWord(variable).toLowerCase()} ${step.before[variable]}`).join(', ')}.`
+  if (conflicts.length > 0)
+    return `Held. This step needs: ${conflicts.map((variable) => `${variableWord(variable).toLowerCase()} ${step.before[variable]}`).join(', ')}.`
   return `${plan.steps.length - step.index} steps, ${minutesText(plan.steps.slice(step.index).reduce((sum, rest) => sum + rest.minutes, 0))} to finish.`
 }

@@ -30,7 +30,11 @@ const PRESENCE = 0.6
 
 /** A layout by its id, its gauge loop by the id and a g, its places by the id and an l. */
 export type BenchLayout = LayoutId | `${LayoutId}${'g' | 'l'}`
-export const benchLayout = (id: BenchLayout): Layout => inScope(LAYOUTS[id.slice(0, 3) as LayoutId], id.endsWith('g') ? 'gauge' : id.endsWith('l') ? 'leak' : 'engine')
+export const benchLayout = (id: BenchLayout): Layout =>
+  inScope(
+    LAYOUTS[id.slice(0, 3) as LayoutId],
+    id.endsWith('g') ? 'gauge' : id.endsWith('l') ? 'leak' : 'engine',
+  )
 
 const tables = new Map<BenchLayout, Table>()
 export function tableOf(layoutId: BenchLayout): Table {
@@ -47,8 +51,16 @@ export function tableOf(layoutId: BenchLayout): Table {
 
 /** What its driver would say of it; a vehicle that does not start cannot show the rest. */
 export function complaintOf(vehicle: TruthVehicle): Complaint {
-  const shown = libraryOf(vehicle.model.layout).symptoms.filter((symptom) => symptom.shows.some((group) => group.every((rule) => (rule.side === 'above') === truthValue(vehicle, rule.quantity) > rule.at))).map((symptom) => symptom.id)
-  const symptoms = shown.includes('cranksNoStart') ? shown.filter((id) => ['cranksNoStart', 'smell', 'leak', 'noisyPump'].includes(id)) : shown
+  const shown = libraryOf(vehicle.model.layout)
+    .symptoms.filter((symptom) =>
+      symptom.shows.some((group) =>
+        group.every((rule) => (rule.side === 'above') === truthValue(vehicle, rule.quantity) > rule.at),
+      ),
+    )
+    .map((symptom) => symptom.id)
+  const symptoms = shown.includes('cranksNoStart')
+    ? shown.filter((id) => ['cranksNoStart', 'smell', 'leak', 'noisyPump'].includes(id))
+    : shown
   return { symptoms, raisers: [], failingNow: 'yes' }
 }
 
@@ -61,17 +73,32 @@ export function caseOf(layoutId: BenchLayout, group: Group, seed: number): Case 
   if (pool.length === 0) return null
   const first = drawn(pool, random.next())
   const others = all.filter((fault) => fault.segment !== first.segment)
-  const faults = group === 'standard' && random.next() < PAIRS ? [first, drawn(others, random.next())] : [first]
+  const faults =
+    group === 'standard' && random.next() < PAIRS ? [first, drawn(others, random.next())] : [first]
   const hidden = faults.map((fault) => ({ faultId: fault.id, severity: random.next() }))
-  const vehicle = truthVehicle(seed, specificationOf({}, layout), hidden, layout, group === 'harsh' ? HARSH : STANDARD)
+  const vehicle = truthVehicle(
+    seed,
+    specificationOf({}, layout),
+    hidden,
+    layout,
+    group === 'harsh' ? HARSH : STANDARD,
+  )
   const complaint = complaintOf(vehicle)
   if (complaint.symptoms.length === 0) return null
   const base = tableOf(layoutId)
   const missing = group === 'missing' ? base.classes.findIndex((entry) => entry.id === first.id) : -1
   return {
-    layoutId, group, seed, faults, vehicle, presence: group === 'intermittent' ? PRESENCE : 1,
+    layoutId,
+    group,
+    seed,
+    faults,
+    vehicle,
+    presence: group === 'intermittent' ? PRESENCE : 1,
     complaint: group === 'intermittent' ? { ...complaint, failingNow: 'unknown' } : complaint,
-    table: missing < 0 ? base : { ...base, predicted: base.predicted.filter((entry) => entry.particle.classIndex !== missing) },
+    table:
+      missing < 0
+        ? base
+        : { ...base, predicted: base.predicted.filter((entry) => entry.particle.classIndex !== missing) },
   }
 }
 

@@ -14,8 +14,14 @@ import { report } from './report'
 
 const { values: flags } = parseArgs({
   options: {
-    layouts: { type: 'string', default: 'A01,A02,A06,A08' }, seed: { type: 'string', default: '20000' }, vehicles: { type: 'string', default: '1000' }, others: { type: 'string', default: '150' },
-    baselines: { type: 'string', default: '300' }, shard: { type: 'string', default: '0/1' }, file: { type: 'string', default: '.bench/diagnosis.jsonl' }, print: { type: 'boolean', default: false },
+    layouts: { type: 'string', default: 'A01,A02,A06,A08' },
+    seed: { type: 'string', default: '20000' },
+    vehicles: { type: 'string', default: '1000' },
+    others: { type: 'string', default: '150' },
+    baselines: { type: 'string', default: '300' },
+    shard: { type: 'string', default: '0/1' },
+    file: { type: 'string', default: '.bench/diagnosis.jsonl' },
+    print: { type: 'boolean', default: false },
   },
 })
 
@@ -29,12 +35,29 @@ interface Work {
 const layouts = flags.layouts.split(',') as BenchLayout[]
 const works: Work[] = layouts.flatMap((layoutId): Work[] => [
   { layoutId, group: 'standard', policy: 'engine', count: Number(flags.vehicles) },
-  ...(['harsh', 'intermittent', 'missing'] as const).map((group): Work => ({ layoutId, group, policy: 'engine', count: Number(flags.others) })),
-  ...(['fixed', 'cheapest', 'swap'] as const).map((policy): Work => ({ layoutId, group: 'standard', policy, count: Number(flags.baselines) })),
+  ...(['harsh', 'intermittent', 'missing'] as const).map((group): Work => ({
+    layoutId,
+    group,
+    policy: 'engine',
+    count: Number(flags.others),
+  })),
+  ...(['fixed', 'cheapest', 'swap'] as const).map((policy): Work => ({
+    layoutId,
+    group: 'standard',
+    policy,
+    count: Number(flags.baselines),
+  })),
 ])
 
-const keep = (): Outcome[] => (existsSync(flags.file) ? readFileSync(flags.file, 'utf8').split('\n').filter(Boolean).map((line) => JSON.parse(line) as Outcome) : [])
-const keyOf = (one: { layoutId: string; group: string; policy: string; seed: number }) => `${one.layoutId} ${one.group} ${one.policy} ${one.seed}`
+const keep = (): Outcome[] =>
+  existsSync(flags.file)
+    ? readFileSync(flags.file, 'utf8')
+        .split('\n')
+        .filter(Boolean)
+        .map((line) => JSON.parse(line) as Outcome)
+    : []
+const keyOf = (one: { layoutId: string; group: string; policy: string; seed: number }) =>
+  `${one.layoutId} ${one.group} ${one.policy} ${one.seed}`
 
 /** `count` seeds one after another; every shard walks the same seeds and plays its own. */
 function run(): void {

@@ -44,7 +44,23 @@ export function play(one: Case, policy: PolicyId): Outcome {
   const pricer = pricerFor(one.layoutId)
   const chance = seededRandom(one.seed ^ seedFrom(`presence ${one.layoutId}`))
   let state = openConsultation(one.table, one.complaint)
-  const outcome: Outcome = { layoutId: one.layoutId, group: one.group, policy, seed: one.seed, faults: one.faults.map((fault) => fault.id), pair: one.faults.length > 1, first: null, testsToVerdict: 0, moneyToVerdict: 0, tests: 0, minutes: 0, money: 0, over: 0, repairs: [], cured: false }
+  const outcome: Outcome = {
+    layoutId: one.layoutId,
+    group: one.group,
+    policy,
+    seed: one.seed,
+    faults: one.faults.map((fault) => fault.id),
+    pair: one.faults.length > 1,
+    first: null,
+    testsToVerdict: 0,
+    moneyToVerdict: 0,
+    tests: 0,
+    minutes: 0,
+    money: 0,
+    over: 0,
+    repairs: [],
+    cured: false,
+  }
   let vehicle = one.vehicle
   for (let turn = 0; turn < MOST_ACTS && !outcome.cured; turn += 1) {
     const act = policyAct(policy, state, pricer)
@@ -55,8 +71,23 @@ export function play(one: Case, policy: PolicyId): Outcome {
         continue
       }
       const present = chance.next() < one.presence
-      const read = present ? vehicle : truthVehicle(one.seed, vehicle.model.specification, [], vehicle.model.layout, vehicle.mismatch)
-      state = answer(state, act, { kind: 'reading', value: standInById(read, act.test.id, state.evidence.filter((item) => item.testId === act.test.id).length), faultPresent: one.presence < 1 ? (present ? 'yes' : 'no') : 'yes' }, planner)
+      const read = present
+        ? vehicle
+        : truthVehicle(one.seed, vehicle.model.specification, [], vehicle.model.layout, vehicle.mismatch)
+      state = answer(
+        state,
+        act,
+        {
+          kind: 'reading',
+          value: standInById(
+            read,
+            act.test.id,
+            state.evidence.filter((item) => item.testId === act.test.id).length,
+          ),
+          faultPresent: one.presence < 1 ? (present ? 'yes' : 'no') : 'yes',
+        },
+        planner,
+      )
       continue
     }
     const after = repaired(vehicle, [act.repairId])
@@ -72,17 +103,38 @@ export function play(one: Case, policy: PolicyId): Outcome {
     // The complaint is asked anew; a second fault that nobody feels alone leaves nothing to trace.
     const complaint = outcome.cured ? undefined : complaintOf(vehicle)
     if (complaint && complaint.symptoms.length === 0) outcome.cured = true
-    state = answer(state, act, { kind: 'repaired', cured: outcome.cured, partWasBad: right ? 'yes' : 'no', ...(complaint && complaint.symptoms.length > 0 ? { complaint: { ...complaint, failingNow: one.complaint.failingNow } } : {}) }, planner)
+    state = answer(
+      state,
+      act,
+      {
+        kind: 'repaired',
+        cured: outcome.cured,
+        partWasBad: right ? 'yes' : 'no',
+        ...(complaint && complaint.symptoms.length > 0
+          ? { complaint: { ...complaint, failingNow: one.complaint.failingNow } }
+          : {}),
+      },
+      planner,
+    )
   }
-  return { ...outcome, tests: state.readings, minutes: state.minutes, money: state.money, over: state.money - unavoidable(one, pricer, state, outcome) }
+  return {
+    ...outcome,
+    tests: state.readings,
+    minutes: state.minutes,
+    money: state.money,
+    over: state.money - unavoidable(one, pricer, state, outcome),
+  }
 }
 
 /** The cheapest repair of each hidden fault that was felt, from the vehicle as it was driven in. */
 function unavoidable(one: Case, pricer: Pricer, state: Consultation, outcome: Outcome): number {
   const price = pricer(DRIVEN_IN)
-  const cost = (id: string) => repairById(id).money + TYPICAL_WORKSHOP.ratePerMinute * (price.repairs[id] ?? repairById(id).minutes)
+  const cost = (id: string) =>
+    repairById(id).money + TYPICAL_WORKSHOP.ratePerMinute * (price.repairs[id] ?? repairById(id).minutes)
   return one.faults.reduce((sum, fault) => {
     const used = fault.repairs.filter((id) => outcome.repairs.includes(id))
-    return used.length === 0 && outcome.cured ? sum : sum + Math.min(...(used.length > 0 ? used : fault.repairs).map(cost))
+    return used.length === 0 && outcome.cured
+      ? sum
+      : sum + Math.min(...(used.length > 0 ? used : fault.repairs).map(cost))
   }, 0)
 }

@@ -16,24 +16,31 @@ const shareText = (hits: number, of: number) => {
   const { share, low, high } = interval(hits, of)
   return of === 0 ? '–' : `${percent(share)} (${percent(low)} to ${percent(high)})`
 }
-const mean = (values: number[]) => (values.length === 0 ? NaN : values.reduce((sum, value) => sum + value, 0) / values.length)
+const mean = (values: number[]) =>
+  values.length === 0 ? NaN : values.reduce((sum, value) => sum + value, 0) / values.length
 const number = (value: number) => (Number.isNaN(value) ? '–' : value.toFixed(1))
 
 const right = (list: Outcome[]) => list.filter((one) => one.first?.right).length
-const sureWrong = (list: Outcome[]) => list.filter((one) => one.first && one.first.stated >= 0.9 && !one.first.right).length
+const sureWrong = (list: Outcome[]) =>
+  list.filter((one) => one.first && one.first.stated >= 0.9 && !one.first.right).length
 const sure = (list: Outcome[]) => list.filter((one) => one.first && one.first.stated >= 0.9)
 
 function row(name: string, list: Outcome[]): string {
   return `| ${name} | ${list.length} | ${shareText(right(list), list.length)} | ${shareText(sureWrong(list), list.length)} | ${shareText(right(sure(list)), sure(list).length)} | ${number(mean(list.map((one) => one.testsToVerdict)))} | ${number(mean(list.map((one) => one.moneyToVerdict)))} | ${number(mean(list.filter((one) => one.cured).map((one) => one.over)))} | ${shareText(list.filter((one) => one.cured).length, list.length)} |`
 }
 
-const HEAD = '| group | vehicles | first repair right | stated 90 % or more and wrong | right of those stated 90 % or more | tests to the verdict | money to the verdict | money over the unavoidable repair, of those cured | cured |\n|---|---|---|---|---|---|---|---|---|'
+const HEAD =
+  '| group | vehicles | first repair right | stated 90 % or more and wrong | right of those stated 90 % or more | tests to the verdict | money to the verdict | money over the unavoidable repair, of those cured | cured |\n|---|---|---|---|---|---|---|---|---|'
 
 /** One cause in twenty that no list has: the world that the odds are stated for ('none of these' and the causes not listed hold that much before any reading). */
 const NOT_LISTED = 0.05
 
 /** Share of right verdicts in a world of both groups; the interval is the listed one's, moved along. */
-function mixedText(listed: Outcome[], missing: Outcome[], sizes: { listed: number; missing: number }): string {
+function mixedText(
+  listed: Outcome[],
+  missing: Outcome[],
+  sizes: { listed: number; missing: number },
+): string {
   if (listed.length === 0) return '–'
   const weight = { listed: (1 - NOT_LISTED) / sizes.listed, missing: NOT_LISTED / Math.max(sizes.missing, 1) }
   const mass = weight.listed * listed.length + weight.missing * missing.length
@@ -47,11 +54,16 @@ function mixedText(listed: Outcome[], missing: Outcome[], sizes: { listed: numbe
 function calibration(list: Outcome[], missing: Outcome[]): string {
   const edges = [0, 0.6, 0.7, 0.8, 0.9, 0.95, 1.01]
   const rows = edges.slice(1).map((high, at) => {
-    const within = (all: Outcome[]) => all.filter((one) => one.first && one.first.stated >= edges[at]! && one.first.stated < high)
+    const within = (all: Outcome[]) =>
+      all.filter((one) => one.first && one.first.stated >= edges[at]! && one.first.stated < high)
     const inside = within(list)
     return `| ${percent(edges[at]!)} to ${percent(Math.min(high, 1))} | ${inside.length} | ${inside.length === 0 ? '–' : percent(mean(inside.map((one) => one.first!.stated)))} | ${shareText(right(inside), inside.length)} | ${mixedText(inside, within(missing), { listed: list.length, missing: missing.length })} |`
   })
-  return ['| stated | verdicts | mean stated | right, every cause listed | right, one cause in twenty not listed |', '|---|---|---|---|---|', ...rows].join('\n')
+  return [
+    '| stated | verdicts | mean stated | right, every cause listed | right, one cause in twenty not listed |',
+    '|---|---|---|---|---|',
+    ...rows,
+  ].join('\n')
 }
 
 export function report(all: Outcome[]): string {
@@ -59,16 +71,49 @@ export function report(all: Outcome[]): string {
   const of = (group: string) => engine.filter((one) => one.group === group)
   const standard = of('standard')
   const layouts = [...new Set(all.map((one) => one.layoutId))].sort()
-  const baselineSeeds = new Set(all.filter((one) => one.policy === 'fixed' && one.group === 'standard').map((one) => `${one.layoutId} ${one.seed}`))
+  const baselineSeeds = new Set(
+    all
+      .filter((one) => one.policy === 'fixed' && one.group === 'standard')
+      .map((one) => `${one.layoutId} ${one.seed}`),
+  )
   const same = standard.filter((one) => baselineSeeds.has(`${one.layoutId} ${one.seed}`))
   return [
-    '## The engine', HEAD,
-    ...layouts.map((id) => row(`${id}, standard mismatch`, standard.filter((one) => one.layoutId === id))),
-    row('all, standard', standard), row('single faults', standard.filter((one) => !one.pair)), row('two faults', standard.filter((one) => one.pair)),
-    row('all, harsh', of('harsh')), row('intermittent', of('intermittent')), row('true fault missing from the library', of('missing')),
-    '', '## Stated against true, standard mismatch', calibration(standard, of('missing')),
-    '', '## Against other ways of working, on the same vehicles', HEAD,
+    '## The engine',
+    HEAD,
+    ...layouts.map((id) =>
+      row(
+        `${id}, standard mismatch`,
+        standard.filter((one) => one.layoutId === id),
+      ),
+    ),
+    row('all, standard', standard),
+    row(
+      'single faults',
+      standard.filter((one) => !one.pair),
+    ),
+    row(
+      'two faults',
+      standard.filter((one) => one.pair),
+    ),
+    row('all, harsh', of('harsh')),
+    row('intermittent', of('intermittent')),
+    row('true fault missing from the library', of('missing')),
+    '',
+    '## Stated against true, standard mismatch',
+    calibration(standard, of('missing')),
+    '',
+    '## Against other ways of working, on the same vehicles',
+    HEAD,
     row('engine', same),
-    ...(['fixed', 'cheapest', 'swap'] as const).map((policy) => row({ fixed: 'tests in the order of the handbook', cheapest: 'cheapest test first', swap: 'likeliest cheap part first' }[policy], all.filter((one) => one.policy === policy))),
+    ...(['fixed', 'cheapest', 'swap'] as const).map((policy) =>
+      row(
+        {
+          fixed: 'tests in the order of the handbook',
+          cheapest: 'cheapest test first',
+          swap: 'likeliest cheap part first',
+        }[policy],
+        all.filter((one) => one.policy === policy),
+      ),
+    ),
   ].join('\n')
 }

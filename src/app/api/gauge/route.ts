@@ -14,8 +14,18 @@ export const dynamic = 'force-dynamic'
 const BEAT_MS = 50
 const MOST_BYTES = 64 * 1024
 const orderSchema = z.object({
-  vehicle: z.unknown(), repaired: z.array(z.string().max(80)).max(40), attempt: z.number().int().min(0).max(1e4),
-  taking: z.object({ kind: z.enum(CAPTURE_KINDS), testId: z.string().max(80).nullable().refine((id) => id === null || findTest(id) !== undefined, 'no such test'), clamped: z.enum(CLAMPS) }),
+  vehicle: z.unknown(),
+  repaired: z.array(z.string().max(80)).max(40),
+  attempt: z.number().int().min(0).max(1e4),
+  taking: z.object({
+    kind: z.enum(CAPTURE_KINDS),
+    testId: z
+      .string()
+      .max(80)
+      .nullable()
+      .refine((id) => id === null || findTest(id) !== undefined, 'no such test'),
+    clamped: z.enum(CLAMPS),
+  }),
 })
 const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
@@ -23,9 +33,19 @@ export async function POST(request: Request) {
   const body = await jsonBody(request, MOST_BYTES, 'an order')
   if (!body.ok) return body.answer
   const order = orderSchema.safeParse(body.data)
-  if (!order.success) return refuse(422, order.error.issues[0]!.message, order.error.issues[0]!.path.map(String).join('.') || 'the body')
+  if (!order.success)
+    return refuse(
+      422,
+      order.error.issues[0]!.message,
+      order.error.issues[0]!.path.map(String).join('.') || 'the body',
+    )
   const vehicle = vehicleSchema.safeParse(order.data.vehicle)
-  if (!vehicle.success) return refuse(422, vehicle.error.issues[0]!.message, `vehicle.${vehicle.error.issues[0]!.path.map(String).join('.')}`)
+  if (!vehicle.success)
+    return refuse(
+      422,
+      vehicle.error.issues[0]!.message,
+      `vehicle.${vehicle.error.issues[0]!.path.map(String).join('.')}`,
+    )
   const run = standInRun({ ...order.data, vehicle: vehicle.data })
   if (!run) return refuse(422, 'this vehicle has nothing there that a stand-in could read', 'taking')
   const pieces = standInText(run, (run.pace * BEAT_MS) / 1e3)
@@ -38,5 +58,11 @@ export async function POST(request: Request) {
       await sleep(BEAT_MS)
     },
   })
-  return new Response(lines, { headers: { 'content-type': 'text/plain; charset=utf-8', 'cache-control': 'no-store', 'x-accel-buffering': 'no' } })
+  return new Response(lines, {
+    headers: {
+      'content-type': 'text/plain; charset=utf-8',
+      'cache-control': 'no-store',
+      'x-accel-buffering': 'no',
+    },
+  })
 }

@@ -13,6 +13,13 @@ export async function POST(request: Request) {
   const network = networkFromCase(body.data)
   if (!network.ok) return refuse(422, network.error.problem, network.error.at)
   const solved = solveNetwork(network.value)
-  if (!solved.ok) return refuse(422, solved.error.kind === 'not-converged' ? `not converged after ${solved.error.iterations} iterations, worst residual ${solved.error.worstResidualPa} Pa` : solved.error.problem, solved.error.at)
+  if (!solved.ok)
+    return refuse(
+      422,
+      solved.error.kind === 'not-converged'
+        ? `not converged after ${solved.error.iterations} iterations, worst residual ${solved.error.worstResidualPa} Pa`
+        : solved.error.problem,
+      solved.error.at,
+    )
   return Response.json({ ok: true, units: 'SI: Pa gauge, m3/s, V, A', solution: solved.value })
 }

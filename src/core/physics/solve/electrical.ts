@@ -32,7 +32,11 @@ export function reduceElectrical(system: System): string | null {
   }
   for (let m = 0; m < count; m += 1) {
     for (let k = 0; k < count; k += 1) {
-      electrical.sourceOhm[m * count + k] = across(electrical.responses[k]!, motors[m]!.plus, motors[m]!.minus)
+      electrical.sourceOhm[m * count + k] = across(
+        electrical.responses[k]!,
+        motors[m]!.plus,
+        motors[m]!.minus,
+      )
     }
   }
   return null
@@ -51,7 +55,8 @@ function isReduced({ electrical, values }: System): boolean {
   return same
 }
 
-const across = (v: Float64Array, plus: number, minus: number) => (plus < 0 ? 0 : v[plus]!) - (minus < 0 ? 0 : v[minus]!)
+const across = (v: Float64Array, plus: number, minus: number) =>
+  (plus < 0 ? 0 : v[plus]!) - (minus < 0 ? 0 : v[minus]!)
 
 function stamp(system: System, at: number) {
   const { electrical, values } = system

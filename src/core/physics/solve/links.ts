@@ -5,7 +5,17 @@
  * (regulators, relief, motor pumps) are written straight.
  */
 import { frictionInto } from '../friction'
-import { CAVITATION_WIDTH_PA, HELD_DROP_PA, IDEAL_REGULATOR_SLOPE, LEAST_LOSS_SLOPE, OPENING_DROP_PA, PINHOLE_DROP_PA, PINHOLE_M2, SHUT_CONDUCTANCE, SHUTTING_FLOW_M3_PER_S } from '../tolerances'
+import {
+  CAVITATION_WIDTH_PA,
+  HELD_DROP_PA,
+  IDEAL_REGULATOR_SLOPE,
+  LEAST_LOSS_SLOPE,
+  OPENING_DROP_PA,
+  PINHOLE_DROP_PA,
+  PINHOLE_M2,
+  SHUT_CONDUCTANCE,
+  SHUTTING_FLOW_M3_PER_S,
+} from '../tolerances'
 import { evaluateMotor, evaluateMotors, motorResult } from './motors'
 import { LINK, STATE, type System } from './system'
 
@@ -13,7 +23,15 @@ const friction = { factor: 0, slope: 0 }
 /** Loss and its slope with flow; one object, overwritten by each call. */
 export const loss = { pa: 0, slope: 0 }
 
-export function pipeLoss(lengthM: number, boreM: number, roughnessM: number, k: number, flow: number, density: number, viscosity: number): void {
+export function pipeLoss(
+  lengthM: number,
+  boreM: number,
+  roughnessM: number,
+  k: number,
+  flow: number,
+  density: number,
+  viscosity: number,
+): void {
   const size = Math.abs(flow)
   const areaM2 = (Math.PI / 4) * boreM * boreM
   const dynamic = density / (2 * areaM2 * areaM2)
@@ -100,7 +118,8 @@ function lineariseLink(system: System, link: number): void {
   if (state === STATE.shut) return setLaw(system, link, 0, SHUT_CONDUCTANCE, -SHUT_CONDUCTANCE)
   const at = system.linkValues[link]!
   if (type === LINK.backPressure || type === LINK.reducing) {
-    if (state === STATE.open) return setLaw(system, link, 0, 1 / IDEAL_REGULATOR_SLOPE, -1 / IDEAL_REGULATOR_SLOPE)
+    if (state === STATE.open)
+      return setLaw(system, link, 0, 1 / IDEAL_REGULATOR_SLOPE, -1 / IDEAL_REGULATOR_SLOPE)
     return regulator(system, link, type, at)
   }
   if (type === LINK.relief) {
@@ -114,10 +133,12 @@ function lineariseLink(system: System, link: number): void {
   setLaw(system, link, flow - loss.pa / slope, 1 / slope, -1 / slope)
 }
 
-const betweenHeld = ({ nodeRow, linkFrom, linkTo }: System, link: number) => nodeRow[linkFrom[link]!]! < 0 && nodeRow[linkTo[link]!]! < 0
+const betweenHeld = ({ nodeRow, linkFrom, linkTo }: System, link: number) =>
+  nodeRow[linkFrom[link]!]! < 0 && nodeRow[linkTo[link]!]! < 0
 
 /** A pinhole is taken straight from its drop: by its flow it would halve its way to rest. */
-export const isPinhole = (system: System, link: number): boolean => system.linkType[link] === LINK.orifice && system.values[system.linkValues[link]!]! < PINHOLE_M2
+export const isPinhole = (system: System, link: number): boolean =>
+  system.linkType[link] === LINK.orifice && system.values[system.linkValues[link]!]! < PINHOLE_M2
 
 /** Laminar below a small drop, so that its slope stays finite. */
 function pinhole(system: System, link: number, at: number) {
@@ -144,12 +165,15 @@ function regulator(system: System, link: number, type: number, at: number) {
  * boils. The line is not cut at 0: its extension leads Newton back to the one root above it.
  */
 function filling(marginPa: number): { fraction: number; slope: number } {
-  return marginPa >= CAVITATION_WIDTH_PA ? FULL : { fraction: marginPa / CAVITATION_WIDTH_PA, slope: 1 / CAVITATION_WIDTH_PA }
+  return marginPa >= CAVITATION_WIDTH_PA
+    ? FULL
+    : { fraction: marginPa / CAVITATION_WIDTH_PA, slope: 1 / CAVITATION_WIDTH_PA }
 }
 const FULL = { fraction: 1, slope: 0 }
 
 /** Pressure at a node over the vapour pressure, Pa. */
-const suctionMargin = (system: System, node: number) => staticPa(system, node) + system.network.ambientPa - system.network.fluid.vapourPressurePa
+const suctionMargin = (system: System, node: number) =>
+  staticPa(system, node) + system.network.ambientPa - system.network.fluid.vapourPressurePa
 
 function springPump(system: System, link: number) {
   const from = system.linkFrom[link]!
@@ -181,7 +205,8 @@ function motorPump(system: System, link: number) {
   const m = system.linkMotor[link]!
   const { electrical, motors, motorCurrent } = system
   let openV = electrical.openVoltage[m]!
-  for (let k = 0; k < motors.length; k += 1) if (k !== m) openV -= electrical.sourceOhm[m * motors.length + k]! * motorCurrent[k]!
+  for (let k = 0; k < motors.length; k += 1)
+    if (k !== m) openV -= electrical.sourceOhm[m * motors.length + k]! * motorCurrent[k]!
   evaluateMotor(system, motors[m]!, openV, electrical.sourceOhm[m * motors.length + m]!, outletPa - inletPa)
   const fill = filling(suctionMargin(system, from))
   const flow = fill.fraction * motorResult.flow - motorResult.leak * (outletPa - inletPa)
@@ -222,13 +247,25 @@ function wantedState(system: System, link: number): number {
     case LINK.pipe:
     case LINK.linearQuadratic:
       if (!system.linkChecked[link]) return STATE.open
-      return state === STATE.shut ? (drop > OPENING_DROP_PA ? STATE.open : STATE.shut) : flow < -SHUTTING_FLOW_M3_PER_S ? STATE.shut : STATE.open
+      return state === STATE.shut
+        ? drop > OPENING_DROP_PA
+          ? STATE.open
+          : STATE.shut
+        : flow < -SHUTTING_FLOW_M3_PER_S
+          ? STATE.shut
+          : STATE.open
     case LINK.curvePump:
       if (state !== STATE.shut) return flow < -SHUTTING_FLOW_M3_PER_S ? STATE.shut : STATE.open
       linkLoss(system, link, 0)
       return drop - loss.pa > OPENING_DROP_PA ? STATE.open : STATE.shut
     case LINK.relief:
-      return state === STATE.shut ? (drop > system.values[at]! + OPENING_DROP_PA ? STATE.open : STATE.shut) : flow < -SHUTTING_FLOW_M3_PER_S ? STATE.shut : STATE.open
+      return state === STATE.shut
+        ? drop > system.values[at]! + OPENING_DROP_PA
+          ? STATE.open
+          : STATE.shut
+        : flow < -SHUTTING_FLOW_M3_PER_S
+          ? STATE.shut
+          : STATE.open
     case LINK.backPressure:
       return regulatorState(state, flow, drop, staticPa(system, system.linkFrom[link]!) - system.values[at]!)
     case LINK.reducing:
@@ -242,7 +279,8 @@ const staticPa = (system: System, node: number) => system.totalPa[node]! - syste
 
 /** `callPa` is above zero when the regulator should pass flow: upstream over its set, or downstream under it. */
 function regulatorState(state: number, flow: number, drop: number, callPa: number): number {
-  if (state === STATE.shut) return callPa > OPENING_DROP_PA && drop > OPENING_DROP_PA ? STATE.active : STATE.shut
+  if (state === STATE.shut)
+    return callPa > OPENING_DROP_PA && drop > OPENING_DROP_PA ? STATE.active : STATE.shut
   if (flow < -SHUTTING_FLOW_M3_PER_S) return STATE.shut
   if (state === STATE.active) return drop < 0 ? STATE.open : STATE.active
   return callPa < -OPENING_DROP_PA ? STATE.active : STATE.open

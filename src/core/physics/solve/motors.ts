@@ -22,7 +22,8 @@ export function evaluateMotors(system: System, risePa: Float64Array): void {
     let moved = 0
     for (let m = 0; m < count; m += 1) {
       let openV = electrical.openVoltage[m]!
-      for (let k = 0; k < count; k += 1) if (k !== m) openV -= electrical.sourceOhm[m * count + k]! * motorCurrent[k]!
+      for (let k = 0; k < count; k += 1)
+        if (k !== m) openV -= electrical.sourceOhm[m * count + k]! * motorCurrent[k]!
       evaluateMotor(system, motors[m]!, openV, electrical.sourceOhm[m * count + m]!, risePa[m]!)
       moved = Math.max(moved, Math.abs(motorResult.currentA - motorCurrent[m]!))
       motorCurrent[m] = motorResult.currentA
@@ -34,7 +35,13 @@ export function evaluateMotors(system: System, risePa: Float64Array): void {
 }
 
 /** One motor on its own source. Leaves its answer in `motorResult`. */
-export function evaluateMotor(system: System, motor: MotorIndex, openV: number, sourceOhm: number, risePa: number): void {
+export function evaluateMotor(
+  system: System,
+  motor: MotorIndex,
+  openV: number,
+  sourceOhm: number,
+  risePa: number,
+): void {
   if (motor.kind === MOTOR.displacement) displacement(system.values, motor.values, openV, sourceOhm, risePa)
   else if (motor.kind === MOTOR.turbine) turbine(system.values, motor.values, openV, sourceOhm, risePa)
   else speedMotor(system.values, motor.values, openV, sourceOhm)
@@ -50,9 +57,17 @@ function still(openV: number, sourceOhm: number, windingOhm: number) {
 }
 
 function displacement(v: Float64Array, at: number, openV: number, sourceOhm: number, risePa: number) {
-  const alpha = v[at]!, beta = v[at + 1]!, gamma = v[at + 2]!, idle = v[at + 3]!, perPa = v[at + 4]!
-  const soundOhm = v[at + 5]!, winding = v[at + 6]!, emf = v[at + 7]!
-  const size = v[at + 8]!, leakage = v[at + 9]!, friction = v[at + 10]!
+  const alpha = v[at]!,
+    beta = v[at + 1]!,
+    gamma = v[at + 2]!,
+    idle = v[at + 3]!,
+    perPa = v[at + 4]!
+  const soundOhm = v[at + 5]!,
+    winding = v[at + 6]!,
+    emf = v[at + 7]!
+  const size = v[at + 8]!,
+    leakage = v[at + 9]!,
+    friction = v[at + 10]!
   const loading = risePa > 0 ? perPa * risePa : 0
   const current = idle * friction + loading
   const voltage = openV - sourceOhm * current
@@ -71,7 +86,14 @@ function displacement(v: Float64Array, at: number, openV: number, sourceOhm: num
 }
 
 function turbine(v: Float64Array, at: number, openV: number, sourceOhm: number, risePa: number) {
-  const head = v[at]!, slope = v[at + 1]!, idle = v[at + 2]!, perPa = v[at + 3]!, winding = v[at + 4]!, ratedV = v[at + 5]!, ratedA = v[at + 6]!, emf = v[at + 7]!
+  const head = v[at]!,
+    slope = v[at + 1]!,
+    idle = v[at + 2]!,
+    perPa = v[at + 3]!,
+    winding = v[at + 4]!,
+    ratedV = v[at + 5]!,
+    ratedA = v[at + 6]!,
+    emf = v[at + 7]!
   const current = idle + (risePa > 0 ? perPa * risePa : 0)
   const voltage = openV - sourceOhm * current
   const emfV = voltage - current * winding
@@ -84,12 +106,16 @@ function turbine(v: Float64Array, at: number, openV: number, sourceOhm: number, 
   motorResult.speedRadPerS = emfV / emf
   motorResult.leak = 0
   motorResult.flow = flow
-  motorResult.flowPerPa = -1 / (slope * speed) + speedPerPa * (head / slope + risePa / (slope * speed * speed))
+  motorResult.flowPerPa =
+    -1 / (slope * speed) + speedPerPa * (head / slope + risePa / (slope * speed * speed))
 }
 
 /** E = k w and k I = T0 + b w + c w²: the speed at which torque and current agree, a quadratic in w. */
 function speedMotor(v: Float64Array, at: number, openV: number, sourceOhm: number) {
-  const k = v[at]!, stillTorque = v[at + 1]!, viscous = v[at + 2]!, quadratic = v[at + 3]!
+  const k = v[at]!,
+    stillTorque = v[at + 1]!,
+    viscous = v[at + 2]!,
+    quadratic = v[at + 3]!
   const a = quadratic
   const b = viscous + (k * k) / sourceOhm
   const c = stillTorque - (k * openV) / sourceOhm

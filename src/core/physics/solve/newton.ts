@@ -8,7 +8,16 @@
  */
 import { factorise, solveInPlace, type M3PerS } from '../../shared'
 import type { SolveFailure } from '../network'
-import { DAMP_FROM_ITERATION, ENERGY_RESIDUAL_PA, FLOW_CHANGE_FRACTION, FLOW_IMBALANCE_M3_PER_S, IDEAL_REGULATOR_SLOPE, LEAST_LOSS_SLOPE, LEAST_SHARE, MAX_ITERATIONS } from '../tolerances'
+import {
+  DAMP_FROM_ITERATION,
+  ENERGY_RESIDUAL_PA,
+  FLOW_CHANGE_FRACTION,
+  FLOW_IMBALANCE_M3_PER_S,
+  IDEAL_REGULATOR_SLOPE,
+  LEAST_LOSS_SLOPE,
+  LEAST_SHARE,
+  MAX_ITERATIONS,
+} from '../tolerances'
 import { reduceElectrical, spreadVoltages } from './electrical'
 import { linearise } from './assemble'
 import { isPinhole, lineariseLinks, linkLoss, loss, refreshMotors, updateValves } from './links'
@@ -41,11 +50,19 @@ export function startCold(system: System, relief: number = STATE.shut): void {
   for (let link = 0; link < system.linkIds.length; link += 1) {
     const type = system.linkType[link]!
     system.flow[link] = type === LINK.orifice ? firstJet(system, link) : FIRST_FLOW
-    system.state[link] = type === LINK.relief ? relief : type === LINK.backPressure || type === LINK.reducing ? (relief === STATE.open ? STATE.shut : STATE.active) : STATE.open
+    system.state[link] =
+      type === LINK.relief
+        ? relief
+        : type === LINK.backPressure || type === LINK.reducing
+          ? relief === STATE.open
+            ? STATE.shut
+            : STATE.active
+          : STATE.open
     const curve = system.curves[link]
     if (curve) system.flow[link] = 0.5 * curve[curve.length - 2]!
   }
-  for (let node = 0; node < system.nodeIds.length; node += 1) system.totalPa[node] = system.nodeHeightPa[node]!
+  for (let node = 0; node < system.nodeIds.length; node += 1)
+    system.totalPa[node] = system.nodeHeightPa[node]!
   readBoundaries(system)
 }
 
@@ -57,14 +74,16 @@ function firstJet(system: System, link: number): number {
 
 function readBoundaries(system: System) {
   for (let node = 0; node < system.nodeIds.length; node += 1) {
-    if (system.nodeRow[node]! < 0) system.totalPa[node] = system.values[system.nodeValues[node]!]! + system.nodeHeightPa[node]!
+    if (system.nodeRow[node]! < 0)
+      system.totalPa[node] = system.values[system.nodeValues[node]!]! + system.nodeHeightPa[node]!
   }
 }
 
 /** Solves in place, from the last solution where there is one; falls back to a cold start once. */
 export function solveSteady(system: System): SolveOutcome {
   const floating = reduceElectrical(system)
-  if (floating !== null) return { ok: false, error: { kind: 'bad-network', problem: 'no wire ties it to ground', at: floating } }
+  if (floating !== null)
+    return { ok: false, error: { kind: 'bad-network', problem: 'no wire ties it to ground', at: floating } }
   const warm = system.started
   if (!warm) startCold(system)
   let answer = iterate(system)
@@ -80,29 +99,57 @@ function retry(system: System, relief: number): SolveOutcome {
 
 function iterate(system: System): SolveOutcome {
   readBoundaries(system)
-  let quality: Quality = { iterations: 0, worstResidualPa: Infinity, worstAt: system.linkIds[0] ?? '', worstImbalanceM3PerS: Infinity }
+  let quality: Quality = {
+    iterations: 0,
+    worstResidualPa: Infinity,
+    worstAt: system.linkIds[0] ?? '',
+    worstImbalanceM3PerS: Infinity,
+  }
   let change = Infinity
   let share = 1
   for (let iteration = 1; iteration <= MAX_ITERATIONS; iteration += 1) {
     const cycling = iteration > DAMP_FROM_ITERATION
     const before = change
     const step = newtonStep(system, share)
-    if (step < 0) return { ok: false, error: { kind: 'bad-network', problem: 'nothing ties its pressure to the rest', at: singularNode(system) } }
+    if (step < 0)
+      return {
+        ok: false,
+        error: {
+          kind: 'bad-network',
+          problem: 'nothing ties its pressure to the rest',
+          at: singularNode(system),
+        },
+      }
     change = step / share
     const moved = updateValves(system, cycling)
     // A step that does not shrink is going round in a circle: take less of it, and more again once it shrinks.
     if (change < NEARLY_THERE) share = 1
-    else if (cycling) share = moved > 0 || change > (1 - 0.25 * share) * before ? Math.max(LEAST_SHARE, 0.6 * share) : Math.min(1, 1.6 * share)
+    else if (cycling)
+      share =
+        moved > 0 || change > (1 - 0.25 * share) * before
+          ? Math.max(LEAST_SHARE, 0.6 * share)
+          : Math.min(1, 1.6 * share)
     if (moved > 0 || change > (cycling ? NEARLY_THERE : FLOW_CHANGE_FRACTION) || iteration < 2) continue
     quality = worstResidual(system, iteration)
-    if (quality.worstResidualPa <= ENERGY_RESIDUAL_PA && quality.worstImbalanceM3PerS <= FLOW_IMBALANCE_M3_PER_S) {
+    if (
+      quality.worstResidualPa <= ENERGY_RESIDUAL_PA &&
+      quality.worstImbalanceM3PerS <= FLOW_IMBALANCE_M3_PER_S
+    ) {
       refreshMotors(system)
       spreadVoltages(system)
       return { ok: true, quality }
     }
   }
   quality = worstResidual(system, MAX_ITERATIONS)
-  return { ok: false, error: { kind: 'not-converged', iterations: MAX_ITERATIONS, worstResidualPa: quality.worstResidualPa, at: quality.worstAt } }
+  return {
+    ok: false,
+    error: {
+      kind: 'not-converged',
+      iterations: MAX_ITERATIONS,
+      worstResidualPa: quality.worstResidualPa,
+      at: quality.worstAt,
+    },
+  }
 }
 
 /** One Newton step. Returns the relative change of flow, or -1 when the matrix is singular. */
@@ -156,7 +203,12 @@ function worstResidual(system: System, iterations: number): Quality {
       at = system.linkIds[link]!
     }
   }
-  return { iterations, worstResidualPa: Number.isNaN(worst) ? Infinity : worst, worstAt: at, worstImbalanceM3PerS: worstImbalance(system) }
+  return {
+    iterations,
+    worstResidualPa: Number.isNaN(worst) ? Infinity : worst,
+    worstAt: at,
+    worstImbalanceM3PerS: worstImbalance(system),
+  }
 }
 
 /** Largest flow missing at a junction; `right` serves as scratch. */
@@ -180,15 +232,24 @@ function worstImbalance(system: System): number {
 function linkResidualPa(system: System, link: number): number {
   const type = system.linkType[link]!
   // A shut valve that carries flow means that the flow has no other way: no pressure answers that.
-  if (system.state[link] === STATE.shut) return Math.abs(system.flow[link]!) > FLOW_IMBALANCE_M3_PER_S ? Infinity : 0
+  if (system.state[link] === STATE.shut)
+    return Math.abs(system.flow[link]!) > FLOW_IMBALANCE_M3_PER_S ? Infinity : 0
   const drop = system.totalPa[system.linkFrom[link]!]! - system.totalPa[system.linkTo[link]!]!
-  if (type === LINK.pipe || type === LINK.linearQuadratic || (type === LINK.orifice && !isPinhole(system, link)) || type === LINK.curvePump) {
+  if (
+    type === LINK.pipe ||
+    type === LINK.linearQuadratic ||
+    (type === LINK.orifice && !isPinhole(system, link)) ||
+    type === LINK.curvePump
+  ) {
     linkLoss(system, link, system.flow[link]!)
     // Below the least slope the law is replaced by a straight line on purpose.
     const floor = loss.slope < LEAST_LOSS_SLOPE ? LEAST_LOSS_SLOPE * Math.abs(system.flow[link]!) : 0
     return Math.max(0, Math.abs(drop - loss.pa) - floor)
   }
-  const flow = system.constant[link]! + system.slopeFrom[link]! * system.totalPa[system.linkFrom[link]!]! + system.slopeTo[link]! * system.totalPa[system.linkTo[link]!]!
+  const flow =
+    system.constant[link]! +
+    system.slopeFrom[link]! * system.totalPa[system.linkFrom[link]!]! +
+    system.slopeTo[link]! * system.totalPa[system.linkTo[link]!]!
   return Math.abs(flow - system.flow[link]!) * IDEAL_REGULATOR_SLOPE
 }
 
@@ -210,7 +271,9 @@ export function linearisedShift(system: System): void {
   }
   for (let link = 0; link < system.linkIds.length; link += 1) {
     system.flow[link] =
-      system.constant[link]! + system.slopeFrom[link]! * system.totalPa[system.linkFrom[link]!]! + system.slopeTo[link]! * system.totalPa[system.linkTo[link]!]!
+      system.constant[link]! +
+      system.slopeFrom[link]! * system.totalPa[system.linkFrom[link]!]! +
+      system.slopeTo[link]! * system.totalPa[system.linkTo[link]!]!
   }
   refreshMotors(system)
   spreadVoltages(system)
@@ -226,7 +289,10 @@ function residualAtState(system: System) {
   for (let link = 0; link < system.linkIds.length; link += 1) {
     const from = system.linkFrom[link]!
     const to = system.linkTo[link]!
-    const flow = system.constant[link]! + system.slopeFrom[link]! * system.totalPa[from]! + system.slopeTo[link]! * system.totalPa[to]!
+    const flow =
+      system.constant[link]! +
+      system.slopeFrom[link]! * system.totalPa[from]! +
+      system.slopeTo[link]! * system.totalPa[to]!
     const fromRow = system.nodeRow[from]!
     const toRow = system.nodeRow[to]!
     if (fromRow >= 0) right[fromRow]! -= flow

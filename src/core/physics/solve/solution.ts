@@ -1,5 +1,14 @@
 /** The answer in names and units: what a script, a file or a screen reads. */
-import { fail, ok, type Ampere, type M3PerS, type PaGauge, type RadPerS, type Result, type Volt } from '../../shared'
+import {
+  fail,
+  ok,
+  type Ampere,
+  type M3PerS,
+  type PaGauge,
+  type RadPerS,
+  type Result,
+  type Volt,
+} from '../../shared'
 import { frictionFactor } from '../friction'
 import type { Network, Pipe, SolveFailure } from '../network'
 import { solveSteady, type Quality } from './newton'
@@ -39,18 +48,22 @@ export function solveNetwork(network: Network): Result<Solution, SolveFailure> {
 }
 
 /** Static gauge pressure at a node of a solved system. */
-export const nodePressurePa = (system: System, node: number): PaGauge => system.totalPa[node]! - system.nodeHeightPa[node]!
+export const nodePressurePa = (system: System, node: number): PaGauge =>
+  system.totalPa[node]! - system.nodeHeightPa[node]!
 /** Voltage of a wire node; ground is -1. */
-export const wireVoltage = (system: System, node: number): Volt => (node < 0 ? 0 : system.electrical.voltages[node]!)
+export const wireVoltage = (system: System, node: number): Volt =>
+  node < 0 ? 0 : system.electrical.voltages[node]!
 
 const STATE_NAMES = ['open', 'shut', 'active'] as const
 
 function describe(system: System, quality: Quality): Solution {
   const nodes: Solution['nodes'] = {}
-  for (const node of system.network.nodes) nodes[node.id] = { pressurePa: nodePressurePa(system, system.nodeIndex.get(node.id)!) }
+  for (const node of system.network.nodes)
+    nodes[node.id] = { pressurePa: nodePressurePa(system, system.nodeIndex.get(node.id)!) }
   const links: Solution['links'] = {}
   system.linkIds.forEach((id, link) => {
-    if (id.endsWith(':emitter')) nodes[id.slice(0, -':emitter'.length)]!.emitterFlowM3PerS = system.flow[link]!
+    if (id.endsWith(':emitter'))
+      nodes[id.slice(0, -':emitter'.length)]!.emitterFlowM3PerS = system.flow[link]!
     else links[id] = describeLink(system, link)
   })
   return { nodes, links, ...describeWires(system), quality }
@@ -66,15 +79,21 @@ function describeLink(system: System, link: number): LinkSolution {
     lossPa: system.totalPa[from]! - system.totalPa[to]!,
     state: STATE_NAMES[system.state[link]!]!,
   }
-  if (system.linkType[link] === LINK.pipe) answer.pipe = describePipe(system.network, system.network.links[link] as Pipe, flow)
+  if (system.linkType[link] === LINK.pipe)
+    answer.pipe = describePipe(system.network, system.network.links[link] as Pipe, flow)
   return answer
 }
 
 function describePipe(network: Network, pipe: Pipe, flow: number) {
   const areaM2 = (Math.PI / 4) * pipe.boreM ** 2
   const velocityMPerS = flow / areaM2
-  const reynolds = (network.fluid.densityKgPerM3 * Math.abs(velocityMPerS) * pipe.boreM) / network.fluid.dynamicViscosityPaS
-  return { velocityMPerS, reynolds, frictionFactor: reynolds > 0 ? frictionFactor(reynolds, pipe.roughnessM / pipe.boreM) : 0 }
+  const reynolds =
+    (network.fluid.densityKgPerM3 * Math.abs(velocityMPerS) * pipe.boreM) / network.fluid.dynamicViscosityPaS
+  return {
+    velocityMPerS,
+    reynolds,
+    frictionFactor: reynolds > 0 ? frictionFactor(reynolds, pipe.roughnessM / pipe.boreM) : 0,
+  }
 }
 
 function describeWires(system: System): Pick<Solution, 'wires' | 'currents' | 'motors'> {
@@ -83,12 +102,17 @@ function describeWires(system: System): Pick<Solution, 'wires' | 'currents' | 'm
   electrical.nodeIds.forEach((id, at) => (wires[id] = electrical.voltages[at]!))
   const motors: Solution['motors'] = {}
   system.motors.forEach((motor, at) => {
-    motors[motor.id] = { currentA: system.motorCurrent[at]!, voltageV: system.motorVoltage[at]!, speedRadPerS: system.motorSpeed[at]! }
+    motors[motor.id] = {
+      currentA: system.motorCurrent[at]!,
+      voltageV: system.motorVoltage[at]!,
+      speedRadPerS: system.motorSpeed[at]!,
+    }
   })
   const currents: Solution['currents'] = {}
   electrical.componentIds.forEach((id, at) => {
     const kind = electrical.componentKind[at]!
-    const drop = wireVoltage(system, electrical.componentN1[at]!) - wireVoltage(system, electrical.componentN2[at]!)
+    const drop =
+      wireVoltage(system, electrical.componentN1[at]!) - wireVoltage(system, electrical.componentN2[at]!)
     if (kind === 0) currents[id] = drop / system.values[electrical.componentValues[at]!]!
     else if (kind === 1) currents[id] = electrical.voltages[electrical.componentRow[at]!]!
     else currents[id] = motors[id]!.currentA

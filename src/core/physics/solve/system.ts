@@ -6,9 +6,25 @@
  * Solver state (pressures, flows, valve states) is kept between solves as the next starting point.
  */
 import { fail, newFactors, ok, type LuFactors, type Result } from '../../shared'
-import { ELECTRICAL_GROUND, type BadNetwork, type ElectricalComponent, type HydraulicLink, type Network } from '../network'
+import {
+  ELECTRICAL_GROUND,
+  type BadNetwork,
+  type ElectricalComponent,
+  type HydraulicLink,
+  type Network,
+} from '../network'
 
-export const LINK = { pipe: 0, linearQuadratic: 1, orifice: 2, curvePump: 3, motorPump: 4, backPressure: 5, reducing: 6, relief: 7, springPump: 8 } as const
+export const LINK = {
+  pipe: 0,
+  linearQuadratic: 1,
+  orifice: 2,
+  curvePump: 3,
+  motorPump: 4,
+  backPressure: 5,
+  reducing: 6,
+  relief: 7,
+  springPump: 8,
+} as const
 export const MOTOR = { displacement: 0, turbine: 1, speed: 2 } as const
 /** Valve states. A link without a valve stays `open`. */
 export const STATE = { open: 0, shut: 1, active: 2 } as const
@@ -38,11 +54,27 @@ const LINK_FIELDS: Record<HydraulicLink['type'], readonly string[]> = {
   'spring-pump': ['springPa', 'freeFlowM3PerS', 'passagePaPerM3S'],
 }
 export const DISPLACEMENT_FIELDS = [
-  'alphaM3PerSV', 'betaM3PerSPa', 'gammaM3PerS', 'idleCurrentA', 'currentPerPaA', 'soundWindingOhm',
-  'windingOhm', 'emfVSPerRad', 'displacementFactor', 'leakageFactor', 'frictionFactor',
+  'alphaM3PerSV',
+  'betaM3PerSPa',
+  'gammaM3PerS',
+  'idleCurrentA',
+  'currentPerPaA',
+  'soundWindingOhm',
+  'windingOhm',
+  'emfVSPerRad',
+  'displacementFactor',
+  'leakageFactor',
+  'frictionFactor',
 ] as const
 export const TURBINE_FIELDS = [
-  'headPa', 'slopePaPerM3S', 'idleCurrentA', 'currentPerPaA', 'windingOhm', 'ratedVoltageV', 'ratedCurrentA', 'emfVSPerRad',
+  'headPa',
+  'slopePaPerM3S',
+  'idleCurrentA',
+  'currentPerPaA',
+  'windingOhm',
+  'ratedVoltageV',
+  'ratedCurrentA',
+  'emfVSPerRad',
 ] as const
 const SPEED_FIELDS = ['emfVSPerRad', 'stillTorqueNm', 'viscousNmS', 'quadraticNmS2'] as const
 
@@ -113,7 +145,8 @@ export interface ElectricalIndex {
   reducedValues: Float64Array
 }
 
-const bad = (problem: string, at: string): { ok: false; error: BadNetwork } => fail({ kind: 'bad-network', problem, at })
+const bad = (problem: string, at: string): { ok: false; error: BadNetwork } =>
+  fail({ kind: 'bad-network', problem, at })
 
 /** Indexes a network, or says what is wrong with it and where. */
 export function indexNetwork(network: Network): Result<System, BadNetwork> {
@@ -131,13 +164,27 @@ export function indexNetwork(network: Network): Result<System, BadNetwork> {
     const fields = link.motor.kind === 'displacement' ? DISPLACEMENT_FIELDS : TURBINE_FIELDS
     const values = store.add(link.id, fields, link.motor)
     const kind = link.motor.kind === 'displacement' ? MOTOR.displacement : MOTOR.turbine
-    motors.push({ id: link.id, kind, plus: electrical.nodeIndex.get(link.plus)!, minus: electrical.nodeIndex.get(link.minus)!, values, link: at })
+    motors.push({
+      id: link.id,
+      kind,
+      plus: electrical.nodeIndex.get(link.plus)!,
+      minus: electrical.nodeIndex.get(link.minus)!,
+      values,
+      link: at,
+    })
     return values
   })
   for (const part of network.components) {
     if (part.kind !== 'speed-motor') continue
     const values = store.slots.get(`${part.id}.emfVSPerRad`)!
-    motors.push({ id: part.id, kind: MOTOR.speed, plus: electrical.nodeIndex.get(part.n1)!, minus: electrical.nodeIndex.get(part.n2)!, values, link: -1 })
+    motors.push({
+      id: part.id,
+      kind: MOTOR.speed,
+      plus: electrical.nodeIndex.get(part.n1)!,
+      minus: electrical.nodeIndex.get(part.n2)!,
+      values,
+      link: -1,
+    })
   }
   electrical.responses = motors.map(() => new Float64Array(electrical.factors.size))
   electrical.openVoltage = new Float64Array(motors.length)
@@ -147,7 +194,10 @@ export function indexNetwork(network: Network): Result<System, BadNetwork> {
     values: store.toArray(),
     slots: store.slots,
     rhoG: network.fluid.densityKgPerM3 * network.gravityMPerS2,
-    nodeIds, nodeIndex, nodeRow, nodeValues,
+    nodeIds,
+    nodeIndex,
+    nodeRow,
+    nodeValues,
     nodeHeightPa: heights,
     linkIds: links.map((link) => link.id),
     linkType: Uint8Array.from(links, (link) => LINK_TYPE[link.type]),
@@ -156,7 +206,11 @@ export function indexNetwork(network: Network): Result<System, BadNetwork> {
     linkValues,
     linkChecked: Uint8Array.from(links, (link) => ('checkValve' in link && link.checkValve ? 1 : 0)),
     linkMotor,
-    curves: links.map((link) => (link.type === 'curve-pump' ? Float64Array.from(link.curve.flatMap((p) => [p.flowM3PerS, p.risePa])) : null)),
+    curves: links.map((link) =>
+      link.type === 'curve-pump'
+        ? Float64Array.from(link.curve.flatMap((p) => [p.flowM3PerS, p.risePa]))
+        : null,
+    ),
     motors,
     electrical,
     hydraulic: { factors: newFactors(unknowns), right: new Float64Array(unknowns) },
@@ -175,7 +229,8 @@ export function indexNetwork(network: Network): Result<System, BadNetwork> {
 }
 
 /** Where a number of an element lies in `values`; -1 when the element has no such number. */
-export const slotOf = (system: System, elementId: string, field: string): number => system.slots.get(`${elementId}.${field}`) ?? -1
+export const slotOf = (system: System, elementId: string, field: string): number =>
+  system.slots.get(`${elementId}.${field}`) ?? -1
 
 class ValueStore {
   readonly slots = new Map<string, number>()
@@ -203,33 +258,51 @@ function indexNodes(network: Network, store: ValueStore) {
   }
   let unknowns = 0
   const nodeRow = Int32Array.from(nodes, (node) => (node.kind === 'junction' ? unknowns++ : -1))
-  const nodeValues = Int32Array.from(nodes, (node) => store.add(node.id, node.kind === 'junction' ? ['demandM3PerS'] : ['pressurePa'], node))
+  const nodeValues = Int32Array.from(nodes, (node) =>
+    store.add(node.id, node.kind === 'junction' ? ['demandM3PerS'] : ['pressurePa'], node),
+  )
   return {
     nodeIds: nodes.map((node) => node.id),
     nodeIndex: new Map(nodes.map((node, at) => [node.id, at])),
-    nodeRow, nodeValues, unknowns, emitters,
+    nodeRow,
+    nodeValues,
+    unknowns,
+    emitters,
     heights: Float64Array.from(nodes, (node) => rhoG * node.elevationM),
   }
 }
 
-const COMPONENT_KIND: Record<ElectricalComponent['kind'], number> = { resistor: 0, source: 1, 'speed-motor': 2 }
-const COMPONENT_FIELDS: Record<ElectricalComponent['kind'], readonly string[]> = { resistor: ['ohm'], source: ['volt'], 'speed-motor': SPEED_FIELDS }
+const COMPONENT_KIND: Record<ElectricalComponent['kind'], number> = {
+  resistor: 0,
+  source: 1,
+  'speed-motor': 2,
+}
+const COMPONENT_FIELDS: Record<ElectricalComponent['kind'], readonly string[]> = {
+  resistor: ['ohm'],
+  source: ['volt'],
+  'speed-motor': SPEED_FIELDS,
+}
 
 function indexElectrical(network: Network, store: ValueStore): ElectricalIndex {
   const names = new Set<string>()
-  for (const part of network.components) for (const node of [part.n1, part.n2]) if (node !== ELECTRICAL_GROUND) names.add(node)
+  for (const part of network.components)
+    for (const node of [part.n1, part.n2]) if (node !== ELECTRICAL_GROUND) names.add(node)
   const nodeIds = [...names]
   const nodeIndex = new Map<string, number>(nodeIds.map((id, at) => [id, at]))
   nodeIndex.set(ELECTRICAL_GROUND, -1)
   let rows = nodeIds.length
   const componentRow = Int32Array.from(network.components, (part) => (part.kind === 'source' ? rows++ : -1))
   return {
-    nodeIds, nodeIndex, componentRow,
+    nodeIds,
+    nodeIndex,
+    componentRow,
     componentIds: network.components.map((part) => part.id),
     componentKind: Uint8Array.from(network.components, (part) => COMPONENT_KIND[part.kind]),
     componentN1: Int32Array.from(network.components, (part) => nodeIndex.get(part.n1)!),
     componentN2: Int32Array.from(network.components, (part) => nodeIndex.get(part.n2)!),
-    componentValues: Int32Array.from(network.components, (part) => store.add(part.id, COMPONENT_FIELDS[part.kind], part)),
+    componentValues: Int32Array.from(network.components, (part) =>
+      store.add(part.id, COMPONENT_FIELDS[part.kind], part),
+    ),
     factors: newFactors(rows),
     base: new Float64Array(rows),
     responses: [],
@@ -254,24 +327,41 @@ function findProblem(network: Network): { problem: string; at: string } | null {
     ids.add(element.id)
   }
   for (const link of network.links) {
-    for (const end of [link.from, link.to]) if (!nodes.has(end)) return { problem: `ends at the unknown node ${end}`, at: link.id }
+    for (const end of [link.from, link.to])
+      if (!nodes.has(end)) return { problem: `ends at the unknown node ${end}`, at: link.id }
     if (link.type === 'motor-pump') {
-      for (const end of [link.plus, link.minus]) if (!electrical.has(end)) return { problem: `its motor hangs on the unknown wire node ${end}`, at: link.id }
+      for (const end of [link.plus, link.minus])
+        if (!electrical.has(end))
+          return { problem: `its motor hangs on the unknown wire node ${end}`, at: link.id }
     }
     const problem = linkProblem(link)
     if (problem) return { problem, at: link.id }
   }
-  return componentProblem(network.components) ?? (network.nodes.length > 0 && !network.nodes.some((node) => node.kind === 'boundary') ? { problem: 'no node has a given pressure', at: network.nodes[0]!.id } : null)
+  return (
+    componentProblem(network.components) ??
+    (network.nodes.length > 0 && !network.nodes.some((node) => node.kind === 'boundary')
+      ? { problem: 'no node has a given pressure', at: network.nodes[0]!.id }
+      : null)
+  )
 }
 
 function linkProblem(link: HydraulicLink): string | null {
-  if (link.type === 'pipe' && !(link.boreM > 0 && link.lengthM >= 0)) return 'needs a bore above zero and a length'
-  if (link.type === 'orifice' && !(link.areaM2 > 0 && link.dischargeCoefficient > 0)) return 'needs an area and a discharge coefficient above zero'
-  if (link.type === 'linear-quadratic' && !(link.linearPaPerM3S >= 0 && link.quadraticPaPerM3S2 >= 0)) return 'needs loss coefficients of zero or more'
-  if (link.type === 'spring-pump' && !(link.springPa >= 0 && link.freeFlowM3PerS >= 0 && link.passagePaPerM3S > 0)) return 'needs a spring and a free flow of zero or more, and a passage loss above zero'
+  if (link.type === 'pipe' && !(link.boreM > 0 && link.lengthM >= 0))
+    return 'needs a bore above zero and a length'
+  if (link.type === 'orifice' && !(link.areaM2 > 0 && link.dischargeCoefficient > 0))
+    return 'needs an area and a discharge coefficient above zero'
+  if (link.type === 'linear-quadratic' && !(link.linearPaPerM3S >= 0 && link.quadraticPaPerM3S2 >= 0))
+    return 'needs loss coefficients of zero or more'
+  if (
+    link.type === 'spring-pump' &&
+    !(link.springPa >= 0 && link.freeFlowM3PerS >= 0 && link.passagePaPerM3S > 0)
+  )
+    return 'needs a spring and a free flow of zero or more, and a passage loss above zero'
   if (link.type !== 'curve-pump') return null
   if (link.curve.length < 2) return 'needs a curve of two points or more'
-  const rising = link.curve.some((point, at) => at > 0 && !(point.flowM3PerS > link.curve[at - 1]!.flowM3PerS))
+  const rising = link.curve.some(
+    (point, at) => at > 0 && !(point.flowM3PerS > link.curve[at - 1]!.flowM3PerS),
+  )
   return rising ? 'needs its curve in order of rising flow' : null
 }
 

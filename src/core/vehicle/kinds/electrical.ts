@@ -3,8 +3,16 @@ import type { ElectricalComponent } from '../../physics'
 import type { Scene } from '../scene'
 import { ends, hidden, OPEN_OHM, type KindDef, type ParameterDef } from './kind'
 
-const ohms = (nominal: number, spread: number): ParameterDef[] => [{ name: 'ohm', nominal, unit: 'ohm', spread, fields: [{ field: 'ohm', landing: 'value' }] }]
-const wire = (id: string, n1: string, n2: string, ohm: number): ElectricalComponent => ({ id, kind: 'resistor', n1, n2, ohm })
+const ohms = (nominal: number, spread: number): ParameterDef[] => [
+  { name: 'ohm', nominal, unit: 'ohm', spread, fields: [{ field: 'ohm', landing: 'value' }] },
+]
+const wire = (id: string, n1: string, n2: string, ohm: number): ElectricalComponent => ({
+  id,
+  kind: 'resistor',
+  n1,
+  n2,
+  ohm,
+})
 
 /** A resistance between two wire nodes. */
 export const series = (nominal: number, spread: number): KindDef => ({
@@ -35,9 +43,20 @@ export const ELECTRICAL_KINDS = {
     parameters: [
       hidden('restV', 12.6, 'V', 0.008),
       hidden('chargingV', 13.9, 'V', 0.012),
-      { name: 'innerOhm', nominal: 0.006, unit: 'ohm', spread: 0.2, fields: [{ suffix: 'Inner', field: 'ohm', landing: 'value' }] },
+      {
+        name: 'innerOhm',
+        nominal: 0.006,
+        unit: 'ohm',
+        spread: 0.2,
+        fields: [{ suffix: 'Inner', field: 'ohm', landing: 'value' }],
+      },
     ],
-    elements: (part) => ({ components: [{ id: `${part.id}Cell`, kind: 'source', n1: 'cell', n2: '0', volt: 12.6 }, wire(`${part.id}Inner`, 'cell', 'post', 0.006)] }),
+    elements: (part) => ({
+      components: [
+        { id: `${part.id}Cell`, kind: 'source', n1: 'cell', n2: '0', volt: 12.6 },
+        wire(`${part.id}Inner`, 'cell', 'post', 0.006),
+      ],
+    }),
     scene: (bind) => {
       const cell = bind.slot('volt', 'Cell')
       const rest = bind.own('restV')
@@ -75,7 +94,8 @@ export const ELECTRICAL_KINDS = {
         if (scene.rig === 'jumper') return void (values[ohm] = JUMPER_OHM)
         // Fed from behind, its contact does not matter.
         if (theta[backFeed]! > 0.5) return
-        const released = scene.pumpFed && theta[coil]! > 0.5 && (!scene.engineTurns || release < 0 || theta[release]! > 0.5)
+        const released =
+          scene.pumpFed && theta[coil]! > 0.5 && (!scene.engineTurns || release < 0 || theta[release]! > 0.5)
         if (!released) values[ohm] = OPEN_OHM
       }
     },
@@ -96,7 +116,15 @@ export const ELECTRICAL_KINDS = {
   hatchLead: series(0.012, 0.2),
   ground: series(0.018, 0.25),
   chafe: {
-    parameters: [{ name: 'ohm', nominal: OPEN_OHM, unit: 'ohm', spread: 0, fields: [{ field: 'ohm', landing: 'value' }] }],
+    parameters: [
+      {
+        name: 'ohm',
+        nominal: OPEN_OHM,
+        unit: 'ohm',
+        spread: 0,
+        fields: [{ field: 'ohm', landing: 'value' }],
+      },
+    ],
     elements: series(OPEN_OHM, 0).elements!,
   },
   /** A wire that somebody put past a part. */

@@ -3,7 +3,21 @@ import { M3_PER_S_PER_L_PER_H as LH } from '../../shared'
 import type { DisplacementMotor, HydraulicLink } from '../../physics'
 import type { Scene } from '../scene'
 import type { Specification } from '../specification'
-import { ends, factor, figure, hidden, losses, lossFactor, NO_HOLE_M2, OPEN_OHM, type Binding, type Context, type KindDef, type Placed, type SceneRule } from './kind'
+import {
+  ends,
+  factor,
+  figure,
+  hidden,
+  losses,
+  lossFactor,
+  NO_HOLE_M2,
+  OPEN_OHM,
+  type Binding,
+  type Context,
+  type KindDef,
+  type Placed,
+  type SceneRule,
+} from './kind'
 
 /** Loss of a shut rig hose, and of the open hose into the can (3 kPa at 100 L/h), Pa/(m3/s). */
 const SHUT_LOSS = 1e14
@@ -39,9 +53,17 @@ export function pumpMotor(specification: Specification): DisplacementMotor {
   const draw = specification.pumpCurrentA.value / 5.2
   return {
     kind: 'displacement',
-    alphaM3PerSV: (22 / 1.5) * LH * size, betaM3PerSPa: ((0.12 * LH) / 1e3) * size, gammaM3PerS: 42 * LH * size,
-    idleCurrentA: 2.5 * draw, currentPerPaA: (0.009 / 1e3) * draw, soundWindingOhm: 0.6 / draw, windingOhm: 0.6 / draw, emfVSPerRad: 0.0165,
-    displacementFactor: 1, leakageFactor: 1, frictionFactor: 1,
+    alphaM3PerSV: (22 / 1.5) * LH * size,
+    betaM3PerSPa: ((0.12 * LH) / 1e3) * size,
+    gammaM3PerS: 42 * LH * size,
+    idleCurrentA: 2.5 * draw,
+    currentPerPaA: (0.009 / 1e3) * draw,
+    soundWindingOhm: 0.6 / draw,
+    windingOhm: 0.6 / draw,
+    emfVSPerRad: 0.0165,
+    displacementFactor: 1,
+    leakageFactor: 1,
+    frictionFactor: 1,
   }
 }
 
@@ -52,9 +74,17 @@ function pusherMotor(specification: Specification, part: Placed): DisplacementMo
   const alpha = free / (13.5 - 3)
   return {
     kind: 'displacement',
-    alphaM3PerSV: alpha, betaM3PerSPa: free / 120e3, gammaM3PerS: 3 * alpha,
-    idleCurrentA: 0.7 * current, currentPerPaA: (0.3 * current) / 25e3, soundWindingOhm: 2 / current, windingOhm: 2 / current, emfVSPerRad: 0.03,
-    displacementFactor: 1, leakageFactor: 1, frictionFactor: 1,
+    alphaM3PerSV: alpha,
+    betaM3PerSPa: free / 120e3,
+    gammaM3PerS: 3 * alpha,
+    idleCurrentA: 0.7 * current,
+    currentPerPaA: (0.3 * current) / 25e3,
+    soundWindingOhm: 2 / current,
+    windingOhm: 2 / current,
+    emfVSPerRad: 0.03,
+    displacementFactor: 1,
+    leakageFactor: 1,
+    frictionFactor: 1,
   }
 }
 
@@ -68,7 +98,17 @@ const PUMP_PARAMETERS = [
 
 const motorPump = (motorOf: (specification: Specification, part: Placed) => DisplacementMotor): KindDef => ({
   parameters: PUMP_PARAMETERS,
-  elements: (part, { specification }) => ({ links: [{ type: 'motor-pump', ...ends(part), plus: part.wires?.[0] ?? 'pumpPlus', minus: part.wires?.[1] ?? 'pumpMinus', motor: motorOf(specification, part) }] }),
+  elements: (part, { specification }) => ({
+    links: [
+      {
+        type: 'motor-pump',
+        ...ends(part),
+        plus: part.wires?.[0] ?? 'pumpPlus',
+        minus: part.wires?.[1] ?? 'pumpMinus',
+        motor: motorOf(specification, part),
+      },
+    ],
+  }),
   scene: (bind, part) => {
     const displacement = bind.slot('displacementFactor')
     // The main pump of a surge tank drinks from that; every other from the tank.
@@ -79,7 +119,12 @@ const motorPump = (motorOf: (specification: Specification, part: Placed) => Disp
     const winding = bind.slot('windingOhm')
     const vapour = vapourRule(bind)
     return (values, theta, scene) => {
-      values[displacement]! *= scene.rig === 'canFed' ? 1 : wetness(theta[volume]! * theta[reach]!) * (drinks ? wetness(theta[surge]!) : 1) * (1 - vapour(theta, scene))
+      values[displacement]! *=
+        scene.rig === 'canFed'
+          ? 1
+          : wetness(theta[volume]! * theta[reach]!) *
+            (drinks ? wetness(theta[surge]!) : 1) *
+            (1 - vapour(theta, scene))
       // The lamp stands in the pump's place: its plug is parted.
       if (scene.rig === 'lamp') values[winding] = OPEN_OHM
     }
@@ -96,12 +141,22 @@ function vapourRule(bind: Binding): (theta: Float64Array, scene: Scene) => numbe
   }
 }
 
-const wetness = (volumeM3: number) => Math.min(1, Math.max(0, (volumeM3 - PICKUP_DRY_M3) / (PICKUP_WET_M3 - PICKUP_DRY_M3)))
+const wetness = (volumeM3: number) =>
+  Math.min(1, Math.max(0, (volumeM3 - PICKUP_DRY_M3) / (PICKUP_WET_M3 - PICKUP_DRY_M3)))
 
 /** A passage with losses at 100 L/h given in kPa, linear and quadratic. */
 const passage = (spread: number, a: number, b: number): KindDef => ({
   parameters: lossFactor(spread),
-  elements: (part) => ({ links: [{ type: 'linear-quadratic', ...ends(part), ...losses(figure(part, 'linear', a), figure(part, 'quadratic', b)), checkValve: figure(part, 'oneWay', 0) > 0 }] }),
+  elements: (part) => ({
+    links: [
+      {
+        type: 'linear-quadratic',
+        ...ends(part),
+        ...losses(figure(part, 'linear', a), figure(part, 'quadratic', b)),
+        checkValve: figure(part, 'oneWay', 0) > 0,
+      },
+    ],
+  }),
   scene: bypassedByCan,
 })
 
@@ -118,51 +173,86 @@ function bypassedByCan(bind: Binding, part: Placed): SceneRule | null {
 }
 
 function pipe(part: Placed, boreM: number, lengthM: number): HydraulicLink {
-  return { type: 'pipe', ...ends(part), boreM: boreM * figure(part, 'boreShare', 1), lengthM: lengthM * figure(part, 'lengthShare', 1), roughnessM: SMOOTH_M, lossCoefficient: figure(part, 'lossCoefficient', 2), checkValve: false }
+  return {
+    type: 'pipe',
+    ...ends(part),
+    boreM: boreM * figure(part, 'boreShare', 1),
+    lengthM: lengthM * figure(part, 'lengthShare', 1),
+    roughnessM: SMOOTH_M,
+    lossCoefficient: figure(part, 'lossCoefficient', 2),
+    checkValve: false,
+  }
 }
 const feedLine: KindDef = {
   parameters: [factor('area', 0.03, ['boreM'], 'areaFactor'), hidden('heat', 0, '')],
-  elements: (part, { specification }) => ({ links: [pipe(part, specification.feedBoreM.value, specification.feedLengthM.value)] }),
+  elements: (part, { specification }) => ({
+    links: [pipe(part, specification.feedBoreM.value, specification.feedLengthM.value)],
+  }),
 }
 
 const hole = (name: string): KindDef => ({
-  parameters: [{ name, nominal: NO_HOLE_M2, unit: 'm2', spread: 0, fields: [{ field: 'areaM2', landing: 'value' }] }],
-  elements: (part) => ({ links: [{ type: 'orifice', ...ends(part), areaM2: NO_HOLE_M2, dischargeCoefficient: 0.62 }] }),
+  parameters: [
+    { name, nominal: NO_HOLE_M2, unit: 'm2', spread: 0, fields: [{ field: 'areaM2', landing: 'value' }] },
+  ],
+  elements: (part) => ({
+    links: [{ type: 'orifice', ...ends(part), areaM2: NO_HOLE_M2, dischargeCoefficient: 0.62 }],
+  }),
 })
 
 /** Area of jets or injectors that passes the peak demand at a drop. */
-const jetArea = ({ specification, fluid }: Context, dropPa: number) => specification.peakDemandM3PerS.value / (0.7 * Math.sqrt((2 * dropPa) / fluid.densityKgPerM3))
+const jetArea = ({ specification, fluid }: Context, dropPa: number) =>
+  specification.peakDemandM3PerS.value / (0.7 * Math.sqrt((2 * dropPa) / fluid.densityKgPerM3))
 
 /** Jets whose opening follows the demand of the scene. */
-const jets = (bindCoil: boolean): NonNullable<KindDef['scene']> => (bind) => {
-  const least = bindCoil ? SHUT_INJECTORS : SHUT_JETS
-  const area = bind.slot('areaM2')
-  const coil = bindCoil ? bind.own('coil') : -1
-  return (values, theta, scene) => (values[area]! *= Math.max(scene.demandFraction * (coil < 0 || theta[coil]! > 0.5 ? 1 : 0.5), least))
-}
+const jets =
+  (bindCoil: boolean): NonNullable<KindDef['scene']> =>
+  (bind) => {
+    const least = bindCoil ? SHUT_INJECTORS : SHUT_JETS
+    const area = bind.slot('areaM2')
+    const coil = bindCoil ? bind.own('coil') : -1
+    return (values, theta, scene) =>
+      (values[area]! *= Math.max(scene.demandFraction * (coil < 0 || theta[coil]! > 0.5 ? 1 : 0.5), least))
+  }
 
 export const FUEL_KINDS = {
   tank: {
     parameters: [
       hidden('volumeM3', ({ tankCapacityM3 }) => USUAL_FILL * tankCapacityM3.value, 'm3'),
-      { name: 'gaugePa', nominal: 0, unit: 'Pa', spread: 0, fields: [{ field: 'pressurePa', landing: 'value' }, { suffix: 'Top', field: 'pressurePa', landing: 'value' }] },
+      {
+        name: 'gaugePa',
+        nominal: 0,
+        unit: 'Pa',
+        spread: 0,
+        fields: [
+          { field: 'pressurePa', landing: 'value' },
+          { suffix: 'Top', field: 'pressurePa', landing: 'value' },
+        ],
+      },
       hidden('debris', 0, ''),
       // Part of its content that the pickup reaches.
       hidden('reach', 1, ''),
       // How far its content warms up on a run, what a look inside shows, and whether cap and valve breathe.
-      ...['heat', 'liner', 'varnish', 'dented', 'baffle', 'capBlind', 'rollover'].map((name) => hidden(name, 0, '')),
+      ...['heat', 'liner', 'varnish', 'dented', 'baffle', 'capBlind', 'rollover'].map((name) =>
+        hidden(name, 0, ''),
+      ),
     ],
     elements: (part) => ({
       nodes: [
         { id: part.id, kind: 'boundary', elevationM: figure(part, 'levelM', 0.2), pressurePa: 0 },
-        { id: `${part.id}Top`, kind: 'boundary', elevationM: figure(part, 'levelM', 0.2) + 0.1, pressurePa: 0 },
+        {
+          id: `${part.id}Top`,
+          kind: 'boundary',
+          elevationM: figure(part, 'levelM', 0.2) + 0.1,
+          pressurePa: 0,
+        },
       ],
     }),
     scene: (bind) => {
       const level = bind.slot('pressurePa')
       const top = bind.slot('pressurePa', 'Top')
       return (values, _theta, scene) => {
-        if (scene.rig === 'capOff' || scene.rig === 'canFed' || !scene.engineTurns) values[level] = values[top] = 0
+        if (scene.rig === 'capOff' || scene.rig === 'canFed' || !scene.engineTurns)
+          values[level] = values[top] = 0
       }
     },
   },
@@ -174,17 +264,33 @@ export const FUEL_KINDS = {
   /** A small tank that the lift pump keeps full, for the main pump to drink from. */
   surge: {
     parameters: [hidden('volumeM3', 0.004, 'm3')],
-    elements: (part) => ({ nodes: [{ id: part.id, kind: 'boundary', elevationM: figure(part, 'levelM', 0.4), pressurePa: 0 }] }),
+    elements: (part) => ({
+      nodes: [{ id: part.id, kind: 'boundary', elevationM: figure(part, 'levelM', 0.4), pressurePa: 0 }],
+    }),
   },
   /** Nozzle of a transfer jet: the flow that drives it leaves the feed; what it carries over is `effect` times that (EQ12). */
   jet: {
     parameters: [factor('area', 0.05, ['areaM2']), hidden('effect', 1.4, '', 0.1)],
-    elements: (part) => ({ links: [{ type: 'orifice', ...ends(part), areaM2: JET_M2, dischargeCoefficient: 0.9 }] }),
+    elements: (part) => ({
+      links: [{ type: 'orifice', ...ends(part), areaM2: JET_M2, dischargeCoefficient: 0.9 }],
+    }),
   },
   /** Takes the pressure in hand by the speed of the pump: what the pump could move beyond it never leaves it. */
   speedControl: {
-    parameters: [{ name: 'held', nominal: 1, unit: '', spread: 0.02, fields: [{ field: 'crackPa', landing: 'factor' }] }, hidden('sensor', 1, '', 0.015)],
-    elements: (part, { specification }) => ({ links: [{ type: 'relief', ...ends(part), crackPa: specification.regulatorSetPa.value, slopePaPerM3S: 20 / LH }] }),
+    parameters: [
+      { name: 'held', nominal: 1, unit: '', spread: 0.02, fields: [{ field: 'crackPa', landing: 'factor' }] },
+      hidden('sensor', 1, '', 0.015),
+    ],
+    elements: (part, { specification }) => ({
+      links: [
+        {
+          type: 'relief',
+          ...ends(part),
+          crackPa: specification.regulatorSetPa.value,
+          slopePaPerM3S: 20 / LH,
+        },
+      ],
+    }),
     scene: (bind) => {
       const crack = bind.slot('crackPa')
       const sensor = bind.own('sensor')
@@ -196,14 +302,44 @@ export const FUEL_KINDS = {
   },
   /** A high-pressure pump that takes what it needs from its feed, and the rail behind it, judged by scan only. */
   hpPump: {
-    parameters: [factor('gain', 0.03, ['areaM2']), hidden('imbalance', 0.02, '', 0.3), hidden('capability', 1, '', 0.05), hidden('backLeak', 1, '', 0.2), hidden('sensor', 1, '', 0.01), hidden('sumpLeak', 0.01, 'mL/min', 0.4)],
-    elements: (part, context) => ({ links: [{ type: 'orifice', ...ends(part), areaM2: jetArea(context, figure(part, 'feedPa', 400e3)), dischargeCoefficient: 0.7 }] }),
+    parameters: [
+      factor('gain', 0.03, ['areaM2']),
+      hidden('imbalance', 0.02, '', 0.3),
+      hidden('capability', 1, '', 0.05),
+      hidden('backLeak', 1, '', 0.2),
+      hidden('sensor', 1, '', 0.01),
+      hidden('sumpLeak', 0.01, 'mL/min', 0.4),
+    ],
+    elements: (part, context) => ({
+      links: [
+        {
+          type: 'orifice',
+          ...ends(part),
+          areaM2: jetArea(context, figure(part, 'feedPa', 400e3)),
+          dischargeCoefficient: 0.7,
+        },
+      ],
+    }),
     scene: jets(false),
   },
   /** Diaphragm pump stroked by the engine. */
   strokePump: {
-    parameters: [factor('spring', 0.06, ['springPa']), factor('stroke', 0.08, ['freeFlowM3PerS']), hidden('diaphragm', 1, '')],
-    elements: (part, { specification }) => ({ links: [{ type: 'spring-pump', ...ends(part), springPa: specification.regulatorSetPa.value, freeFlowM3PerS: specification.pumpFlowM3PerS.value, passagePaPerM3S: (0.02 * 1e3) / LH }] }),
+    parameters: [
+      factor('spring', 0.06, ['springPa']),
+      factor('stroke', 0.08, ['freeFlowM3PerS']),
+      hidden('diaphragm', 1, ''),
+    ],
+    elements: (part, { specification }) => ({
+      links: [
+        {
+          type: 'spring-pump',
+          ...ends(part),
+          springPa: specification.regulatorSetPa.value,
+          freeFlowM3PerS: specification.pumpFlowM3PerS.value,
+          passagePaPerM3S: (0.02 * 1e3) / LH,
+        },
+      ],
+    }),
     scene: (bind) => {
       const spring = bind.slot('springPa')
       const free = bind.slot('freeFlowM3PerS')
@@ -211,7 +347,8 @@ export const FUEL_KINDS = {
       const reach = bind.other('tank.reach')
       const vapour = vapourRule(bind)
       return (values, theta, scene) => {
-        const wet = scene.rig === 'canFed' ? 1 : wetness(theta[volume]! * theta[reach]!) * (1 - vapour(theta, scene))
+        const wet =
+          scene.rig === 'canFed' ? 1 : wetness(theta[volume]! * theta[reach]!) * (1 - vapour(theta, scene))
         values[spring]! *= wet
         // Valves and spring limit the stroke at speed: the flow rises with the root of it (typical).
         values[free]! *= wet * Math.sqrt(scene.engineSpeedFraction)
@@ -219,15 +356,40 @@ export const FUEL_KINDS = {
     },
   },
   /** Hand primer: two flaps in the line. */
-  primer: { parameters: [...lossFactor(0.2), hidden('restLeak', 0.02, 'mL/min', 0.5)], elements: (part) => ({ links: [{ type: 'linear-quadratic', ...ends(part), ...losses(0.01, 2e-5), checkValve: true }] }), scene: bypassedByCan },
+  primer: {
+    parameters: [...lossFactor(0.2), hidden('restLeak', 0.02, 'mL/min', 0.5)],
+    elements: (part) => ({
+      links: [{ type: 'linear-quadratic', ...ends(part), ...losses(0.01, 2e-5), checkValve: true }],
+    }),
+    scene: bypassedByCan,
+  },
   relief: {
-    parameters: [{ name: 'crack', nominal: 1, unit: '', spread: 0.05, fields: [{ field: 'crackPa', landing: 'factor' }] }],
-    elements: (part, { specification }) => ({ links: [{ type: 'relief', ...ends(part), crackPa: specification.reliefPa.value, slopePaPerM3S: (500 * figure(part, 'slopeShare', 1)) / LH }] }),
+    parameters: [
+      {
+        name: 'crack',
+        nominal: 1,
+        unit: '',
+        spread: 0.05,
+        fields: [{ field: 'crackPa', landing: 'factor' }],
+      },
+    ],
+    elements: (part, { specification }) => ({
+      links: [
+        {
+          type: 'relief',
+          ...ends(part),
+          crackPa: specification.reliefPa.value,
+          slopePaPerM3S: (500 * figure(part, 'slopeShare', 1)) / LH,
+        },
+      ],
+    }),
   },
   moduleHose: hole('holeM2'),
   checkValve: {
     parameters: [hidden('restLeak', 0.02, 'mL/min', 0.5)],
-    elements: (part) => ({ links: [{ type: 'linear-quadratic', ...ends(part), ...losses(0.01, 5e-5), checkValve: true }] }),
+    elements: (part) => ({
+      links: [{ type: 'linear-quadratic', ...ends(part), ...losses(0.01, 5e-5), checkValve: true }],
+    }),
   },
   line: feedLine,
   hose: feedLine,
@@ -258,15 +420,35 @@ export const FUEL_KINDS = {
   /** A selector or shut-off in the line. */
   passageValve: passage(0.2, 0.003, 1.5e-5),
   /** Flap past a pump: lets gravity feed while the pump stands. */
-  bypassFlap: { parameters: lossFactor(0.2), elements: (part) => ({ links: [{ type: 'linear-quadratic', ...ends(part), ...losses(0.004, 3e-5), checkValve: true }] }) },
+  bypassFlap: {
+    parameters: lossFactor(0.2),
+    elements: (part) => ({
+      links: [{ type: 'linear-quadratic', ...ends(part), ...losses(0.004, 3e-5), checkValve: true }],
+    }),
+  },
   /** A hose that somebody put past a part. */
   bypassHose: passage(0.2, 0.006, 3e-5),
   leak: { ...hole('holeM2'), parameters: [...hole('holeM2').parameters, hidden('joint', 0, '')] },
   /** Air drawn into the suction side: it takes the place of fuel. */
   airLeak: {
-    parameters: [{ name: 'holeM2', nominal: NO_HOLE_M2, unit: 'm2', spread: 0, fields: [{ field: 'areaM2', landing: 'value' }] }],
+    parameters: [
+      {
+        name: 'holeM2',
+        nominal: NO_HOLE_M2,
+        unit: 'm2',
+        spread: 0,
+        fields: [{ field: 'areaM2', landing: 'value' }],
+      },
+    ],
     // Air weighs nothing here: its node lies at the height of the leak.
-    elements: (part) => ({ nodes: [{ id: ends(part).from, kind: 'boundary', elevationM: figure(part, 'levelM', 0.5), pressurePa: 0 }], links: [{ type: 'orifice', ...ends(part), areaM2: NO_HOLE_M2, dischargeCoefficient: 0.62 * AIR_FOR_FUEL }] }),
+    elements: (part) => ({
+      nodes: [
+        { id: ends(part).from, kind: 'boundary', elevationM: figure(part, 'levelM', 0.5), pressurePa: 0 },
+      ],
+      links: [
+        { type: 'orifice', ...ends(part), areaM2: NO_HOLE_M2, dischargeCoefficient: 0.62 * AIR_FOR_FUEL },
+      ],
+    }),
     scene: (bind) => {
       const area = bind.slot('areaM2')
       return (values, _theta, scene) => {
@@ -275,14 +457,30 @@ export const FUEL_KINDS = {
     },
   },
   injectors: {
-    parameters: [factor('gain', 0.03, ['areaM2']), hidden('restLeak', 0.01, 'mL/min', 0.5), hidden('imbalance', 0.025, '', 0.3), hidden('coil', 1, '')],
-    elements: (part, context) => ({ links: [{ type: 'orifice', ...ends(part), areaM2: jetArea(context, context.specification.regulatorSetPa.value), dischargeCoefficient: 0.7 }] }),
+    parameters: [
+      factor('gain', 0.03, ['areaM2']),
+      hidden('restLeak', 0.01, 'mL/min', 0.5),
+      hidden('imbalance', 0.025, '', 0.3),
+      hidden('coil', 1, ''),
+    ],
+    elements: (part, context) => ({
+      links: [
+        {
+          type: 'orifice',
+          ...ends(part),
+          areaM2: jetArea(context, context.specification.regulatorSetPa.value),
+          dischargeCoefficient: 0.7,
+        },
+      ],
+    }),
     scene: jets(true),
   },
   /** Needle valve and float: lets in what the bowl needs, up to what its seat passes. */
   needle: {
     parameters: [factor('level', 0.05, ['setPa']), hidden('restLeak', 0.02, 'mL/min', 0.5)],
-    elements: (part) => ({ links: [{ type: 'reducing-regulator', ...ends(part), setPa: figure(part, 'bowlPa', 3e3) }] }),
+    elements: (part) => ({
+      links: [{ type: 'reducing-regulator', ...ends(part), setPa: figure(part, 'bowlPa', 3e3) }],
+    }),
     scene: (bind) => {
       const set = bind.slot('setPa')
       return (values, _theta, scene) => {
@@ -294,19 +492,50 @@ export const FUEL_KINDS = {
   needleSeat: passage(0.15, 0.004, 3e-4),
   carbJets: {
     parameters: [factor('gain', 0.03, ['areaM2']), hidden('imbalance', 0.02, '', 0.3)],
-    elements: (part, context) => ({ links: [{ type: 'orifice', ...ends(part), areaM2: jetArea(context, figure(part, 'bowlPa', 3e3)), dischargeCoefficient: 0.7 }] }),
+    elements: (part, context) => ({
+      links: [
+        {
+          type: 'orifice',
+          ...ends(part),
+          areaM2: jetArea(context, figure(part, 'bowlPa', 3e3)),
+          dischargeCoefficient: 0.7,
+        },
+      ],
+    }),
     scene: jets(false),
   },
   /** What an injection pump takes from its gallery. */
   injectionPump: {
     parameters: [factor('gain', 0.03, ['areaM2']), hidden('imbalance', 0.02, '', 0.3)],
-    elements: (part, context) => ({ links: [{ type: 'orifice', ...ends(part), areaM2: jetArea(context, figure(part, 'galleryPa', 45e3)), dischargeCoefficient: 0.7 }] }),
+    elements: (part, context) => ({
+      links: [
+        {
+          type: 'orifice',
+          ...ends(part),
+          areaM2: jetArea(context, figure(part, 'galleryPa', 45e3)),
+          dischargeCoefficient: 0.7,
+        },
+      ],
+    }),
     scene: jets(false),
   },
   /** Holds the gallery and lets the rest, and air, back to the tank. */
   overflow: {
-    parameters: [{ name: 'crack', nominal: 1, unit: '', spread: 0.06, fields: [{ field: 'crackPa', landing: 'factor' }] }, hidden('restLeak', 0.02, 'mL/min', 0.5)],
-    elements: (part) => ({ links: [{ type: 'relief', ...ends(part), crackPa: figure(part, 'crackPa', 35e3), slopePaPerM3S: 120 / LH }] }),
+    parameters: [
+      {
+        name: 'crack',
+        nominal: 1,
+        unit: '',
+        spread: 0.06,
+        fields: [{ field: 'crackPa', landing: 'factor' }],
+      },
+      hidden('restLeak', 0.02, 'mL/min', 0.5),
+    ],
+    elements: (part) => ({
+      links: [
+        { type: 'relief', ...ends(part), crackPa: figure(part, 'crackPa', 35e3), slopePaPerM3S: 120 / LH },
+      ],
+    }),
     scene: (bind) => {
       const crack = bind.slot('crackPa')
       return (values, _theta, scene) => {
@@ -322,7 +551,16 @@ export const FUEL_KINDS = {
       hidden('restLeak', 0.02, 'mL/min', 0.5),
       hidden('wetHose', 0, ''),
     ],
-    elements: (part, { specification }) => ({ links: [{ type: 'back-pressure-regulator', ...ends(part), setPa: specification.regulatorSetPa.value, slopePaPerM3S: 100 / LH }] }),
+    elements: (part, { specification }) => ({
+      links: [
+        {
+          type: 'back-pressure-regulator',
+          ...ends(part),
+          setPa: specification.regulatorSetPa.value,
+          slopePaPerM3S: 100 / LH,
+        },
+      ],
+    }),
     scene: (bind) => {
       const set = bind.slot('setPa')
       const reference = bind.own('reference')
@@ -334,8 +572,21 @@ export const FUEL_KINDS = {
   },
   /** A regulator in the tank, without a vacuum hose. */
   tankRegulator: {
-    parameters: [factor('set', 0.018, ['setPa']), factor('slope', 0.25, ['slopePaPerM3S']), hidden('restLeak', 0.02, 'mL/min', 0.5)],
-    elements: (part, { specification }) => ({ links: [{ type: 'back-pressure-regulator', ...ends(part), setPa: specification.regulatorSetPa.value, slopePaPerM3S: 100 / LH }] }),
+    parameters: [
+      factor('set', 0.018, ['setPa']),
+      factor('slope', 0.25, ['slopePaPerM3S']),
+      hidden('restLeak', 0.02, 'mL/min', 0.5),
+    ],
+    elements: (part, { specification }) => ({
+      links: [
+        {
+          type: 'back-pressure-regulator',
+          ...ends(part),
+          setPa: specification.regulatorSetPa.value,
+          slopePaPerM3S: 100 / LH,
+        },
+      ],
+    }),
     scene: (bind) => {
       const set = bind.slot('setPa')
       return (values, _theta, scene) => {
@@ -345,7 +596,9 @@ export const FUEL_KINDS = {
   },
   returnLine: {
     parameters: [factor('area', 0.06, ['boreM'], 'areaFactor')],
-    elements: (part, { specification }) => ({ links: [pipe(part, specification.returnBoreM.value, specification.feedLengthM.value)] }),
+    elements: (part, { specification }) => ({
+      links: [pipe(part, specification.returnBoreM.value, specification.feedLengthM.value)],
+    }),
     scene: (bind) => {
       const bore = bind.slot('boreM')
       return (values, _theta, scene) => {
@@ -356,14 +609,34 @@ export const FUEL_KINDS = {
   /** The can at the open feed joint. */
   jar: {
     parameters: [],
-    elements: (part) => ({ nodes: [{ id: ends(part).to, kind: 'boundary', elevationM: figure(part, 'levelM', 0.6), pressurePa: 0 }], links: [{ type: 'linear-quadratic', ...ends(part), linearPaPerM3S: SHUT_LOSS, quadraticPaPerM3S2: 0, checkValve: false }] }),
+    elements: (part) => ({
+      nodes: [
+        { id: ends(part).to, kind: 'boundary', elevationM: figure(part, 'levelM', 0.6), pressurePa: 0 },
+      ],
+      links: [
+        {
+          type: 'linear-quadratic',
+          ...ends(part),
+          linearPaPerM3S: SHUT_LOSS,
+          quadraticPaPerM3S2: 0,
+          checkValve: false,
+        },
+      ],
+    }),
     scene: (bind) => {
       const loss = bind.slot('linearPaPerM3S')
       return (values, _theta, scene) => (values[loss] = scene.rig === 'openLine' ? CAN_HOSE_LOSS : SHUT_LOSS)
     },
   },
   engine: {
-    parameters: [hidden('spark', 1, '', 0.06), hidden('compression', 1, '', 0.05), hidden('airLeak', 0.02, '', 0.4), hidden('boost', 1, ''), hidden('damper', 0, ''), hidden('complianceMlPerKPa', 0.01, 'mL/kPa', 0.3)],
+    parameters: [
+      hidden('spark', 1, '', 0.06),
+      hidden('compression', 1, '', 0.05),
+      hidden('airLeak', 0.02, '', 0.4),
+      hidden('boost', 1, ''),
+      hidden('damper', 0, ''),
+      hidden('complianceMlPerKPa', 0.01, 'mL/kPa', 0.3),
+    ],
     elements: (part) => ({
       nodes: [
         { id: 'manifold', kind: 'boundary', elevationM: figure(part, 'levelM', 0.6), pressurePa: 0 },
@@ -371,5 +644,13 @@ export const FUEL_KINDS = {
       ],
     }),
   },
-  fuel: { parameters: [hidden('quality', 1, '', 0.03), hidden('water', 0, ''), hidden('wrong', 0, ''), hidden('volatility', 0, ''), hidden('ethanol', 0.07, '', 0.25)] },
+  fuel: {
+    parameters: [
+      hidden('quality', 1, '', 0.03),
+      hidden('water', 0, ''),
+      hidden('wrong', 0, ''),
+      hidden('volatility', 0, ''),
+      hidden('ethanol', 0.07, '', 0.25),
+    ],
+  },
 } satisfies Record<string, KindDef>

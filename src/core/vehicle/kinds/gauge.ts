@@ -3,7 +3,18 @@
  * follows the content of the tank; what the gauge makes of it is read by `shown` (diagnosis/observe).
  * Ranges, ends and types are typical (handbook EQ17).
  */
-import { ends, factor, figure, hidden, OPEN_OHM, type KindDef, type ParameterDef, type SceneRule, type Binding, type Placed } from './kind'
+import {
+  ends,
+  factor,
+  figure,
+  hidden,
+  OPEN_OHM,
+  type KindDef,
+  type ParameterDef,
+  type SceneRule,
+  type Binding,
+  type Placed,
+} from './kind'
 import { series, switched } from './electrical'
 import { USUAL_FILL } from './fuel'
 
@@ -21,45 +32,88 @@ const fed = (fuse: number, theta: Float64Array, live: boolean) => live && (fuse 
 
 /** The gauge as a resistance; a second coil from feed to ground (`restOhm`) where it has one. */
 const movement = (ohm: number, restOhm?: number): KindDef => ({
-  parameters: [{ name: 'ohm', nominal: ohm, unit: 'ohm', spread: 0.04, fields: [{ field: 'ohm', landing: 'value' }] }, hidden('offset', 0, ''), hidden('moves', 1, '')],
-  elements: (part) => ({ components: [{ id: part.id, kind: 'resistor', n1: ends(part).from, n2: ends(part).to, ohm }, ...(restOhm ? [{ id: `${part.id}Load`, kind: 'resistor' as const, n1: ends(part).from, n2: '0', ohm: restOhm }] : [])] }),
+  parameters: [
+    { name: 'ohm', nominal: ohm, unit: 'ohm', spread: 0.04, fields: [{ field: 'ohm', landing: 'value' }] },
+    hidden('offset', 0, ''),
+    hidden('moves', 1, ''),
+  ],
+  elements: (part) => ({
+    components: [
+      { id: part.id, kind: 'resistor', n1: ends(part).from, n2: ends(part).to, ohm },
+      ...(restOhm
+        ? [{ id: `${part.id}Load`, kind: 'resistor' as const, n1: ends(part).from, n2: '0', ohm: restOhm }]
+        : []),
+    ],
+  }),
 })
 
 /** What a float arm or probe makes of the content: 0 empty, 1 full, past both ends when bent. */
 const SENDER_PARAMETERS: ParameterDef[] = [
-  factor('tolerance', 0.03, []), hidden('floats', 1, ''), hidden('shift', 0, ''), hidden('range', 1, ''), hidden('turned', 0, ''), hidden('seriesOhm', 0.2, 'ohm', 0.3), hidden('jumps', 0, ''),
+  factor('tolerance', 0.03, []),
+  hidden('floats', 1, ''),
+  hidden('shift', 0, ''),
+  hidden('range', 1, ''),
+  hidden('turned', 0, ''),
+  hidden('seriesOhm', 0.2, 'ohm', 0.3),
+  hidden('jumps', 0, ''),
 ]
 
 const sender: KindDef = {
   parameters: SENDER_PARAMETERS,
-  elements: (part) => ({ components: [{ id: part.id, kind: 'resistor', n1: ends(part).from, n2: ends(part).to, ohm: 100 }] }),
+  elements: (part) => ({
+    components: [{ id: part.id, kind: 'resistor', n1: ends(part).from, n2: ends(part).to, ohm: 100 }],
+  }),
   scene: senderRule,
 }
 
 function senderRule(bind: Binding, part: Placed): SceneRule {
   const ohm = bind.slot('ohm')
   const own = (name: string) => bind.own(name)
-  const [tolerance, floats, shift, range, turned, seriesOhm] = ['tolerance', 'floats', 'shift', 'range', 'turned', 'seriesOhm'].map(own) as [number, number, number, number, number, number]
+  const [tolerance, floats, shift, range, turned, seriesOhm] = [
+    'tolerance',
+    'floats',
+    'shift',
+    'range',
+    'turned',
+    'seriesOhm',
+  ].map(own) as [number, number, number, number, number, number]
   const volume = bind.other('tank.volumeM3')
   const capacity = bind.other('tank.capacityM3')
   const emptyOhm = figure(part, 'emptyOhm', 240)
   const fullOhm = figure(part, 'fullOhm', 33)
   return (values, theta) => {
-    const fill = Math.min(1, Math.max(0, theta[floats]! * (theta[volume]! / theta[capacity]!) + theta[shift]!))
+    const fill = Math.min(
+      1,
+      Math.max(0, theta[floats]! * (theta[volume]! / theta[capacity]!) + theta[shift]!),
+    )
     const along = theta[turned]! > 0.5 ? 1 - fill : fill
-    values[ohm] = Math.max(LEAST_OHM, theta[tolerance]! * theta[range]! * (emptyOhm + (fullOhm - emptyOhm) * along) + theta[seriesOhm]!)
+    values[ohm] = Math.max(
+      LEAST_OHM,
+      theta[tolerance]! * theta[range]! * (emptyOhm + (fullOhm - emptyOhm) * along) + theta[seriesOhm]!,
+    )
   }
 }
 
 export const GAUGE_KINDS = {
   /** The battery as the gauge loop feels it: steady, since a needle takes next to nothing. */
   supply: {
-    parameters: [{ name: 'restV', nominal: 12.6, unit: 'V', spread: 0.008, fields: [{ field: 'volt', landing: 'value' }] }],
+    parameters: [
+      {
+        name: 'restV',
+        nominal: 12.6,
+        unit: 'V',
+        spread: 0.008,
+        fields: [{ field: 'volt', landing: 'value' }],
+      },
+    ],
     elements: (part) => ({ components: [{ id: part.id, kind: 'source', n1: 'post', n2: '0', volt: 12.6 }] }),
   },
   /** The tank as the gauge sees it: how much is in it. */
   gaugedTank: {
-    parameters: [hidden('volumeM3', ({ tankCapacityM3 }) => USUAL_FILL * tankCapacityM3.value, 'm3', FILL_SPREAD), hidden('capacityM3', ({ tankCapacityM3 }) => tankCapacityM3.value, 'm3')],
+    parameters: [
+      hidden('volumeM3', ({ tankCapacityM3 }) => USUAL_FILL * tankCapacityM3.value, 'm3', FILL_SPREAD),
+      hidden('capacityM3', ({ tankCapacityM3 }) => tankCapacityM3.value, 'm3'),
+    ],
     elements: (part) => ({ nodes: [{ id: part.id, kind: 'boundary', elevationM: 0, pressurePa: 0 }] }),
   },
   /** Fuse and switched feed of the instruments. */
@@ -67,11 +121,17 @@ export const GAUGE_KINDS = {
   /** Holds a mean of about 10 V for bimetal gauges, by pulsing or electronically. */
   limiter: {
     parameters: [hidden('volts', 10, 'V', 0.025), hidden('alive', 1, '')],
-    elements: (part) => ({ components: [{ id: `${part.id}Load`, kind: 'resistor', n1: ends(part).from, n2: '0', ohm: 300 }, { id: part.id, kind: 'source', n1: ends(part).to, n2: '0', volt: 10 }] }),
+    elements: (part) => ({
+      components: [
+        { id: `${part.id}Load`, kind: 'resistor', n1: ends(part).from, n2: '0', ohm: 300 },
+        { id: part.id, kind: 'source', n1: ends(part).to, n2: '0', volt: 10 },
+      ],
+    }),
     scene: (bind) => {
       const volt = bind.slot('volt')
       const [volts, alive, fuse] = [bind.own('volts'), bind.own('alive'), bind.other('gaugeFuse.ohm')]
-      return (values, theta, scene) => (values[volt] = fed(fuse, theta, scene.gaugeLive) && theta[alive]! > 0.5 ? theta[volts]! : NO_V)
+      return (values, theta, scene) =>
+        (values[volt] = fed(fuse, theta, scene.gaugeLive) && theta[alive]! > 0.5 ? theta[volts]! : NO_V)
     },
   },
   thermalGauge: movement(65),
@@ -82,7 +142,8 @@ export const GAUGE_KINDS = {
     parameters: movement(330).parameters,
     elements: (part) => ({
       components: [
-        { id: `${part.id}Load`, kind: 'resistor', n1: ends(part).from, n2: '0', ohm: 400 }, { id: `${part.id}Supply`, kind: 'source', n1: 'clusterV', n2: '0', volt: CLUSTER_V },
+        { id: `${part.id}Load`, kind: 'resistor', n1: ends(part).from, n2: '0', ohm: 400 },
+        { id: `${part.id}Supply`, kind: 'source', n1: 'clusterV', n2: '0', volt: CLUSTER_V },
         { id: part.id, kind: 'resistor', n1: 'clusterV', n2: ends(part).to, ohm: 330 },
       ],
     }),
@@ -93,8 +154,23 @@ export const GAUGE_KINDS = {
     },
   },
   senderWire: series(0.4, 0.2),
-  senderChafe: { parameters: [{ name: 'ohm', nominal: OPEN_OHM, unit: 'ohm', spread: 0, fields: [{ field: 'ohm', landing: 'value' }] }], elements: series(OPEN_OHM, 0).elements! },
-  senderPlug: switched(0.02, 0.3, (scene) => !['senderParted', 'senderWireGrounded', 'knownResistor'].includes(scene.rig)),
+  senderChafe: {
+    parameters: [
+      {
+        name: 'ohm',
+        nominal: OPEN_OHM,
+        unit: 'ohm',
+        spread: 0,
+        fields: [{ field: 'ohm', landing: 'value' }],
+      },
+    ],
+    elements: series(OPEN_OHM, 0).elements!,
+  },
+  senderPlug: switched(
+    0.02,
+    0.3,
+    (scene) => !['senderParted', 'senderWireGrounded', 'knownResistor'].includes(scene.rig),
+  ),
   /** A resistive sender with a float. */
   sender,
   /** A capacitive probe with its own electronics: it is off by what the fuel is, and no resistor can stand for it. */
@@ -107,7 +183,9 @@ export const GAUGE_KINDS = {
     scene: (bind, part) => {
       const ohm = bind.slot('ohm')
       const half = 0.5 * (figure(part, 'emptyOhm', 240) + figure(part, 'fullOhm', 33))
-      return (values, _theta, scene) => (values[ohm] = scene.rig === 'senderWireGrounded' ? CLIP_OHM : scene.rig === 'knownResistor' ? half : OPEN_OHM)
+      return (values, _theta, scene) =>
+        (values[ohm] =
+          scene.rig === 'senderWireGrounded' ? CLIP_OHM : scene.rig === 'knownResistor' ? half : OPEN_OHM)
     },
   },
 } satisfies Record<string, KindDef>

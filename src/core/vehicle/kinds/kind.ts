@@ -60,11 +60,27 @@ export interface KindDef {
   scene?: (bind: Binding, part: Placed) => SceneRule | null
 }
 
-export const factor = (name: string, spread: number, fields: string[], landing: Landing = 'factor'): ParameterDef => ({
-  name, nominal: 1, unit: '', spread, fields: fields.map((field) => ({ field, landing })),
+export const factor = (
+  name: string,
+  spread: number,
+  fields: string[],
+  landing: Landing = 'factor',
+): ParameterDef => ({
+  name,
+  nominal: 1,
+  unit: '',
+  spread,
+  fields: fields.map((field) => ({ field, landing })),
 })
-export const hidden = (name: string, nominal: ParameterDef['nominal'], unit: string, spread = 0): ParameterDef => ({ name, nominal, unit, spread, fields: [] })
-export const lossFactor = (spread: number) => [factor('loss', spread, ['linearPaPerM3S', 'quadraticPaPerM3S2'])]
+export const hidden = (
+  name: string,
+  nominal: ParameterDef['nominal'],
+  unit: string,
+  spread = 0,
+): ParameterDef => ({ name, nominal, unit, spread, fields: [] })
+export const lossFactor = (spread: number) => [
+  factor('loss', spread, ['linearPaPerM3S', 'quadraticPaPerM3S2']),
+]
 
 /** Ends of a part that lies between two nodes. */
 export const ends = (part: Placed) => {
@@ -72,8 +88,13 @@ export const ends = (part: Placed) => {
   return { id: part.id, from: part.from, to: part.to }
 }
 /** Loss a Q + b Q², from kPa per L/h and kPa per (L/h)². */
-export const losses = (a: number, b: number) => ({ linearPaPerM3S: (a * 1e3) / LH, quadraticPaPerM3S2: (b * 1e3) / (LH * LH), checkValve: false })
-export const figure = (part: Placed, name: string, otherwise: number): number => part.figures?.[name] ?? otherwise
+export const losses = (a: number, b: number) => ({
+  linearPaPerM3S: (a * 1e3) / LH,
+  quadraticPaPerM3S2: (b * 1e3) / (LH * LH),
+  checkValve: false,
+})
+export const figure = (part: Placed, name: string, otherwise: number): number =>
+  part.figures?.[name] ?? otherwise
 /** Area of a hole that is not there, m2. */
 export const NO_HOLE_M2 = 1e-14
 /** An open branch, ohm. */

@@ -43,12 +43,25 @@ export function leakPlacesOf(base: Layout): Layout {
 }
 
 function placesOf(base: Layout): Layout {
-  const places = PLACES.filter((place) => place.where.some((kind) => base.parts.some((candidate) => candidate.kind === kind)))
+  const places = PLACES.filter((place) =>
+    place.where.some((kind) => base.parts.some((candidate) => candidate.kind === kind)),
+  )
   return {
     ...base,
-    scope: 'leak', name: `${base.name}: where fuel escapes`, junctions: {}, stations: [],
-    parts: [own('draught'), ...places.map(({ id, alongM, restShare }) => part(id, 'seep', undefined, undefined, { alongM, restShare }))],
-    segments: [...places].sort((one, other) => one.alongM - other.alongM).map(({ id, name }) => ({ id, track: 'places', name, from: id, to: id, parts: [id] })),
-    beside: [], scenes: ['rest', 'primed'],
+    scope: 'leak',
+    name: `${base.name}: where fuel escapes`,
+    junctions: {},
+    stations: [],
+    parts: [
+      own('draught'),
+      ...places.map(({ id, alongM, restShare }) =>
+        part(id, 'seep', undefined, undefined, { alongM, restShare }),
+      ),
+    ],
+    segments: [...places]
+      .sort((one, other) => one.alongM - other.alongM)
+      .map(({ id, name }) => ({ id, track: 'places', name, from: id, to: id, parts: [id] })),
+    beside: [],
+    scenes: ['rest', 'primed'],
   }
 }
