@@ -138,14 +138,12 @@ const round = (value: number, digits = 4) => Number(value.toFixed(digits))
 const handbook = (id: string) => /^[TF]\d+/.exec(id)?.[0] ?? null
 
 export const oddsOf = (suspects: Suspect[]) =>
-  suspects
-    .slice(0, 6)
-    .map((suspect) => ({
-      repair: suspect.id,
-      fault: suspect.leadFault || null,
-      name: suspect.name,
-      probability: round(Math.min(suspect.probability, 0.99)),
-    }))
+  suspects.slice(0, 6).map((suspect) => ({
+    repair: suspect.id,
+    fault: suspect.leadFault || null,
+    name: suspect.name,
+    probability: round(Math.min(suspect.probability, 0.99)),
+  }))
 
 /** The act as one JSON line. */
 export function actMessage(consultation: Consultation, act: Act, suspects: Suspect[]): object {

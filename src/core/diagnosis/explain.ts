@@ -205,15 +205,13 @@ function bandOf(
     outcome: null,
     label: after[0]!.name,
     probability,
-    shares: after
-      .slice(0, 3)
-      .map((suspect) => ({
-        id: suspect.id,
-        name: suspect.name,
-        segment: suspect.segment,
-        before: was.get(suspect.id) ?? 0,
-        after: suspect.probability,
-      })),
+    shares: after.slice(0, 3).map((suspect) => ({
+      id: suspect.id,
+      name: suspect.name,
+      segment: suspect.segment,
+      before: was.get(suspect.id) ?? 0,
+      after: suspect.probability,
+    })),
     excluded: after
       .filter((suspect) => suspect.probability < 0.01 && (was.get(suspect.id) ?? 0) > 0.05)
       .map((suspect) => suspect.name),
