@@ -10,6 +10,8 @@ const CORE_MAY_USE = {
   sizing: ['shared', 'physics', 'vehicle', 'library'],
   procedure: ['shared', 'physics', 'vehicle', 'library', 'sizing'],
   schedule: ['shared', 'physics', 'vehicle', 'library', 'sizing', 'procedure'],
+  // The monitor knows doings and layouts, never the planner.
+  monitor: ['shared', 'vehicle', 'library'],
   diagnosis: ['shared', 'physics', 'vehicle', 'library'],
   simulate: ['shared', 'physics', 'vehicle', 'library'],
   bench: ['shared'],

@@ -26,7 +26,7 @@ import {
   type Table,
 } from '@/core/diagnosis'
 import { answeredCase } from '@/core/physics'
-import { testById } from '@/core/library'
+import { testById, testFor } from '@/core/library'
 import { pricerOf, type Pricer } from '@/core/practice'
 import { plannerFor, reach } from '@/core/procedure'
 import { buildNetwork, layoutOf, vehicleModel, type LayoutKey } from '@/core/vehicle'
@@ -122,7 +122,7 @@ function rank(request: RankRequest): Ranking {
   const shown =
     request.testId ??
     (choice.verdict.kind === 'test' || choice.verdict.kind === 'confirm' ? choice.verdict.testId : ranked)
-  const way = shown ? reach(planner, request.state, testById(shown).needs) : null
+  const way = shown ? reach(planner, request.state, testFor(planner.setting.layout, shown).needs) : null
   return {
     stage: posterior.table.stage,
     suspects: suspectsOf(posterior),

@@ -269,7 +269,7 @@ describe('the library as a whole', () => {
   it('every fault, test and repair is used by some layout', () => {
     const used = {
       faults: new Set(all.flatMap((library) => library.faults.map((fault) => fault.id.split('@')[0]))),
-      tests: new Set(all.flatMap((library) => library.tests)),
+      tests: new Set(all.flatMap((library) => library.tests.map((test) => test.id))),
       repairs: new Set(all.flatMap((library) => library.repairs)),
     }
     for (const [at, layout] of TRACED.entries()) {
@@ -280,7 +280,7 @@ describe('the library as a whole', () => {
       for (const repair of [...instead, ...beside]) used.repairs.add(repair)
     }
     expect(FAULT_TEMPLATES.filter((fault) => !used.faults.has(fault.id)).map((fault) => fault.id)).toEqual([])
-    expect(TESTS.filter((test) => !used.tests.has(test)).map((test) => test.id)).toEqual([])
+    expect(TESTS.filter((test) => !used.tests.has(test.id)).map((test) => test.id)).toEqual([])
     expect(REPAIRS.filter((repair) => !used.repairs.has(repair)).map((repair) => repair.id)).toEqual([])
   })
   it('a repair names only tests that exist', () => {

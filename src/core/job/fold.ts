@@ -6,14 +6,16 @@ import {
   DRIVEN_IN,
   LAYOUTS,
   layoutOf,
+  specificationOf,
   wholeState,
   withWayIn,
   type Layout,
   type VehicleState,
 } from '../vehicle'
-import { findTest, scopeOf, type Pace, type RaiserId, type SymptomId, type WayId } from '../library'
+import { findTest, scopeOf, testOn, type Pace, type RaiserId, type SymptomId, type WayId } from '../library'
 import type { Complaint, Done, Evidence } from '../diagnosis'
-import { differenceFromSi, differenceToSi, toSi, unitKind } from '../shared'
+import { levelByDip, litresAfter } from '../procedure'
+import { differenceFromSi, differenceToSi, toSi, unitKind, type CubicMetre } from '../shared'
 import type { MeterReading } from './meter'
 import { leakStandId, type Wait } from './orders'
 import { pauseEnded, type Pause } from './pauses'
@@ -72,7 +74,9 @@ export interface JobView {
   noted: BodyOf<'complaint-noted'> | null
   danger: boolean
   state: VehicleState
+  /** By dip, less what the steps drained, with what they poured. */
   litres: number | null
+  capacityM3: CubicMetre
   /** When the gas meter last cleared it. */
   vapourClearAt: number | null
   readings: Reading[]
@@ -155,6 +159,7 @@ function emptyJob(id: string): JobView {
     danger: false,
     state: DRIVEN_IN,
     litres: null,
+    capacityM3: specificationOf({}, LAYOUTS.A01).tankCapacityM3.value,
     vapourClearAt: null,
     readings: [],
     evidence: [],
@@ -207,9 +212,12 @@ function emptyJob(id: string): JobView {
 export function foldJob(
   jobId: string,
   log: JobEvent[],
-  vehicle: Pick<VehicleRecord, 'kind' | 'layout' | 'edits'> = { kind: 'real', layout: 'A01', edits: [] },
+  vehicle: Pick<VehicleRecord, 'kind' | 'layout' | 'edits'> &
+    Partial<Pick<VehicleRecord, 'specification'>> = { kind: 'real', layout: 'A01', edits: [] },
 ): JobView {
-  const job = emptyJob(jobId)
+  const layout = LAYOUTS[vehicle.layout]
+  const { tankCapacityM3 } = vehicle.specification ?? specificationOf({}, layout)
+  const job: JobView = { ...emptyJob(jobId), layout, capacityM3: tankCapacityM3.value }
   for (const event of liveEvents(log)) {
     job.away = pauseEnded(job, event)
     apply(job, event)
@@ -366,9 +374,15 @@ export const waitHolds = (waits: Wait[], now: number): Wait[] =>
     .filter((one) => one.holds && !one.ended && one.endsAt > now)
     .sort((one, other) => other.endsAt - one.endsAt)
 
+/** A dip decides how the fuel stands at the opening, whatever was thought before. */
+function dipped(job: JobView, litres: number) {
+  job.litres = litres
+  job.state = { ...job.state, ...levelByDip(litres, job.capacityM3) }
+}
+
 function assertState(job: JobView, { changes, litres, figures }: BodyOf<'state-asserted'>, at: number) {
   job.state = { ...job.state, ...withWayIn(changes as VehicleState) }
-  if (litres !== undefined) job.litres = litres
+  if (litres !== undefined) dipped(job, litres)
   if (changes.vapour === 'clear') job.vapourClearAt = at
   job.figures.push(...(figures ?? []).map((figure) => ({ ...figure, at })))
 }
@@ -467,12 +481,14 @@ function takeReading(job: JobView, body: BodyOf<'reading-taken'>, eventId: strin
     job.readings.push(reading)
     job.undoable = { eventId, kind: 'reading-taken' }
   }
-  const test = findTest(body.testId)
+  const known = findTest(body.testId)
+  // As it stands on this vehicle: what it leaves depends on what the vehicle has.
+  const test = known && testOn(job.layout.id, known)
   if (body.testId.startsWith('T76') && body.value.kind === 'number')
     job.meters.push({ at, lelFraction: toSi(body.value.entered), where: test?.short ?? '' })
-  if (body.testId === 'T82' && body.value.kind === 'number') job.litres = toSi(body.value.entered) * 1e3
   // A test leaves the vehicle in its own state; what it needed must have held.
   if (test) job.state = { ...job.state, ...test.leaves }
+  if (body.testId === 'T82' && body.value.kind === 'number') dipped(job, toSi(body.value.entered) * 1e3)
 }
 
 function work(
@@ -505,6 +521,7 @@ function work(
       byFeel: event.body.byFeel,
     })
     job.state = { ...job.state, ...(event.body.sets as VehicleState) }
+    job.litres = litresAfter(event.body.operationId, job.litres, job.capacityM3)
     if (event.body.sets.vapour === 'clear') job.vapourClearAt = event.at
     if (event.body.operationId.startsWith('repair:'))
       job.finishedRepairs.push(event.body.operationId.slice('repair:'.length))

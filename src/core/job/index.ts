@@ -1,4 +1,5 @@
 export * from './fold'
+export * from './implied'
 export * from './vehicleRecord'
 export * from './progress'
 export * from './slips'

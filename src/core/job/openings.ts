@@ -11,10 +11,25 @@ const OPENINGS: readonly [Variable, string, string][] = [
   ['plug', 'parted', 'Plug X7 parted'],
   ['wayIn', 'open', 'Way in open'],
   ['tank', 'lowered', 'Tank lowered'],
+  ['tank', 'hung', 'Tank hung on the jack'],
+  ['tank', 'poured', 'Tank hung on the jack'],
+  ['filler', 'plugged', 'Filler hose off, stub plugged'],
+  ['rig', 'tees', 'Tees in the feed'],
+  ['rig', 'clear hose', 'Clear hose in the line'],
+  ['rig', 'can hose', 'Feed led into the can'],
+  ['rig', 'return can', 'Return led into the can'],
+  ['rig', 'supply can', 'Fed from a can'],
+  ['rig', 'lift can', 'Lift hose led into the can'],
+  ['rig', 'bypass', 'Filter bypassed'],
+  ['rig', 'rail up', 'Rail lifted'],
+  ['rig', 'neck gauge', 'Adaptor in the filler neck'],
   ['bed', 'tilted', 'Load bed tilted'],
   ['bed', 'off', 'Load bed off'],
   ['exhaustPath', 'out', 'Exhaust out of the way'],
   ['leakCheck', 'due', 'Leak check still due'],
+  ['highCheck', 'due', 'High side not seen dry'],
+  ['cylinders', 'wet', 'Cylinders not cleared'],
+  ['restraints', 'parted', 'Restraint plugs parted'],
 ]
 /** Off or aside, though nothing is open. */
 const ASIDE: readonly [Variable, string, string][] = [
@@ -32,6 +47,9 @@ const ASIDE: readonly [Variable, string, string][] = [
   ['gauge', 'fitted', 'Gauge fitted'],
   ['tankInside', 'empty', 'Tank empty'],
   ['tankInside', 'clean', 'Tank clean, no fuel in it'],
+  ['tankInside', 'dry', 'No fuel in the tank'],
+  ['fillerProof', 'due', 'Filler not filled to the click'],
+  ['flowProof', 'due', 'Flow not proven'],
   ['gaugeMarks', 'due', 'Gauge marks not proven'],
 ]
 
@@ -43,7 +61,17 @@ export const openingsOf = (state: VehicleState): string[] => said(OPENINGS, stat
 export const notBack = (state: VehicleState): string[] => said([...OPENINGS, ...ASIDE], state)
 
 /** What no word puts back: it is earned by its own step. */
-const EARNED: readonly Variable[] = ['leakCheck', 'feed', 'tankInside', 'gaugeMarks', 'authority']
+const EARNED: readonly Variable[] = [
+  'leakCheck',
+  'highCheck',
+  'cylinders',
+  'feed',
+  'fillerProof',
+  'flowProof',
+  'tankInside',
+  'gaugeMarks',
+  'authority',
+]
 /** While one of these is apart the way back is the plan's, step by step. */
 const BY_STEPS: readonly Variable[] = [
   'module',
@@ -54,6 +82,9 @@ const BY_STEPS: readonly Variable[] = [
   'tank',
   'bed',
   'exhaustPath',
+  'filler',
+  'restraints',
+  'rig',
 ]
 const standing = (state: VehicleState) =>
   [...OPENINGS, ...ASIDE]

@@ -3,6 +3,8 @@ import { differenceFromSi, toSi, type CubicMetre, type Fraction, type Minutes } 
 import {
   ACCURACY,
   curesAs,
+  doingsOf,
+  opensFuel,
   findTest,
   libraryOf,
   repairById,
@@ -97,6 +99,15 @@ const DISTURBED: Record<string, string> = {
   exhaustOut: 'exhaust and shields',
   seatOut: 'restraint plugs',
   fitGauge: 'gauge off, port capped',
+  teesFit: 'tees out, the feed as it was',
+  clearHoseFit: 'clear hose out',
+  canHoseFit: 'can hose off, feed joined',
+  returnCanFit: 'return joined',
+  supplyCanFit: 'inlet joined, can away',
+  liftCanFit: 'lift hose joined',
+  bypassFit: 'filter back in',
+  railUpFit: 'rail down, injectors in',
+  partFiller: 'filler hose, clamps, ground strap',
   panelOff: 'panel, bonding strap',
 }
 const doneIds = (job: JobView) => [...(job.work?.done.values() ?? [])].map((done) => done.operationId)
@@ -119,7 +130,7 @@ const movesGauge = (repairId: string): boolean => {
 /** What has to be seen of this job: for a gauge neither prime nor start, and dry joints only where fuel was opened. */
 export function proofItems(job: JobView): ProofItem[] {
   const repairs = (job.work?.repairIds ?? []).map(repairById)
-  const opened = repairs.some((repair) => repair.sets.leakCheck === 'due')
+  const opened = repairs.some((repair) => doingsOf(job.layout.id, repair).some(opensFuel))
   const seen: Record<ProofItem, boolean> = {
     back: disturbedOf(job).length > 0,
     primes: job.layout.scope !== 'gauge',

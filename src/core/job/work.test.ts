@@ -1,6 +1,6 @@
 /** What work leaves in the job: vapour that expires, sheets beside the steps, what is proven, what the next job is told. */
 import { describe, expect, it } from 'vitest'
-import { operationById, repairById } from '../library'
+import { operationById, operationsFor, repairById, usualWays } from '../library'
 import { planRepairs, plannerFor, type Plan } from '../procedure'
 import { LogBuilder, type BodyOf } from '../records'
 import { DRIVEN_IN } from '../vehicle'
@@ -55,8 +55,9 @@ function worked(repairIds: string[], steps = Infinity): { events: LogBuilder; pl
 const fold = (builder: LogBuilder) => foldJob('job-1', builder.events)
 
 describe('vapour clear', () => {
-  const hatch = operationById('hatchOpen')
-  const battery = operationById('batteryOn')
+  const own = operationsFor({ layout: 'A01', ways: usualWays('A01') })
+  const stands = (id: string) => own.find((operation) => operation.id === id)!
+  const [hatch, battery, ring] = [stands('hatchOpen'), stands('batteryOn'), stands('ringOff')]
   const cleared = log().add(0, 'state-asserted', { changes: { vapour: 'clear' }, why: 'seen' })
   it('lasts minutes, fewer for a battery contact', () => {
     const job = fold(cleared)
@@ -67,7 +68,7 @@ describe('vapour clear', () => {
     )
   })
   it('asks nothing of a step that does not need it, nor where it is not clear anyway', () => {
-    expect(vapourStale(fold(cleared), operationById('ringOff'), 99 * MINUTE)).toBeNull()
+    expect(vapourStale(fold(cleared), ring, 99 * MINUTE)).toBeNull()
     expect(vapourStale(fold(log()), hatch, 99 * MINUTE)).toBeNull()
   })
   it('a later reading makes it fresh again, and one that nobody took is never fresh', () => {

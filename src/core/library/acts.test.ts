@@ -33,7 +33,7 @@ import {
 } from '.'
 
 describe('states of many variables', () => {
-  it('pack into three words and come back, every value of every variable', () => {
+  it('pack into four words and come back, every value of every variable', () => {
     for (const variable of VARIABLES)
       for (const value of STATE_VARIABLES[variable]) {
         const state = { ...DRIVEN_IN, [variable]: value } as VehicleState
@@ -128,20 +128,23 @@ describe('repairs that stand for others', () => {
 })
 
 describe('what can hurt', () => {
-  it('every act that opens fuel, a tank or a high-pressure side carries a caution and when to stop', () => {
-    const acts = [...OPERATIONS, ...REPAIRS]
-    const dangerous = acts.filter(
-      (act) =>
-        act.needs.module === 'out' ||
-        act.needs.highSide === 'low' ||
-        act.sets.line === 'off' ||
-        act.sets.tankInside !== undefined ||
-        ('opens' in act && act.opens),
-    )
-    expect(dangerous.length).toBeGreaterThan(25)
-    for (const act of dangerous)
-      expect(act.caution?.stopWhen ?? '', act.id).toMatch(/^(Stop|No authority)|: stop/)
-  })
+  it.each(LAYOUT_IDS)(
+    '%s: every act whose doings call for a caution carries it, with when to stop',
+    (layout) => {
+      const acts = [...OPERATIONS, ...REPAIRS].map((act) => actOnLayout(layout, act))
+      const dangerous = acts.filter((act) =>
+        act.does.some((doing) => doing.does === 'opens' || doing.does === 'runsEngine'),
+      )
+      expect(dangerous.length).toBeGreaterThan(25)
+      for (const act of dangerous) {
+        expect(act.cautions!.length, act.id).toBeGreaterThan(0)
+        for (const { text, stopWhen } of act.cautions!) {
+          expect(text.length, act.id).toBeGreaterThan(20)
+          expect(stopWhen, act.id).toMatch(/[Ss]top|key out/)
+        }
+      }
+    },
+  )
   it('neither acid nor alkali where the tank may be of another metal', () => {
     const steps = (id: string) =>
       REPAIRS.find((repair) => repair.id === id)!

@@ -5,7 +5,6 @@
  */
 import {
   LICENSED,
-  PRIMED,
   only,
   variablesOf,
   type LayoutId,
@@ -14,6 +13,8 @@ import {
   type VehicleState,
 } from '../vehicle'
 import type { Minutes, Money } from '../shared'
+import type { Doing } from './doings'
+import { derive, type Rule } from './rules'
 
 export interface Caution {
   text: string
@@ -36,6 +37,12 @@ export interface Variant {
   detail?: string
   steps?: string[]
   needs?: VehicleState
+  /** In place of the act's own needs. */
+  own?: VehicleState
+  does?: readonly Doing[]
+  caution?: Caution
+  torque?: { what: string; lowNm: number; highNm: number }
+  minutes?: Minutes
 }
 /** Figures drawn at a step because it can be put together the wrong way round. */
 export type FigureId = 'moduleTop' | 'filterArrow' | 'strapOrder' | 'batteryOrder' | 'hoseEnd' | 'pumpArrow'
@@ -43,9 +50,12 @@ export type FigureId = 'moduleTop' | 'filterArrow' | 'strapOrder' | 'batteryOrde
 export interface Act {
   id: string
   title: string
-  /** State in which it can be done; it holds from the start to the end of the act. */
+  /** State in which it can be done; it holds from the start to the end of the act. Of its own purpose only: what the rules ask of its doings is added as it stands on a layout. */
   needs: VehicleState
+  /** Its own purpose; what its doings leave besides is added by the rules. */
   sets: VehicleState
+  /** What happens while it is done. */
+  does: readonly Doing[]
   minutes: Minutes
   steps: string[]
   newParts?: { name: string; count: number; oneTime?: boolean }[]
@@ -53,13 +63,21 @@ export interface Act {
   torque?: { what: string; lowNm: number; highNm: number }
   caution?: Caution
   /** A value that must be entered before the step counts. */
-  gaugeGate?: { what: string; unit: 'kPa' | '%'; below: number }
+  gaugeGate?: { what: string; unit: 'kPa' | '%'; below: number; proves: Variable }
   orientation?: string
   figure?: FigureId
   /** What to look at while it is bare. */
   looks?: string
   /** What must pass after it before the next step. */
   wait?: Wait
+  /** People that it takes, by its doings; one where nothing is said. */
+  people?: number
+  /** Every caution that stands at it: its own, and those of its doings. */
+  cautions?: Caution[]
+  /** Rules that its doings call up. */
+  rules?: Rule[]
+  /** What it needs for its own purpose, without what the rules ask. */
+  purpose?: VehicleState
   variants?: Variant[]
   /** Entries of the handbook's operations that it carries over. */
   from?: readonly string[]
@@ -80,8 +98,11 @@ export type WayInId = (typeof WAYS_IN)[number]
 /** Ways to let the line pressure off; by the service port where a vehicle says nothing. */
 export const RELIEFS = ['port', 'stall', 'joint'] as const
 export type ReliefId = (typeof RELIEFS)[number]
-/** What a vehicle has, and what crosses its way: ways in, ways to let the pressure off, an exhaust under the tank. */
-export const WAYS = [...WAYS_IN, ...RELIEFS, 'exhaustAside'] as const
+/** How the tank's unit is held; by its layout's usual kind where a vehicle says nothing. */
+export const FASTENINGS = ['lockRing', 'clampRing', 'flangeScrews', 'panelScrews'] as const
+export type FasteningId = (typeof FASTENINGS)[number]
+/** What a vehicle has, and what crosses its way: ways in, ways to let the pressure off, how the unit is held, an exhaust under the tank. */
+export const WAYS = [...WAYS_IN, ...RELIEFS, ...FASTENINGS, 'exhaustAside'] as const
 export type WayId = (typeof WAYS)[number]
 
 export interface Operation extends Act {
@@ -94,12 +115,8 @@ export interface Operation extends Act {
   way?: WayId
   /** Only these layouts. */
   layouts?: readonly LayoutId[]
-  /** People that it takes; one where nothing is said. */
-  people?: number
   /** Rust makes it longer. */
   rusts?: boolean
-  /** It parts a fuel joint: what must be in hand is in hand before it. */
-  opens?: boolean
 }
 
 /** One part of a repair that goes in parts with waits between them. */
@@ -107,6 +124,7 @@ export interface Stage {
   title: string
   steps: string[]
   minutes: Minutes
+  does: readonly Doing[]
   wait?: Wait
   caution?: Caution
 }
@@ -132,38 +150,66 @@ export interface Repair extends Act {
   layouts?: readonly LayoutId[]
 }
 
-/** What only a licensed person may leave out: looking, reading and letting be. */
+/** What only a licensed person may leave out: looking, reading a meter and letting be. */
 const WITHOUT_AUTHORITY = new Set([
   'keyOff',
   'stopEngine',
   'coolDown',
   'meterVapour',
+  'meterRound',
   'confirmAuthority',
   'makeAreaSafe',
   'standDown',
 ])
 
-/** What opens the fuel lets air in where it has to be bled. */
-const setsOn = <A extends Act>(layoutId: LayoutId, { sets }: A): VehicleState =>
-  sets.leakCheck === 'due' && PRIMED.includes(layoutId) ? { feed: 'air', ...sets } : sets
+/** What has a part of its own: a repair works beside what its needs leave open. */
+const isRepair = (act: Act): act is Repair => 'proves' in act
+const besideOf = ({ needs }: Act): Extract<Doing, { does: 'repairs' }>['beside'] =>
+  needs.module === 'out' ? 'open tank' : needs.filterJoint === 'parted' ? 'open filter joint' : 'shut'
 
-/** An act as it stands on one layout: needs and effects on what the vehicle has, in its words. */
+/** All that happens while an act is done on a layout, its stages included. */
+export function doingsOf(layoutId: LayoutId, act: Act): Doing[] {
+  const own = act.variants?.find(({ on }) => on.includes(layoutId))
+  return [
+    ...(own?.does ?? act.does),
+    ...(isRepair(act)
+      ? [
+          ...(act.stages ?? []).flatMap((stage) => stage.does),
+          { does: 'repairs', beside: besideOf(act) } as const,
+        ]
+      : []),
+  ]
+}
+
+/** An act as it stands on one layout: needs and effects on what the vehicle has, in its words, with what the rules ask of its doings. */
 export function actOn<A extends Act>(layoutId: LayoutId, variables: ReadonlySet<Variable>, act: A): A {
   const own = act.variants?.find(({ on }) => on.includes(layoutId))
+  const does = doingsOf(layoutId, act)
+  const ruled = derive(layoutId, does)
   const needs: VehicleState = {
-    ...act.needs,
+    ...ruled.needs,
+    ...(own?.own ?? act.needs),
     ...own?.needs,
     ...(LICENSED.includes(layoutId) && !WITHOUT_AUTHORITY.has(act.id) ? { authority: 'given' } : {}),
   }
+  const caution = own?.caution ?? act.caution
   return {
     ...act,
     ...(own && {
       title: own.title ?? act.title,
       steps: own.steps ?? act.steps,
       ...(own.detail && { detail: own.detail }),
+      ...(own.torque && { torque: own.torque }),
+      ...(own.minutes && { minutes: own.minutes }),
     }),
+    does,
     needs: only(needs, variables),
-    sets: only(setsOn(layoutId, act), variables),
+    purpose: only({ ...(own?.own ?? act.needs), ...own?.needs }, variables),
+    sets: only({ ...ruled.sets, ...act.sets }, variables),
+    ...((caution ?? ruled.cautions[0]) && { caution: caution ?? ruled.cautions[0] }),
+    cautions: [...(caution ? [caution] : []), ...ruled.cautions],
+    people: ruled.people,
+    rules: ruled.rules,
   }
 }
 

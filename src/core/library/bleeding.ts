@@ -2,12 +2,12 @@
  * Ways to bleed a diesel's feed after it was opened, for what each layout allows. Strokes follow from the
  * air to be moved and what one stroke moves; minutes from the strokes, the waits and the starter's rests.
  * Figures typical (handbook T54, O52): a primer is firm within 60 strokes, the starter turns 15 s and
- * rests 60 s. On a common rail the high side is never opened: only its low side is primed.
+ * rests 60 s. Nothing is cranked while it is bled, and no line nut is loosened to let air out.
  */
 import type { CubicMetre, Metre, Minutes } from '../shared'
 import type { LayoutId } from '../vehicle'
 
-export const BLEED_METHODS = ['primer', 'vacuum', 'lines', 'liftPump'] as const
+export const BLEED_METHODS = ['primer', 'vacuum', 'liftPump'] as const
 export type BleedMethodId = (typeof BLEED_METHODS)[number]
 
 export interface BleedMethod {
@@ -53,30 +53,13 @@ const METHODS: BleedMethod[] = [
     caution: SPRAY,
   },
   {
-    id: 'lines',
-    title: 'Line nuts cracked, cranking',
-    layouts: ['A08'],
-    steps: [
-      'Only where the maker says so, for this pump',
-      'Engine stopped: crack one nut by a turn, cover it',
-      'Crank 15 s at most, rest 60 s, until fuel pulses out',
-      'Shut it, next cylinder',
-    ],
-    says: 'Last means for an old inline or rotary pump; hard on the starter.',
-    caution: {
-      text: 'At cranking speed only, covered, hands and face away. No starting spray with glow plugs.',
-      stopWhen:
-        'Stop when the engine catches, or fuel sprays free. A jet that hit skin is a hospital at once.',
-    },
-  },
-  {
     id: 'liftPump',
     title: 'Lift pump by the key',
     layouts: ['A09'],
     steps: [
       'Key on 30 s, off 10 s, three times',
-      'Filter screw open, until no bubble comes, shut',
-      'Crank 15 s at most, rest 60 s',
+      'Air goes back through the return: until the pump’s note is steady',
+      'Leak check, then the first start; nothing is opened to let air out',
     ],
     says: 'Its own pump does it. The high-pressure side bleeds itself through the return.',
     caution: {
@@ -109,6 +92,8 @@ export interface BleedEstimate {
 export const STROKE_M3: CubicMetre = 12e-6
 export const FILTER_M3: CubicMetre = 0.35e-3
 const LOST_SHARE = 0.25
+/** Strokes of a hand primer that move so much air: one model, wherever strokes are said. */
+export const strokesFor = (airM3: CubicMetre): number => Math.ceil(airM3 / (STROKE_M3 * (1 - LOST_SHARE)))
 const STROKES_PER_MINUTE = 30
 const CRANK_MINUTES: Minutes = 15 / 60
 const REST_MINUTES: Minutes = 1
@@ -118,8 +103,8 @@ export const MOST_STROKES = 60
 export const mostStrokes = (estimate: BleedEstimate): number =>
   Math.max(MOST_STROKES, Math.ceil(((4 / 3) * (estimate.strokes ?? 0)) / 10) * 10)
 
-const SET_UP: Record<BleedMethodId, Minutes> = { primer: 4, vacuum: 6, lines: 8, liftPump: 3 }
-const CRANKS: Record<BleedMethodId, number> = { primer: 2, vacuum: 2, lines: 6, liftPump: 3 }
+const SET_UP: Record<BleedMethodId, Minutes> = { primer: 4, vacuum: 6, liftPump: 3 }
+const CRANKS: Record<BleedMethodId, number> = { primer: 0, vacuum: 0, liftPump: 0 }
 /** A hand vacuum pump draws so much a minute through the line, m³. */
 const VACUUM_M3_PER_MINUTE = 0.25e-3
 
@@ -131,16 +116,14 @@ export function bleedEstimates(
   const airM3 = 0.25 * Math.PI * boreM ** 2 * lengthM + emptyFilters * FILTER_M3
   return bleedMethodsFor(layout)
     .map((method): BleedEstimate => {
-      const strokes = method.id === 'primer' ? Math.ceil(airM3 / (STROKE_M3 * (1 - LOST_SHARE))) : null
+      const strokes = method.id === 'primer' ? strokesFor(airM3) : null
       const cranks = CRANKS[method.id]
       const moving =
         method.id === 'primer'
           ? strokes! / STROKES_PER_MINUTE
           : method.id === 'vacuum'
             ? airM3 / VACUUM_M3_PER_MINUTE
-            : method.id === 'liftPump'
-              ? 2
-              : 3
+            : 2
       return {
         method,
         airM3,

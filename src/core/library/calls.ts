@@ -5,6 +5,7 @@
  */
 import type { Minutes, Money, Probability } from '../shared'
 import type { LayoutId } from '../vehicle'
+import { SEALANT_CURE_MINUTES } from './operationTerms'
 
 export interface CallOption {
   id: string
@@ -106,7 +107,7 @@ export const CALLS: Call[] = [
         0.08,
         'Only where the flange is no longer flat; fuel and alcohol share by its sheet.',
         0,
-        48,
+        SEALANT_CURE_MINUTES / 60,
       ),
     ],
   },
@@ -173,7 +174,7 @@ export const CALLS: Call[] = [
     id: 'splice',
     question: 'Crimp, or solder?',
     about: ['plug', 'hatchLead', 'loom', 'senderWire', 'senderPlug'],
-    never: 'No heat with a tank or a line open, and no splice inside the tank.',
+    never: 'No heat with a tank or a line open. Inside the tank no splice but a rated, sealed part.',
     options: [
       option(
         'crimp',
@@ -283,9 +284,10 @@ export const CALLS: Call[] = [
   },
   {
     id: 'bleeding',
-    question: 'Bleed by primer, by vacuum or at cracked lines?',
+    question: 'Bleed by primer or by vacuum?',
+    layouts: ['A08'],
     about: ['firstFilter', 'fineFilter', 'primer', 'overflow', 'suctionLine', 'suctionJoints'],
-    never: 'Never crack a common-rail line: it is under pressure long after it stops.',
+    never: 'No line nut is loosened to let air out, on any engine: a jet goes through skin.',
     options: [
       option(
         'primer',
@@ -302,14 +304,6 @@ export const CALLS: Call[] = [
         0,
         0.03,
         'Quick where the primer is weak; the catch can must stand lower.',
-      ),
-      option(
-        'lines',
-        'Cracked lines while cranking',
-        20,
-        0,
-        0.05,
-        'Old pumps only, by the maker’s order; spray and starter suffer.',
       ),
     ],
   },

@@ -241,7 +241,7 @@ const UNLISTED: FaultTemplate[] = [
       scale('inlinePump.friction', 1, 6),
       scale('carbJets.gain', 0.5, 1),
     ],
-    ['cleanTank'],
+    ['cleanTank', 'wingTank'],
     { engines: PETROL },
   ),
   unlisted(
@@ -361,7 +361,7 @@ export const FAULT_TEMPLATES: FaultTemplate[] = [
     changes: [set('self.debris', 0.3, 1), scale('strainer.loss', 4, 60), scale('filter.loss', 3, 60)],
     weight: 1.5,
     raisers: ['stood', 'age', 'dirtyFuel'],
-    repairs: ['cleanTank'],
+    repairs: ['cleanTank', 'wingTank'],
   },
   {
     id: 'F09',
@@ -379,7 +379,7 @@ export const FAULT_TEMPLATES: FaultTemplate[] = [
     ],
     weight: 2,
     raisers: ['stood', 'ethanol', 'hot'],
-    repairs: ['cleanTank'],
+    repairs: ['cleanTank', 'wingTank'],
   },
   {
     id: 'F10',
@@ -390,7 +390,7 @@ export const FAULT_TEMPLATES: FaultTemplate[] = [
     weight: 0.6,
     raisers: ['ethanol', 'recentWork'],
     comesAndGoes: true,
-    repairs: ['cleanTank'],
+    repairs: ['cleanTank', 'wingTank'],
   },
   {
     id: 'F11',
@@ -400,7 +400,7 @@ export const FAULT_TEMPLATES: FaultTemplate[] = [
     changes: [set('self.dented', 1), set('self.reach', 0.008, 0.07), scale('strainer.loss', 1, 10)],
     weight: 0.5,
     raisers: ['recentWork', 'lowLevel'],
-    repairs: ['cleanTank'],
+    repairs: ['cleanTank', 'wingTank'],
   },
   {
     id: 'F12',
@@ -411,7 +411,7 @@ export const FAULT_TEMPLATES: FaultTemplate[] = [
     weight: 0.4,
     raisers: ['age', 'lowLevel'],
     comesAndGoes: true,
-    repairs: ['cleanTank'],
+    repairs: ['cleanTank', 'wingTank'],
   },
   {
     id: 'F14',
@@ -1049,7 +1049,7 @@ export const FAULT_TEMPLATES: FaultTemplate[] = [
     ],
     weight: 2,
     raisers: ['stood', 'dirtyFuel'],
-    repairs: ['cleanTank'],
+    repairs: ['cleanTank', 'wingTank'],
   },
   {
     id: 'F21',

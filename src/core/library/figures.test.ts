@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { DRIVEN_IN } from '../vehicle'
 import { figuresFor } from './gates'
-import type { Operation } from './acts'
 import { OPERATIONS } from './operations'
 
 const asked = (state: Parameters<typeof figuresFor>[0], claimed: Parameters<typeof figuresFor>[1]) =>
@@ -24,20 +23,15 @@ describe('what is not taken on a word', () => {
   it('an unknown state is no excuse', () => {
     expect(asked({}, { line: 'off' })).toEqual(['pressureOff'])
   })
-  it('every operation with a figure has a state that only it gives on its layouts', () => {
-    const meet = (one: Operation, other: Operation) =>
-      !one.layouts || !other.layouts || one.layouts.some((layout) => other.layouts!.includes(layout))
-    const byWord = OPERATIONS.filter((operation) => (operation.way ?? 'port') === 'port')
-    for (const operation of byWord.filter((entry) => entry.gaugeGate)) {
-      const own = Object.entries(operation.sets).filter(([variable, value]) =>
-        byWord.every(
-          (other) =>
-            other === operation ||
-            !meet(operation, other) ||
-            other.sets[variable as keyof typeof other.sets] !== value,
-        ),
-      )
-      expect(own.length, operation.id).toBeGreaterThan(0)
+  it('a figure proves what its operation leaves, and one state is asked for once', () => {
+    const gated = OPERATIONS.filter((operation) => operation.gaugeGate)
+    expect(gated.length).toBeGreaterThan(4)
+    for (const { id, gaugeGate, sets } of gated) {
+      expect(sets[gaugeGate!.proves], id).toBeDefined()
+      const asking = asked({}, { [gaugeGate!.proves]: sets[gaugeGate!.proves] })
+      expect(asking.length, id).toBeLessThanOrEqual(1)
     }
   })
+  it('a side effect of an operation with a figure is taken on a word', () =>
+    expect(asked({ ...DRIVEN_IN, ignition: 'on' }, { ignition: 'off' })).toEqual([]))
 })

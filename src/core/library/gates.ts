@@ -1,7 +1,9 @@
 /** Hazards as regions and states, and the checks of the refit. */
-import type { VehicleState } from '../vehicle'
+import { only, type LayoutId, type Variable, type VehicleState } from '../vehicle'
 import type { Operation } from './acts'
+import { powers, pulls, runsPump, type Doing } from './doings'
 import { OPERATIONS } from './operations'
+import { derive } from './rules'
 
 /** A region of states that must not be entered unprepared; drawn as a gate across the plan. */
 export interface Gate {
@@ -31,6 +33,8 @@ export const GATES: Gate[] = [
       { filterJoint: 'parted' },
       { moduleHoses: 'parted' },
       { reliefJoint: 'parted' },
+      { tank: 'lowered' },
+      { filler: 'plugged' },
     ],
     requires: { area: 'safe' },
     words: 'Extractor on from outside, area bonded, guarded lamp only',
@@ -39,14 +43,14 @@ export const GATES: Gate[] = [
     id: 'openFuel',
     title: 'Open fuel below here',
     inside: [{ moduleHoses: 'parted' }, { filterJoint: 'parted' }],
-    requires: { line: 'off', ignition: 'off', area: 'safe' },
-    words: 'Under 10 kPa on the gauge, glasses on, both sides capped',
+    requires: { line: 'off', ignition: 'off', area: 'safe', exhaust: 'cool', pumpCircuit: 'locked' },
+    words: 'No pressure, exhaust cool, pump locked, glasses on, both sides capped',
   },
   {
     id: 'openTank',
     title: 'Open tank below here',
     inside: [{ ring: 'off' }, { module: 'out' }],
-    requires: { battery: 'off', fuelLevel: 'below flange', area: 'safe' },
+    requires: { battery: 'off', fuelLevel: 'below flange', area: 'safe', exhaust: 'cool' },
     words: 'Battery off, fuel below the flange by dip, brass tools only',
   },
 ]
@@ -56,14 +60,17 @@ export function figuresFor(state: VehicleState, claimed: VehicleState): Operatio
   const changed = (Object.keys(claimed) as (keyof VehicleState)[]).filter(
     (variable) => claimed[variable] !== state[variable],
   )
-  return OPERATIONS.filter(
-    (operation) =>
-      operation.gaugeGate &&
-      (operation.way ?? 'port') === 'port' &&
-      changed.some(
-        (variable) =>
-          operation.sets[variable] === claimed[variable] && operation.sets[variable] !== 'unchecked',
-      ),
+  const reading = OPERATIONS.filter(
+    ({ gaugeGate, sets, way }) =>
+      gaugeGate &&
+      (way ?? 'port') === 'port' &&
+      changed.includes(gaugeGate.proves) &&
+      sets[gaugeGate.proves] === claimed[gaugeGate.proves],
+  )
+  // One figure for each state: where two operations read it, the first does.
+  return reading.filter(
+    (operation, at) =>
+      reading.findIndex((other) => other.gaugeGate!.proves === operation.gaugeGate!.proves) === at,
   )
 }
 
@@ -136,6 +143,56 @@ export const INVARIANTS: Invariant[] = [
     reason: 'A running engine has its high-pressure side under pressure.',
   },
   {
+    id: 'spark-hung-tank',
+    never: { tank: 'hung', battery: 'on' },
+    reason: 'The tank hangs on the jack and the battery could spark.',
+  },
+  {
+    id: 'spark-poured-tank',
+    never: { tank: 'poured', battery: 'on' },
+    reason: 'The tank hangs on the jack and the battery could spark.',
+  },
+  {
+    id: 'spark-ring-off',
+    never: { ring: 'off', battery: 'on' },
+    reason: 'The tank’s fastening is off and the battery could spark.',
+  },
+  {
+    id: 'restraint-live',
+    never: { restraints: 'parted', battery: 'on' },
+    reason: 'A restraint plug is parted with the battery on.',
+  },
+  {
+    id: 'run-unseen',
+    never: { leakCheck: 'due', ignition: 'running' },
+    reason: 'The engine runs and what was opened was not seen dry.',
+  },
+  {
+    id: 'run-wet',
+    never: { cylinders: 'wet', ignition: 'running' },
+    reason: 'The engine runs and its cylinders were not cleared.',
+  },
+  {
+    id: 'run-into-can',
+    never: { rig: 'can hose', ignition: 'running' },
+    reason: 'The engine runs with its feed led into a can.',
+  },
+  {
+    id: 'run-rail-up',
+    never: { rig: 'rail up', ignition: 'running' },
+    reason: 'The engine runs with its rail lifted.',
+  },
+  {
+    id: 'hot-open-tank',
+    never: { module: 'out', exhaust: 'hot' },
+    reason: 'The tank is open over a hot exhaust.',
+  },
+  {
+    id: 'hot-open-hoses',
+    never: { moduleHoses: 'parted', exhaust: 'hot' },
+    reason: 'Fuel could run onto a hot exhaust.',
+  },
+  {
     id: 'hot-open-joint',
     never: { filterJoint: 'parted', exhaust: 'hot' },
     reason: 'Fuel could run onto a hot exhaust.',
@@ -147,27 +204,38 @@ export interface Check {
   id: string
   title: string
   how: string
+  /** What happens while it is done: the rules say where it may stand. */
+  does: readonly Doing[]
   /** Operations after which it can be done. */
   after: string[]
-  /** State in which it can be done. */
+  /** State in which it can be done, besides what the rules ask of its doings. */
   when: VehicleState
   /** State in which a miss is put right. */
   mend: VehicleState
 }
+
+/** Where a check may stand on a layout: its own place, and what the rules ask. */
+export const placeOfCheck = (
+  layout: LayoutId,
+  variables: ReadonlySet<Variable>,
+  check: Check,
+): VehicleState => only({ ...derive(layout, check.does).needs, ...check.when }, variables)
 
 export const CHECKS: Check[] = [
   {
     id: 'sweepSender',
     title: 'Sweep the sender by ohmmeter first',
     how: 'On the bench, away from vapour: float from floor to roof, no jump',
-    after: ['repair:module'],
+    does: [powers('meter feed', 'bench')],
+    after: ['repair:module', 'repair:sender', 'repair:floatSender'],
     when: { module: 'out' },
     mend: { module: 'out' },
   },
   {
     id: 'proveTank',
     title: 'Hold the tank at 3.5 kPa, soap on every seam',
-    how: 'Outdoors, relief valve in the line, before the unit goes in; pickup and vent tubes blown open',
+    how: 'Outdoors, relief valve in the line, before the unit goes in; pickup and vent tubes blown through towards an open end',
+    does: [{ does: 'gas', what: 'air', into: 'tank', limitKPa: 3.5 }],
     after: [
       'repair:cleanTank',
       'repair:cleanSoftTank',
@@ -182,31 +250,35 @@ export const CHECKS: Check[] = [
   {
     id: 'pullHoses',
     title: 'Pull each module hose by hand',
-    how: 'Feed right, return left, neither moves',
+    how: 'Before any pressure: feed right, return left, neither moves',
+    does: [pulls('each hose')],
     after: ['joinModule'],
     when: { moduleHoses: 'joined', wayIn: 'open' },
     mend: { wayIn: 'open' },
   },
   {
-    id: 'runBeforeHatch',
-    title: 'Run it before the way in is closed',
-    how: 'Prime, pressure and gauge reading with the top in sight',
-    after: ['leakCheck', 'joinModule'],
-    when: { wayIn: 'open', leakCheck: 'passed' },
-    mend: { module: 'out' },
+    id: 'ohmUnit',
+    title: 'Read pump, ground and plug by ohmmeter',
+    how: 'At the loom’s end, key out, battery off: pump a few ohms, ground near zero, nothing to the body',
+    does: [powers('meter feed')],
+    after: ['joinModule'],
+    when: { wayIn: 'open', battery: 'off' },
+    mend: { wayIn: 'open' },
   },
   {
-    id: 'pourTank',
-    title: 'Pour five litres before the final lift',
-    how: 'Bonded can, every joint dry, nothing pinched',
-    after: ['raiseTank'],
-    when: { tank: 'in', height: 'raised' },
-    mend: { tank: 'lowered' },
+    id: 'runBeforeHatch',
+    title: 'Run it before the way in is closed',
+    how: 'Key on for 3 s: pressure and gauge as they should, the top in sight',
+    does: [powers('key on'), runsPump(3)],
+    after: ['leakCheck', 'joinModule'],
+    when: { wayIn: 'open' },
+    mend: { module: 'out' },
   },
   {
     id: 'pullFilter',
     title: 'Pull the filter joints back hard',
-    how: 'Neither moves, arrow to the engine',
+    how: 'Before any pressure: neither moves, arrow to the engine',
+    does: [pulls('the filter joints')],
     after: ['joinFilter'],
     when: { filterJoint: 'joined', height: 'raised' },
     mend: { filterJoint: 'parted' },
@@ -214,9 +286,10 @@ export const CHECKS: Check[] = [
   {
     id: 'loadPlug',
     title: 'Read volts at plug X7 under load',
-    how: 'Before the trim goes on, pump running: under 0.1 V across the plug',
+    how: 'Before the cover goes on, key on for 3 s, pump running: under 0.1 V across the plug',
+    does: [powers('key on'), runsPump(3)],
     after: ['matePlug', 'repair:plug'],
-    when: { stepTrim: 'off', plug: 'mated', battery: 'on' },
+    when: { stepTrim: 'off', plug: 'mated' },
     mend: { plug: 'parted' },
   },
 ]

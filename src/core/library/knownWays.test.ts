@@ -26,7 +26,8 @@ describe('a dry line', () => {
     const prime = primeOf(LAYOUTS[id], specificationOf({}, LAYOUTS[id]))
     expect(prime.by).toBe(by)
     expect(prime.rounds).toBeGreaterThan(0)
-    expect(prime.rounds).toBeLessThan(80)
+    // Two empty diesel filters take a hand primer over a hundred strokes: the model of bleeding says so too.
+    expect(prime.rounds).toBeLessThan(id === 'A08' ? 120 : 80)
   })
   it('twice the length takes more, a larger pump takes less', () => {
     const seconds = (lengthM: number, flow: number) =>

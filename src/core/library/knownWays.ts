@@ -4,6 +4,7 @@
  */
 import type { CubicMetre, Second } from '../shared'
 import type { Layout, Specification } from '../vehicle'
+import { FILTER_M3, strokesFor } from './bleeding'
 
 export const KNOWN_WAYS = ['ranDry', 'justFilled', 'stoodYears'] as const
 export type KnownWayId = (typeof KNOWN_WAYS)[number]
@@ -23,10 +24,10 @@ export interface Prime {
   rounds: number
 }
 
-/** Content of a filter, of a stroke of a hand primer, and how long a key pulse runs the pump; typical (handbook EQ11). */
-const FILTER_M3 = 0.15e-3
-const PRIMER_STROKE_M3 = 10e-6
+/** How long a key pulse runs the pump; typical (handbook EQ11). */
 const KEY_PULSE_S = 2
+/** A petrol inline filter holds less than a diesel's (handbook EQ11). */
+const PETROL_FILTER_M3 = 0.15e-3
 /** A dry pump is taken to move its rated flow, without the pressure; cranking strokes a diaphragm pump slowly. */
 const CRANKING_SHARE = 0.25
 const CRANK_S = 10
@@ -34,10 +35,10 @@ const CRANK_S = 10
 /** EQ11 without the compliance, which costs under a second: the empty volume over the flow that fills it. */
 export function primeOf(layout: Layout, { feedBoreM, feedLengthM, pumpFlowM3PerS }: Specification): Prime {
   const filters = layout.parts.filter((part) => part.kind === 'filter').length
-  const lineM3 = (Math.PI / 4) * feedBoreM.value ** 2 * feedLengthM.value + filters * FILTER_M3
   const has = (kind: Layout['parts'][number]['kind']) => layout.parts.some((part) => part.kind === kind)
-  if (has('primer'))
-    return { by: 'handPrimer', lineM3, pumpS: 0, rounds: Math.ceil(lineM3 / PRIMER_STROKE_M3) }
+  const filterM3 = has('primer') ? FILTER_M3 : PETROL_FILTER_M3
+  const lineM3 = (Math.PI / 4) * feedBoreM.value ** 2 * feedLengthM.value + filters * filterM3
+  if (has('primer')) return { by: 'handPrimer', lineM3, pumpS: 0, rounds: strokesFor(lineM3) }
   const by = has('strokePump') ? 'cranking' : 'key'
   const pumpS = lineM3 / (pumpFlowM3PerS.value * (by === 'key' ? 1 : CRANKING_SHARE))
   return { by, lineM3, pumpS, rounds: Math.ceil(pumpS / (by === 'key' ? KEY_PULSE_S : CRANK_S)) }

@@ -10,6 +10,7 @@ import type { Repair } from './acts'
 import { REPAIRS, curesAs } from './repairs'
 import { SYMPTOMS, type Symptom } from './symptoms'
 import { TESTS, type Test } from './tests'
+import { testOn } from './testsOn'
 
 export interface LayoutLibrary {
   faults: Fault[]
@@ -55,12 +56,15 @@ export function libraryOf(layout: Layout): LayoutLibrary {
     const repair = REPAIRS.find((candidate) => candidate.id === id)
     if (!repair) throw new Error(`No repair ${id}`)
     const objects = [repair.object ?? []].flat()
-    return objects.length === 0 || standing.some((part) => objects.includes(part.kind))
+    return (
+      (repair.layouts?.includes(layout.id) ?? true) &&
+      (objects.length === 0 || standing.some((part) => objects.includes(part.kind)))
+    )
   }
   const faults = faultsOf(layout).map((fault) => ({ ...fault, repairs: fault.repairs.filter(repairFits) }))
   const library: LayoutLibrary = {
     faults,
-    tests: TESTS.filter((test) => suits(test, layout, words)),
+    tests: TESTS.filter((test) => suits(test, layout, words)).map((test) => testOn(layout.id, test)),
     repairs: REPAIRS.filter((repair) => faults.some((fault) => fault.repairs.includes(repair.id))),
     symptoms: SYMPTOMS.flatMap((symptom) => {
       const shows = symptom.shows.filter((group) => group.every((rule) => speaks(words, rule.quantity)))

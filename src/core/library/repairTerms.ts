@@ -1,41 +1,17 @@
-/** States and cautions that several repairs share. */
+/** States, doings and cautions that several repairs share. */
 import type { VehicleState } from '../vehicle'
+import { hands, opens, type Doing } from './doings'
 
 export const KEY_OUT: VehicleState = { ignition: 'off' }
-export const SHUT_TANK: VehicleState = {
-  module: 'in',
-  moduleHoses: 'joined',
-  filterJoint: 'joined',
-  reliefJoint: 'made',
-}
-export const NO_PRESSURE: VehicleState = {
-  line: 'off',
-  feedTap: 'shut',
-  ignition: 'off',
-  area: 'safe',
-  exhaust: 'cool',
-  pumpCircuit: 'locked',
-}
-export const WET = {
-  text: 'Fuel runs out when the joint parts. Glasses on, cloth under the joint.',
-  stopWhen: 'Stop when the gauge shows 10 kPa or more, or fuel reaches anything hot.',
-}
-
-/** Nothing flows and nothing is hot, wherever the fuel comes from. */
-export const STOPPED: VehicleState = {
-  ignition: 'off',
-  area: 'safe',
-  exhaust: 'cool',
-  line: 'off',
-  feedTap: 'shut',
-}
-/** The tank on the bench, its unit out, mopped dry. */
+/** Hands in a tank whose unit is out. */
+export const IN_OPEN_TANK: readonly Doing[] = [
+  opens('tank', 'tank', 'tank'),
+  hands(1, { inside: 'tank', wears: 'gloves, glasses' }),
+]
+/** The unit out, the tank mopped dry; its chemistry asks for it off the vehicle. */
 export const TANK_EMPTIED: VehicleState = {
-  tank: 'lowered',
   module: 'out',
   tankInside: 'empty',
-  battery: 'off',
-  area: 'safe',
 }
 export const CHEMISTRY = {
   text: 'Gloves, face shield, outdoors. Neither acid nor alkali on aluminium, zinc or terne: hydrogen. Never a closed tank with acid or bicarbonate in it.',

@@ -4,7 +4,11 @@
  * its wires and its fuel were seen, nothing is cranked dry. Halves of a line are looked at only where the
  * whole did not pass. Minutes are the work itself and typical; reaching the state is priced by the planner.
  */
-import type { Layout, PartKind, VehicleState } from '../vehicle'
+import { LICENSED, only, variablesOf, type Layout, type PartKind, type VehicleState } from '../vehicle'
+import type { Caution } from './acts'
+import { cranks, drains, hands, opens, powers, runsEngine, runsPump, under, type Doing } from './doings'
+import { IN_OPEN_TANK } from './repairTerms'
+import { derive } from './rules'
 import type { Minutes } from '../shared'
 
 export type SurveyFinding = 'good' | 'doubtful' | 'bad' | 'cannot'
@@ -18,9 +22,14 @@ export interface SurveyItem {
   steps: string[]
   /** What each finding looks like. */
   looks: { good: string; doubtful: string; bad: string }
+  /** Of its own purpose only; what the rules ask of its doings is added as it stands on a layout. */
   needs: VehicleState
   leaves: VehicleState
+  does: readonly Doing[]
   minutes: Minutes
+  cautions?: Caution[]
+  /** Title and steps of a diesel. */
+  diesel?: { steps: string[] }
   caution?: { text: string; stopWhen: string }
   after: string[]
   /** The whole of which this is one half. */
@@ -35,7 +44,13 @@ export interface SurveyItem {
 }
 
 const KEY_OUT: VehicleState = { ignition: 'off' }
-const LINE_OPEN: VehicleState = { ...KEY_OUT, area: 'safe', exhaust: 'cool', line: 'off', height: 'raised' }
+const UNDER: VehicleState = { height: 'raised' }
+const LINE_BLOWN: Doing[] = [
+  opens('joint', 'line', 'underfloor'),
+  under('vehicle'),
+  { does: 'gas', what: 'nitrogen', into: 'line', limitKPa: 10 },
+  drains(0.3, 'line'),
+]
 const OPEN_TANK = {
   text: 'The tank is open. No spark, no lamp without guard.',
   stopWhen: 'Stop and leave at 20 % LEL. Ventilate at 10 %.',
@@ -46,9 +61,9 @@ const BLOWN = {
 }
 const MODULE: PartKind[] = ['checkValve']
 const blowSteps = (from: string, to: string) => [
-  `Parted at ${from} and at ${to}, a can below each`,
-  '10 kPa at most, one way, then the other',
-  'Look at what comes out',
+  `Parted at ${from} and at ${to}, both sides of the vehicle capped, a can below each`,
+  'Far end into a bonded can that breathes: never into the tank; 10 kPa at most, one way, then the other',
+  'Look at what comes out; joined again, leak check after it',
 ]
 const PASSES = {
   good: 'Free both ways, clean',
@@ -62,6 +77,7 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Outside',
     title: 'Look, smell, meter at the floor',
+    does: [],
     steps: [
       'Meter at the floor, at the tank, under the bonnet',
       'Rust, wet places, mice, cut wires',
@@ -87,14 +103,15 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Fuel',
     title: 'Dip it and draw a sample',
+    does: [opens('cap', 'vapour', 'tank'), drains(0.2, 'tank', 'clear glass')],
     steps: [
       'Dip with wood or plastic',
-      '200 mL from the lowest place into clear glass, bonded',
+      'By hand pump through the filler, from the lowest place: 200 mL into clear glass, bonded; cap shut',
       'Wait 10 min: layers, colour, smell at arm’s length',
     ],
     looks: { good: 'Clear, fresh', doubtful: 'Darker than new', bad: 'Two layers, sour, rust or slime' },
-    needs: { ...KEY_OUT, area: 'safe' },
-    leaves: { vapour: 'unchecked' },
+    needs: {},
+    leaves: {},
     minutes: 15,
     caution: {
       text: 'Open fuel: bonded, hose end below the surface, nothing hot near.',
@@ -108,6 +125,7 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Tank',
     title: 'Look into the tank',
+    does: IN_OPEN_TANK,
     steps: [
       'Guarded lamp or mirror, look before you wipe',
       'Magnet through the dirt',
@@ -118,7 +136,7 @@ export const SURVEY: SurveyItem[] = [
       doubtful: 'Light film',
       bad: 'Scale, varnish, loose liner',
     },
-    needs: { module: 'out', fuelLevel: 'below flange' },
+    needs: { module: 'out' },
     leaves: {},
     minutes: 12,
     caution: OPEN_TANK,
@@ -131,6 +149,7 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Tank',
     title: 'Look into the tank at its outlet',
+    does: IN_OPEN_TANK,
     steps: [
       'Fuel below the opening, by dip',
       'Guarded lamp or mirror, look before you wipe',
@@ -141,8 +160,8 @@ export const SURVEY: SurveyItem[] = [
       doubtful: 'Light film',
       bad: 'Scale, varnish, loose liner',
     },
-    needs: { ...KEY_OUT, battery: 'off', area: 'safe', fuelLevel: 'below flange' },
-    leaves: { vapour: 'unchecked', leakCheck: 'due' },
+    needs: {},
+    leaves: {},
     minutes: 30,
     caution: OPEN_TANK,
     after: ['sample'],
@@ -154,9 +173,10 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Strainer',
     title: 'Look at the strainer',
+    does: IN_OPEN_TANK,
     steps: ['Against the light, before it is touched', 'Brittle, torn, brown?'],
     looks: { good: 'Clean, whole', doubtful: 'Stained, passes', bad: 'Brown, stiff, torn' },
-    needs: { module: 'out', fuelLevel: 'below flange' },
+    needs: { module: 'out' },
     leaves: {},
     minutes: 4,
     caution: OPEN_TANK,
@@ -169,10 +189,11 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Pickup',
     title: 'Draw the pickup and look through it',
+    does: IN_OPEN_TANK,
     steps: ['Pickup out, openings capped', 'Strainer clean, tube without a crack along its length'],
     looks: { good: 'Clear, whole', doubtful: 'Stained, passes', bad: 'Blocked, cracked, rusted' },
-    needs: { ...KEY_OUT, battery: 'off', area: 'safe', fuelLevel: 'below flange' },
-    leaves: { vapour: 'unchecked', leakCheck: 'due' },
+    needs: {},
+    leaves: {},
     minutes: 25,
     caution: OPEN_TANK,
     after: ['sample'],
@@ -184,10 +205,15 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Vent',
     title: 'Draw air through cap and vent',
-    steps: ['Bulb or hand pump, never by mouth', 'Cap seal and breather, hose to the canister'],
+    does: [opens('cap', 'vapour', 'tank'), { does: 'gas', what: 'vacuum', into: 'vent', limitKPa: 3.5 }],
+    steps: [
+      'Cap off slowly; bulb or hand pump, never by mouth',
+      'Cap seal and breather, hose to the canister',
+      'Cap on to its click',
+    ],
     looks: { good: 'Breathes', doubtful: 'Hard to draw', bad: 'Shut, or the tank is drawn in' },
-    needs: KEY_OUT,
-    leaves: { vapour: 'unchecked' },
+    needs: {},
+    leaves: {},
     minutes: 6,
     caution: { text: 'Vapour at the neck.', stopWhen: 'Stop when fuel rises.' },
     after: [],
@@ -198,12 +224,13 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Hoses',
     title: 'Bend every hose',
+    does: [under('vehicle')],
     steps: [
       'Along the whole way: cracks, soft places, date on the hose',
       'Ethanol eats old hose from inside: press it flat',
     ],
     looks: { good: 'Firm, no crack', doubtful: 'Hard ends', bad: 'Cracks, soft, swollen' },
-    needs: { ...KEY_OUT, height: 'raised' },
+    needs: UNDER,
     leaves: {},
     minutes: 12,
     after: [],
@@ -214,10 +241,11 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Feed',
     title: 'Blow the whole feed through, both ways',
+    does: LINE_BLOWN,
     steps: blowSteps('the tank', 'the engine'),
     looks: PASSES,
-    needs: LINE_OPEN,
-    leaves: { vapour: 'unchecked', leakCheck: 'due' },
+    needs: UNDER,
+    leaves: {},
     minutes: 20,
     caution: BLOWN,
     after: ['sample'],
@@ -228,10 +256,11 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Rear half',
     title: 'Blow the half from the tank to the filter',
+    does: LINE_BLOWN,
     steps: blowSteps('the tank', 'the filter'),
     looks: PASSES,
-    needs: LINE_OPEN,
-    leaves: { vapour: 'unchecked', leakCheck: 'due' },
+    needs: UNDER,
+    leaves: {},
     minutes: 10,
     caution: BLOWN,
     after: ['feedLine'],
@@ -243,10 +272,11 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Front half',
     title: 'Blow the half from the filter to the engine',
+    does: LINE_BLOWN,
     steps: blowSteps('the filter', 'the engine'),
     looks: PASSES,
-    needs: LINE_OPEN,
-    leaves: { vapour: 'unchecked', leakCheck: 'due' },
+    needs: UNDER,
+    leaves: {},
     minutes: 10,
     caution: BLOWN,
     after: ['feedLine'],
@@ -257,10 +287,14 @@ export const SURVEY: SurveyItem[] = [
     id: 'filter',
     track: 'fuel',
     name: 'Filter',
-    title: 'Look at the filter, and cut it open',
-    steps: ['A filter of that age is renewed: keep the old one', 'Cut it open: rust, varnish, slime'],
-    looks: { good: 'New, or clean when cut', doubtful: 'Age not known', bad: 'Dirt in it' },
-    needs: { ...KEY_OUT, height: 'raised' },
+    title: 'Look at the filter',
+    does: [under('vehicle')],
+    steps: [
+      'Arrow, date, rust, wet joints',
+      'A filter of that age is renewed anyway; the old one is cut on the bench when it is out',
+    ],
+    looks: { good: 'Clean, of this decade', doubtful: 'Age not known', bad: 'Rusty, wet, or older' },
+    needs: UNDER,
     leaves: {},
     minutes: 8,
     after: [],
@@ -272,10 +306,11 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Return',
     title: 'Blow the return through, both ways',
+    does: LINE_BLOWN,
     steps: blowSteps('the engine', 'the tank'),
     looks: PASSES,
-    needs: LINE_OPEN,
-    leaves: { vapour: 'unchecked', leakCheck: 'due' },
+    needs: UNDER,
+    leaves: {},
     minutes: 14,
     caution: BLOWN,
     after: ['sample'],
@@ -287,10 +322,15 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Injectors',
     title: 'Look at the injectors on the bench',
-    steps: ['Numbered, rail capped', 'Sticky, rusty, rings hard?', 'To the cleaner before they see new fuel'],
+    does: [opens('rail', 'line'), hands(1, { wears: 'glasses' })],
+    steps: [
+      'Rail off with its injectors, numbered; rail and line ends capped',
+      'Sticky, rusty, rings hard? To the cleaner before they see new fuel',
+      'Ports of the engine covered; rail back with new rings, leak check after it',
+    ],
     looks: { good: 'Move freely, clean', doubtful: 'Light film', bad: 'Stuck, green or rusty' },
-    needs: { ...KEY_OUT, area: 'safe', exhaust: 'cool', line: 'off' },
-    leaves: { vapour: 'unchecked', leakCheck: 'due' },
+    needs: {},
+    leaves: { cylinders: 'wet' },
     minutes: 50,
     caution: {
       text: 'Fuel runs out at the rail. Glasses on, cloth under it.',
@@ -305,14 +345,19 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Carburettor',
     title: 'Open the bowl',
-    steps: ['Drained into the can, cover off', 'Needle, float, jets, white crust or brown varnish'],
+    does: [opens('bowl', 'line'), hands(1, { wears: 'glasses' })],
+    steps: [
+      'Bowl drained into the can, cover off',
+      'Needle, float, jets, white crust or brown varnish',
+      'Cover on, new gasket; leak check after it',
+    ],
     looks: {
       good: 'Clean, needle shuts',
       doubtful: 'Film, needle slow',
       bad: 'Crust, varnish, stuck needle',
     },
-    needs: { ...KEY_OUT, area: 'safe', exhaust: 'cool', battery: 'off' },
-    leaves: { vapour: 'unchecked', leakCheck: 'due' },
+    needs: { battery: 'off' },
+    leaves: { cylinders: 'wet' },
     minutes: 40,
     caution: { text: 'Open fuel. Away from anything hot, glasses on.', stopWhen: 'Stop at 10 % LEL.' },
     after: ['sample'],
@@ -324,10 +369,14 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Primer',
     title: 'Work the hand primer',
+    does: [
+      opens('bleed screw', 'line', 'engine', 'tap'),
+      { does: 'pressurises', side: 'low', by: 'hand', first: 'prime' },
+    ],
     steps: ['Vent open, count the strokes until it runs clear', 'Vent shut, pressed: firm and stays so?'],
     looks: { good: 'Firm, dry', doubtful: 'Firm, then soft', bad: 'Never firm, or wet' },
-    needs: KEY_OUT,
-    leaves: { vapour: 'unchecked' },
+    needs: {},
+    leaves: { feed: 'primed' },
     minutes: 8,
     after: ['feedLine', 'filter', 'tankOutlet'],
     repairs: ['primer'],
@@ -338,9 +387,13 @@ export const SURVEY: SurveyItem[] = [
     track: 'beside',
     name: 'Battery',
     title: 'Charge and load the battery',
-    steps: ['Charge it out of the vehicle', 'Rest volts after an hour, then under load'],
+    does: [],
+    steps: [
+      'Out of the vehicle, to the charger in another room',
+      'Rest volts after an hour, then under load',
+    ],
     looks: { good: 'Over 12.4 V, holds under load', doubtful: '12.2 to 12.4 V', bad: 'Under 12.2 V or sags' },
-    needs: { ...KEY_OUT, battery: 'off' },
+    needs: { battery: 'off' },
     leaves: {},
     minutes: 20,
     after: [],
@@ -351,13 +404,14 @@ export const SURVEY: SurveyItem[] = [
     track: 'beside',
     name: 'Loom',
     title: 'Measure the feed wire to ground, pump plug parted',
+    does: [powers('meter feed'), powers('relay or fuse')],
     steps: [
       'Fuse out, plug parted',
       'Ohms from the load side to the body: open',
       'Along the loom: mice, chafing, green copper',
     ],
     looks: { good: 'Open, whole', doubtful: 'Green ends', bad: 'Touches the body, bare copper' },
-    needs: { ...KEY_OUT, battery: 'off', plug: 'parted', stepTrim: 'off' },
+    needs: { battery: 'off', plug: 'parted', stepTrim: 'off' },
     leaves: {},
     minutes: 12,
     after: [],
@@ -369,13 +423,14 @@ export const SURVEY: SurveyItem[] = [
     track: 'beside',
     name: 'Pump winding',
     title: 'Measure the pump, plug parted',
+    does: [powers('meter feed')],
     steps: ['Leads nulled, ohms across the pump', 'Each pin to the body: open'],
     looks: {
       good: 'As typical, open to the body',
       doubtful: 'Jumps as it is read',
       bad: 'Open, or shorted to the body',
     },
-    needs: { ...KEY_OUT, plug: 'parted', stepTrim: 'off' },
+    needs: { plug: 'parted', stepTrim: 'off' },
     leaves: {},
     minutes: 6,
     after: [],
@@ -387,9 +442,10 @@ export const SURVEY: SurveyItem[] = [
     track: 'beside',
     name: 'Ground',
     title: 'Measure the pump ground',
+    does: [powers('meter feed')],
     steps: ['Battery off, ohms from the pump’s minus to the minus clamp'],
     looks: { good: 'Under 0.1 Ω', doubtful: '0.1 to 1 Ω', bad: 'Over 1 Ω, or green' },
-    needs: { ...KEY_OUT, battery: 'off' },
+    needs: { battery: 'off' },
     leaves: {},
     minutes: 6,
     after: [],
@@ -401,6 +457,14 @@ export const SURVEY: SurveyItem[] = [
     track: 'beside',
     name: 'Engine turns',
     title: 'Turn the engine by hand',
+    diesel: {
+      steps: [
+        'Glow plugs out, no oil and no spray into a diesel’s cylinders',
+        'By the crank bolt, two full turns, slowly',
+        'Oil level and smell: fuel in it?',
+      ],
+    },
+    does: [hands(1)],
     steps: [
       'Plugs or glow plugs out, oil into each cylinder, wait',
       'By the crank bolt, two full turns',
@@ -418,25 +482,19 @@ export const SURVEY: SurveyItem[] = [
     track: 'beside',
     name: 'Pump runs',
     title: 'Run the pump in clean fuel',
+    does: [powers('jumper'), runsPump(5, 'jumper'), drains(0.3, 'line'), hands(2)],
     steps: [
-      '10 L fresh in a clean tank, outlet into the can',
-      'Fused, switched lead from the fuse box, 5 s, read current and flow',
+      '10 L fresh in a clean tank; hose into the can fitted and seen dry, valve open',
+      'Fused, switched lead at the relay base, 5 s, read current and flow',
+      'Valve shut',
     ],
     looks: {
       good: 'Current and flow as typical',
       doubtful: 'Loud or slow',
       bad: 'Stands, or draws far too much',
     },
-    needs: {
-      battery: 'on',
-      pumpCircuit: 'live',
-      plug: 'mated',
-      module: 'in',
-      moduleHoses: 'joined',
-      area: 'safe',
-      vapour: 'clear',
-    },
-    leaves: { line: 'pressurised', vapour: 'unchecked' },
+    needs: { rig: 'can hose' },
+    leaves: {},
     minutes: 15,
     caution: {
       text: 'The first current in years: extinguisher at hand, switch at the fuse box, nobody at the tank.',
@@ -466,21 +524,15 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Joints',
     title: 'Prime it and look along every joint',
+    does: [powers('key on'), runsPump(6), hands(2)],
     steps: [
       'All joints made, wiped dry',
       'Key on three times, or the primer, or the hand lever',
       'Paper on a stick at each joint, 5 min',
     ],
     looks: { good: 'All dry', doubtful: 'One sweats', bad: 'It drips' },
-    needs: {
-      battery: 'on',
-      area: 'safe',
-      vapour: 'clear',
-      filterJoint: 'joined',
-      moduleHoses: 'joined',
-      module: 'in',
-    },
-    leaves: { line: 'pressurised' },
+    needs: { ...KEY_OUT, area: 'safe', rig: 'none' },
+    leaves: { ignition: 'off' },
     minutes: 12,
     caution: { text: 'The line is under pressure. Glasses on.', stopWhen: 'Stop when any joint drips.' },
     after: [
@@ -504,9 +556,10 @@ export const SURVEY: SurveyItem[] = [
     track: 'beside',
     name: 'Cranks',
     title: 'Crank it without starting it, then start it',
-    steps: ['Oil pressure first: plugs out or fuel cut, 10 s, rest 60 s', 'Fuel back on, 10 s at most'],
+    does: [powers('key on'), cranks(10), runsEngine(1), hands(2)],
+    steps: ['Oil pressure first: fuel cut, 10 s, rest 60 s', 'Fuel back on, start, 10 s at most'],
     looks: { good: 'It starts', doubtful: 'It fires and dies', bad: 'It does not start' },
-    needs: { battery: 'on', vapour: 'clear', ...KEY_OUT },
+    needs: { ...KEY_OUT, rig: 'none' },
     leaves: {},
     minutes: 15,
     caution: {
@@ -530,8 +583,32 @@ export function surveyOf(layout: Layout): SurveyItem[] {
       !(inTank && OUTLET.includes(item.id)),
   )
   const ids = new Set(items.map((item) => item.id))
-  return items.map((item) => ({ ...item, after: item.after.filter((id) => ids.has(id)) }))
+  return items.map((item) => itemOn(layout, { ...item, after: item.after.filter((id) => ids.has(id)) }))
 }
+
+/** An item as it stands on a layout, with what the rules ask of its doings. */
+function itemOn(layout: Layout, item: SurveyItem): SurveyItem {
+  const variables = variablesOf(layout.id)
+  const ruled = derive(layout.id, item.does)
+  const diesel = item.diesel && ['diesel', 'commonRail'].includes(layout.engine.kind)
+  const caution = item.caution ?? ruled.cautions[0]
+  return {
+    ...item,
+    ...(diesel && { steps: item.diesel!.steps }),
+    needs: only(
+      {
+        ...ruled.needs,
+        ...item.needs,
+        ...(LICENSED.includes(layout.id) && item.id !== 'outside' ? { authority: 'given' } : {}),
+      },
+      variables,
+    ),
+    leaves: only({ ...ruled.sets, ...item.leaves }, variables),
+    ...(caution && { caution }),
+    cautions: [...(item.caution ? [item.caution] : []), ...ruled.cautions],
+  }
+}
+
 /** Looked at from the module where there is one. */
 const OUTLET = ['tankOutlet', 'pickup']
 
@@ -571,6 +648,15 @@ const WAITS_FOR: [string[], string[]][] = [
   ],
   [['cleanTank'], ['drainFuel']],
 ]
+
+/** Fuel that is filled in before the tank is drained or cleaned is poured away again. */
+const FILLED_LAST = ['refuel']
+const DRAINING = ['drainFuel', 'cleanTank', 'cleanSoftTank', 'cleanPlasticTank', 'newTank', 'specialistTank']
+/** Does an order of repairs waste nothing? */
+export const wastesNothing = (order: readonly string[]): boolean =>
+  order.every(
+    (id, at) => !FILLED_LAST.includes(id) || !order.slice(at + 1).some((later) => DRAINING.includes(later)),
+  )
 
 /** The repairs in an order in which none spoils another, each with those of them that it waits for. */
 export function repairOrder(repairIds: string[]): { repairId: string; waitsFor: string[] }[] {

@@ -3,7 +3,16 @@
  * that the plan computes. Typical (handbook 6); a vehicle says which it has.
  */
 import { variablesOf, type LayoutId, type Variable, type VehicleState } from '../vehicle'
-import { RELIEFS, WAYS_IN, actOn, type Operation, type WayId, type WayInId } from './acts'
+import {
+  FASTENINGS,
+  RELIEFS,
+  WAYS_IN,
+  actOn,
+  type FasteningId,
+  type Operation,
+  type WayId,
+  type WayInId,
+} from './acts'
 import { OPERATIONS } from './operations'
 
 export interface WayIn {
@@ -67,6 +76,23 @@ const USUAL: Partial<Record<LayoutId, WayInId[]>> = {
 /** What a vehicle has where nobody has looked yet. */
 export const usualWays = (layout: LayoutId): WayInId[] => USUAL[layout] ?? ['benchHatch', 'tankDown']
 
+/** How a layout's tank unit is usually held, where nobody has looked yet. */
+const USUAL_FASTENING: Partial<Record<LayoutId, FasteningId>> = {
+  A05: 'flangeScrews',
+  A06: 'flangeScrews',
+  A08: 'flangeScrews',
+  A11: 'flangeScrews',
+  A13: 'panelScrews',
+}
+export const usualFastening = (layout: LayoutId): FasteningId => USUAL_FASTENING[layout] ?? 'lockRing'
+
+export const FASTENING_WORDS: Record<FasteningId, string> = {
+  lockRing: 'Lock ring, brass key',
+  clampRing: 'Clamp ring, one bolt',
+  flangeScrews: 'Flange, screws all round',
+  panelScrews: 'Panel, by the manual',
+}
+
 export const waysInOf = (ways: readonly WayId[]): WayInId[] => WAYS_IN.filter((way) => ways.includes(way))
 
 /** The same vehicle going in by one way: how pressure is let off, and what crosses, stay. */
@@ -103,9 +129,12 @@ const FIRST_FACTOR = 1.33
 export function operationsFor(setting: Setting, pace: Pace = USUAL_PACE): Operation[] {
   const { layout } = setting
   const variables = variablesIn(setting)
-  const ways: readonly WayId[] = RELIEFS.some((way) => setting.ways.includes(way))
-    ? setting.ways
-    : [...setting.ways, 'port']
+  const says = (kind: readonly WayId[]) => kind.some((way) => setting.ways.includes(way))
+  const ways: readonly WayId[] = [
+    ...setting.ways,
+    ...(says(RELIEFS) ? [] : (['port'] as const)),
+    ...(says(FASTENINGS) ? [] : [usualFastening(layout)]),
+  ]
   return OPERATIONS.filter(
     (operation) =>
       (operation.way === undefined || ways.includes(operation.way)) &&
@@ -138,11 +167,18 @@ const OPENED: Record<WayInId, VehicleState> = {
   openTop: {},
   frameOff: { tank: 'lowered', fuelLevel: 'below flange', leakCheck: 'due' },
   panel: { fuelLevel: 'below flange', leakCheck: 'due', authority: 'given', feedTap: 'shut' },
-  benchHatch: { seat: 'out', hatch: 'open' },
+  benchHatch: { seat: 'out', hatch: 'open', restraints: 'parted' },
   cargoHatch: { cargo: 'out', hatch: 'open' },
-  bedTilt: { bed: 'tilted' },
-  bedOff: { bed: 'off' },
-  tankDown: { height: 'raised', tank: 'lowered', fuelLevel: 'below flange', leakCheck: 'due' },
+  bedTilt: { bed: 'tilted', filler: 'plugged', fillerProof: 'due' },
+  bedOff: { bed: 'off', filler: 'plugged', fillerProof: 'due' },
+  tankDown: {
+    height: 'raised',
+    tank: 'lowered',
+    fuelLevel: 'below flange',
+    leakCheck: 'due',
+    filler: 'plugged',
+    fillerProof: 'due',
+  },
 }
 const MODULE_OUT: VehicleState = {
   fuelLevel: 'below flange',

@@ -18,9 +18,9 @@ import {
   type Table,
   type Workshop,
 } from '../diagnosis'
-import { libraryOf, repairById, repairMinutes, testById, type Test } from '../library'
+import { libraryOf, repairById, repairMinutes, testFor, type Test } from '../library'
 import { actFor, prices, reach, type Planner } from '../procedure'
-import { DRIVEN_IN, type VehicleState } from '../vehicle'
+import { DRIVEN_IN, type VehicleState, type LayoutId } from '../vehicle'
 
 export interface Consultation {
   table: Table
@@ -158,10 +158,14 @@ export function propose(consultation: Consultation, workshop: Workshop, pricer: 
     skipped,
     tried: done.map((entry) => entry.repairId),
   })
-  return { act: actOf(choice, price, workshop), suspects: suspectsOf(posterior), choice }
+  return {
+    act: actOf(choice, price, workshop, table.model.layout.id),
+    suspects: suspectsOf(posterior),
+    choice,
+  }
 }
 
-function actOf({ verdict, candidates }: Choice, price: PriceList, workshop: Workshop): Act {
+function actOf({ verdict, candidates }: Choice, price: PriceList, workshop: Workshop, layout: LayoutId): Act {
   if (verdict.kind === 'stuck')
     return { kind: 'stuck', why: 'No test here tells the suspects apart, and no repair is likely enough.' }
   if (verdict.kind === 'repair') {
@@ -176,7 +180,7 @@ function actOf({ verdict, candidates }: Choice, price: PriceList, workshop: Work
       money: repair.money + workshop.ratePerMinute * minutes,
     }
   }
-  const test = testById(verdict.testId)
+  const test = testFor(layout, verdict.testId)
   const candidate = candidates.find((entry) => entry.testId === test.id)!
   return {
     kind: 'test',

@@ -6,16 +6,17 @@
 import { planRepairs, plannerFor } from '../procedure'
 import { repaired, standInById, truthVehicle, type TruthVehicle } from '../simulate'
 import {
-  SURVEY,
   usualWays,
   scopeOf,
   testById,
+  testFor,
+  surveyOf,
   upstreamOf,
   type SymptomId,
   type SurveyFinding,
 } from '../library'
 import { LogBuilder, type BodyOf, type JobEvent } from '../records'
-import { causeItem, layoutKeyOf, orderWaitId, settingOf, type VehicleRecord } from '../job'
+import { causeItem, impliedBy, layoutKeyOf, orderWaitId, settingOf, type VehicleRecord } from '../job'
 import {
   DRIVEN_IN,
   LAYOUTS,
@@ -212,8 +213,8 @@ class JobScript {
   read(...testIds: string[]): this {
     for (const testId of testIds) {
       this.wait(4)
-      const test = testById(testId)
-      this.log.add(this.at, 'state-asserted', { changes: test.needs, why: 'implied' })
+      const test = testFor(this.record.layout, testId)
+      this.log.add(this.at, 'state-asserted', { changes: impliedBy(test.needs), why: 'implied' })
       this.log.add(this.at, 'reading-taken', {
         readingId: `r${(this.readings += 1)}`,
         testId,
@@ -232,8 +233,10 @@ class JobScript {
   survey(...finds: [string, SurveyFinding][]): this {
     for (const [item, finding] of finds) {
       this.wait(12)
-      const { needs, leaves } = SURVEY.find((candidate) => candidate.id === item)!
-      this.state({ ...needs, ...leaves })
+      const { needs, leaves } = surveyOf(LAYOUTS[this.record.layout]).find(
+        (candidate) => candidate.id === item,
+      )!
+      this.state({ ...impliedBy(needs), ...leaves })
       this.add('survey-noted', { item, finding, note: '' })
     }
     return this

@@ -8,7 +8,11 @@ import {
   CHECKS,
   WAYS_IN,
   byWay,
+  derive,
+  placeOfCheck,
   repairById,
+  repairMinutes,
+  wastesNothing,
   waysInOf,
   type Act,
   type Check,
@@ -22,9 +26,9 @@ import {
   type WayInId,
 } from '../library'
 import type { Minutes } from '../shared'
-import { DRIVEN_IN, matches, only, pack, patternOf, type VehicleState } from '../vehicle'
+import { DRIVEN_IN, matches, only, pack, patternOf, type LayoutId, type VehicleState } from '../vehicle'
 import { settleOrder } from './order'
-import { actFor, plannerFor, reach, type Planner, type Way } from './reach'
+import { actFor, atLeast, plannerFor, reach, type Planner, type Way } from './reach'
 
 /** A vehicle put back: what "finished" means for every plan. */
 export const PUT_BACK: VehicleState = {
@@ -54,6 +58,13 @@ export const PUT_BACK: VehicleState = {
   exhaustPath: 'in',
   tankInside: 'fuel',
   gaugeMarks: 'proven',
+  restraints: 'mated',
+  filler: 'joined',
+  fillerProof: 'proven',
+  highCheck: 'passed',
+  flowProof: 'proven',
+  cylinders: 'dry',
+  rig: 'none',
 }
 
 export interface PlanStep {
@@ -74,7 +85,7 @@ export interface PlanStep {
   act: StepAct
 }
 /** What an operation has and a repair may not. */
-export type StepAct = Act & Partial<Pick<Operation, 'out' | 'on' | 'opens' | 'people' | 'twin' | 'way'>>
+export type StepAct = Act & Partial<Pick<Operation, 'out' | 'on' | 'twin' | 'way'>>
 export interface PlacedCheck {
   check: Check
   /** Done after this step. */
@@ -132,9 +143,9 @@ export function planRepairs(
 ): PlanResult {
   let best: { order: string[]; putBack: boolean[]; minutes: number } | null = null
   let failure: PlanFailure = { kind: 'no-way', repair: repairIds[0] ?? '', to: 'finish' }
-  const ways = memoised(planner)
+  const ways: FindWay = (from, goal) => reach(planner, from, goal)
   const left = repairIds.filter((id) => !already.includes(id))
-  for (const order of permutations(left))
+  for (const order of permutations(left).filter(wastesNothing))
     for (const putBack of putBackBetween(order.length)) {
       const attempt = draftOrder(planner, ways, start, order, putBack, finish, best?.minutes)
       if (attempt.ok) best = { order, putBack, minutes: minutesOf(attempt.value) }
@@ -158,19 +169,6 @@ function putBackBetween(repairs: number): boolean[][] {
 }
 
 type FindWay = (from: VehicleState, goal: VehicleState) => Way | null
-/** Orders share most of their legs: each is searched once. */
-function memoised(planner: Planner): FindWay {
-  const found = new Map<string, Way | null>()
-  return (from, goal) => {
-    const key = `${JSON.stringify(pack(from))} ${JSON.stringify(goal)}`
-    const known = found.get(key)
-    if (known !== undefined) return known
-    const way = reach(planner, from, goal)
-    found.set(key, way)
-    return way
-  }
-}
-
 function permutations<T>(items: T[]): T[][] {
   if (items.length <= 1) return [items]
   return items.flatMap((item, at) =>
@@ -216,7 +214,7 @@ function draftOrder(
     const after = { ...way.end, ...repair.sets }
     drafts.push(
       ...(repair.stages ?? []).map((stage, at): Draft => ({
-        act: stageAct(repair, stage, at),
+        act: stageAct(planner.setting.layout, repair, stage, at),
         repair,
         stage: at,
         before: way.end,
@@ -225,7 +223,11 @@ function draftOrder(
     )
     drafts.push({ act: repair, repair, before: way.end, after })
     state = after
-    if (minutesOf(drafts) >= under) return { ok: false, error: 'dearer' }
+    if (
+      under < Infinity &&
+      minutesOf(drafts) + stillToCome(planner, state, order.slice(at + 1), finish) >= under
+    )
+      return { ok: false, error: 'dearer' }
   }
   const back = findWay(state, finish)
   if (!back) return { ok: false, error: { kind: 'no-way', repair: order.at(-1) ?? '', to: 'finish' } }
@@ -233,17 +235,37 @@ function draftOrder(
   return minutesOf(drafts) < under ? { ok: true, value: drafts } : { ok: false, error: 'dearer' }
 }
 
+/** What is at least to come: the work of the repairs that are left, and the way to the farthest of them or home. */
+function stillToCome(planner: Planner, state: VehicleState, left: string[], finish: VehicleState): Minutes {
+  const repairs = left.map((id) => actFor(planner, repairById(id)))
+  return (
+    repairs.reduce((sum, repair) => sum + repairMinutes(repair), 0) +
+    Math.max(
+      atLeast(planner, state, finish),
+      ...repairs.map((repair) => atLeast(planner, state, repair.needs)),
+    )
+  )
+}
+
 /** A part of a repair as an act of its own: it needs what the repair needs and leaves the vehicle as it is. */
-const stageAct = (repair: Repair, stage: Stage, at: number): Act => ({
-  id: `${repair.id}.${at + 1}`,
-  title: stage.title,
-  needs: repair.needs,
-  sets: {},
-  minutes: stage.minutes,
-  steps: stage.steps,
-  ...(stage.wait && { wait: stage.wait }),
-  ...((stage.caution ?? repair.caution) && { caution: stage.caution ?? repair.caution! }),
-})
+function stageAct(layout: LayoutId, repair: Repair, stage: Stage, at: number): Act {
+  const { cautions, people, rules } = derive(layout, stage.does)
+  const caution = stage.caution ?? repair.caution
+  return {
+    id: `${repair.id}.${at + 1}`,
+    title: stage.title,
+    needs: repair.needs,
+    sets: {},
+    does: stage.does,
+    minutes: stage.minutes,
+    steps: stage.steps,
+    people,
+    rules,
+    cautions: [...(caution ? [caution] : []), ...cautions],
+    ...(stage.wait && { wait: stage.wait }),
+    ...(caution && { caution }),
+  }
+}
 
 function finishPlan(
   planner: Planner,
@@ -283,7 +305,7 @@ function finishPlan(
     steps,
     minutes,
     waits: steps.flatMap((step) => (step.act.wait ? [{ ...step.act.wait, afterStep: step.index }] : [])),
-    checks: placeChecks(findWay, steps),
+    checks: placeChecks(planner, findWay, steps),
     gates: placeGates(planner, steps),
     money: repairs.reduce((sum, repair) => sum + repair.money, 0),
     people: Math.max(1, ...drafts.map((draft) => draft.act.people ?? 1)),
@@ -314,8 +336,8 @@ function joinTwins(steps: PlanStep[]) {
   }
 }
 
-/** Each check at the latest place where putting a miss right still costs the least; what it saves is against the end. */
-function placeChecks(findWay: FindWay, steps: PlanStep[]): PlacedCheck[] {
+/** Each check where the rules allow it, at the latest place where putting a miss right still costs the least; what it saves is against the end. */
+function placeChecks(planner: Planner, findWay: FindWay, steps: PlanStep[]): PlacedCheck[] {
   const end = steps.at(-1)
   if (!end) return []
   return CHECKS.flatMap((check): PlacedCheck[] => {
@@ -323,7 +345,7 @@ function placeChecks(findWay: FindWay, steps: PlanStep[]): PlacedCheck[] {
       ...check.after.map((id) => steps.findLastIndex((step) => step.operationId === id)),
     )
     if (check.after.every((id) => steps.every((step) => step.operationId !== id)) || afterAll < 0) return []
-    const when = patternOf(check.when)
+    const when = patternOf(placeOfCheck(planner.setting.layout, planner.variables, check))
     const places = steps.filter((step) => step.index >= afterAll && matches(pack(step.after), when))
     const costs = places.map((step) => ({ step, minutes: roundTrip(findWay, step.after, check.mend) }))
     const cheapest = Math.min(...costs.map((cost) => cost.minutes))

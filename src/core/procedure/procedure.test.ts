@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { DRIVEN_IN, matches, pack, patternOf, put, unpack, type VehicleState } from '../vehicle'
-import { INVARIANTS, REPAIRS, TESTS, operationsFor, usualWays } from '../library'
+import { DRIVEN_IN, LAYOUTS, matches, pack, patternOf, put, unpack, type VehicleState } from '../vehicle'
+import { INVARIANTS, REPAIRS, libraryOf, operationsFor, usualWays } from '../library'
 import {
   PUT_BACK,
+  actFor,
   forbidden,
   planRepairs,
   plannerFor,
@@ -16,6 +17,7 @@ import {
 const planner = plannerOf()
 const OPERATIONS = operationsFor({ layout: 'A01', ways: usualWays('A01') })
 /** Repairs that a vehicle of this layout may need by themselves (a liner goes only on a cleaned tank); the others are planned on theirs in library.test.ts. */
+const READINGS = libraryOf(LAYOUTS.A01).tests
 const OWN = REPAIRS.filter((repair) => (repair.layouts?.includes('A01') ?? true) && repair.id !== 'lineTank')
 function planned(repairs: string[], start: VehicleState = DRIVEN_IN, by: Planner = planner): Plan {
   const result = planRepairs(by, start, repairs)
@@ -37,24 +39,24 @@ describe('packed states', () => {
 describe('reach', () => {
   it('agrees with brute force over short goals', () => {
     const goals: VehicleState[] = [
-      { gauge: 'fitted' },
       { plug: 'parted' },
       { pumpCircuit: 'locked' },
       { area: 'safe', vapour: 'clear' },
       { height: 'raised' },
+      { exhaust: 'cool', area: 'safe', pumpCircuit: 'locked' },
     ]
     for (const goal of goals)
       expect(reach(planner, DRIVEN_IN, goal)!.minutes).toBeCloseTo(bruteForce(DRIVEN_IN, goal, 3), 6)
   })
   it('prices from one tree equal single searches', () => {
-    const goals = TESTS.slice(0, 20).map((test) => test.needs)
+    const goals = READINGS.slice(0, 20).map((test) => test.needs)
     const together = prices(planner, DRIVEN_IN, goals)
     goals.forEach((goal, at) => expect(together[at]).toBeCloseTo(reach(planner, DRIVEN_IN, goal)!.minutes, 6))
   })
   it('every test and every repair can be reached from a vehicle driven in', () => {
     prices(planner, DRIVEN_IN, [
-      ...TESTS.map((test) => test.needs),
-      ...OWN.map((repair) => repair.needs),
+      ...READINGS.map((test) => test.needs),
+      ...OWN.map((repair) => actFor(planner, repair).needs),
     ]).forEach((minutes) => expect(minutes).not.toBeNull())
   })
   it('an unknown battery must be settled first, it is never assumed', () => {
@@ -77,13 +79,13 @@ describe('plans', () => {
     expect(plan.gates.flatMap((gate) => gate.unmet)).toEqual([])
   })
 
-  it('in-tank module: area, cap, pressure by gauge, battery, then the way in', () => {
+  it('in-tank module: area, pressure by gauge, battery, cap, then the way in', () => {
     const plan = planned(['module'])
     const order = [
       'makeAreaSafe',
-      'relieveTank',
       'pressureOff',
       'batteryOff',
+      'relieveTank',
       'hatchOpen',
       'cleanTop',
       'partModule',

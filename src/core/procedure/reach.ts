@@ -4,7 +4,6 @@
  * through a state that an invariant forbids, and says so when there is no way.
  */
 import {
-  STATE_VARIABLES,
   VARIABLES,
   WORD_RANGE,
   matches,
@@ -32,6 +31,8 @@ import {
   type Pace,
   type Setting,
 } from '../library'
+import { contradicts, factsOf, type Fact } from './facts'
+import { graphOf, guideTo, type Graph, type Guide } from './guide'
 
 export interface PlannedStep {
   operation: Operation
@@ -44,21 +45,18 @@ export interface Way {
   end: VehicleState
 }
 
-interface Compiled {
+/** An operation as the search takes it: patterns for a step, facts for what leads where. */
+export interface Compiled {
   operation: Operation
+  /** Place among the planner's operations. */
+  index: number
   needs: Pattern
   sets: Pattern
   needed: Fact[]
   made: Fact[]
+  /** Facts that may not hold as it is done: an invariant would be broken by what it makes. */
+  barred: Fact[]
 }
-/** A variable at a value: four numbers a variable, the first of them unused. */
-type Fact = number
-const placeOf = new Map(VARIABLES.map((variable, at) => [variable, at]))
-const factsOf = (state: VehicleState): Fact[] =>
-  (Object.entries(state) as [Variable, string][]).map(
-    ([variable, value]) =>
-      4 * placeOf.get(variable)! + (STATE_VARIABLES[variable] as readonly string[]).indexOf(value) + 1,
-  )
 export interface Planner {
   setting: Setting
   /** Variables that this vehicle has; needs and goals of others are left out. */
@@ -67,8 +65,8 @@ export interface Planner {
   byOperation: ReadonlyMap<Operation, Compiled>
   invariants: Invariant[]
   never: Pattern[]
-  /** What leads out of an invariant that a fact is part of. */
-  waysOut: Map<Fact, Fact[]>
+  /** What leads where among the operations. */
+  graph: Graph
 }
 
 /** States visited before the search gives up; the largest layout's reachable space is far smaller. */
@@ -95,13 +93,7 @@ export function plannerOf(
   const invariants = INVARIANTS.filter(({ never }) =>
     VARIABLES.every((variable) => never[variable] === undefined || variables.has(variable)),
   )
-  const compiled = operations.map((operation): Compiled => ({
-    operation,
-    needs: patternOf(operation.needs),
-    sets: patternOf(operation.sets),
-    needed: factsOf(operation.needs),
-    made: factsOf(operation.sets),
-  }))
+  const compiled = operations.map((operation, index) => compile(operation, index, invariants))
   return {
     setting,
     variables,
@@ -109,24 +101,31 @@ export function plannerOf(
     compiled,
     byOperation: new Map(compiled.map((one) => [one.operation, one])),
     never: invariants.map((invariant) => patternOf(invariant.never)),
-    waysOut: waysOutOf(invariants, compiled),
+    graph: graphOf(compiled),
   }
 }
 
-function waysOutOf(invariants: Invariant[], compiled: Compiled[]): Map<Fact, Fact[]> {
-  const out = new Map<Fact, Fact[]>()
-  for (const { never } of invariants) {
-    const facts = factsOf(never)
-    const others = [
-      ...new Set(
-        compiled.flatMap(({ made }) =>
-          made.filter((made) => facts.some((fact) => fact >> 2 === made >> 2 && fact !== made)),
-        ),
-      ),
-    ]
-    for (const fact of facts) out.set(fact, [...(out.get(fact) ?? []), ...others])
+function compile(operation: Operation, index: number, invariants: Invariant[]): Compiled {
+  const [needed, made] = [factsOf(operation.needs), factsOf(operation.sets)]
+  return {
+    operation,
+    index,
+    needs: patternOf(operation.needs),
+    sets: patternOf(operation.sets),
+    needed,
+    made,
+    barred: invariants.flatMap(({ never }) => {
+      const facts = factsOf(never)
+      const others = facts.filter((fact) => !made.includes(fact))
+      // It breaks the rule only together with the other fact; where it leads out of the rule itself it cannot.
+      return others.length === 1 &&
+        facts.length > 1 &&
+        !contradicts(made, others) &&
+        !contradicts(needed, others)
+        ? others
+        : []
+    }),
   }
-  return out
 }
 
 /** An act as this vehicle has it. */
@@ -134,17 +133,18 @@ export const actFor = <A extends Act>(planner: Planner, act: A): A =>
   actOn(planner.setting.layout, planner.variables, act)
 const wish = (planner: Planner, goal: VehicleState): Pattern => patternOf(only(goal, planner.variables))
 
-/** States seen, by their first two words and then the third: together they are more than one number holds. */
+/** States seen, by two words and then the other two: together they are more than one number holds. */
 class SeenStates {
-  private readonly byThird = new Map<number, Map<number, Visit>>()
+  private readonly groups = new Map<number, Map<number, Visit>>()
   size = 0
-  get({ first, second, third }: PackedState): Visit | undefined {
-    return this.byThird.get(third)?.get(second * WORD_RANGE + first)
+  get({ first, second, third, fourth }: PackedState): Visit | undefined {
+    return this.groups.get(fourth * WORD_RANGE + third)?.get(second * WORD_RANGE + first)
   }
   set(visit: Visit) {
-    const { first, second, third } = visit.state
-    let group = this.byThird.get(third)
-    if (!group) this.byThird.set(third, (group = new Map()))
+    const { first, second, third, fourth } = visit.state
+    const high = fourth * WORD_RANGE + third
+    let group = this.groups.get(high)
+    if (!group) this.groups.set(high, (group = new Map()))
     const key = second * WORD_RANGE + first
     if (!group.has(key)) this.size += 1
     group.set(key, visit)
@@ -154,31 +154,39 @@ class SeenStates {
 interface Visit {
   state: PackedState
   minutes: number
+  /** At least to go; found once a state. */
+  left: number
   via: Compiled | null
   from: Visit | null
   done: boolean
 }
 
+/** Where two are as cheap, what is nearer the goal goes first. */
+const before = (one: { minutes: number; left: number }, other: { minutes: number; left: number }) =>
+  one.minutes < other.minutes - TIE || (one.minutes <= other.minutes + TIE && one.left < other.left)
+/** Sums of minutes in another order differ by less than this. */
+const TIE = 1e-9
+
 /** Binary heap by minutes gone and at least left; entries go stale instead of being moved. */
 class Frontier {
-  private readonly heap: { minutes: number; visit: Visit }[] = []
-  constructor(private readonly left: (state: PackedState) => number) {}
+  private readonly heap: { minutes: number; left: number; visit: Visit }[] = []
   get size() {
     return this.heap.length
   }
   push(visit: Visit) {
     const { heap } = this
-    const entry = { minutes: visit.minutes + this.left(visit.state), visit }
+    if (visit.left === Infinity) return
+    const entry = { minutes: visit.minutes + visit.left, left: visit.left, visit }
     let at = heap.push(entry) - 1
     while (at > 0) {
       const parent = (at - 1) >> 1
-      if (heap[parent]!.minutes <= entry.minutes) break
+      if (!before(entry, heap[parent]!)) break
       heap[at] = heap[parent]!
       at = parent
     }
     heap[at] = entry
   }
-  pop(): { minutes: number; visit: Visit } {
+  pop(): { visit: Visit } {
     const { heap } = this
     const top = heap[0]!
     const last = heap.pop()!
@@ -187,8 +195,8 @@ class Frontier {
       for (;;) {
         let child = 2 * at + 1
         if (child >= heap.length) break
-        if (child + 1 < heap.length && heap[child + 1]!.minutes < heap[child]!.minutes) child += 1
-        if (heap[child]!.minutes >= last.minutes) break
+        if (child + 1 < heap.length && before(heap[child + 1]!, heap[child]!)) child += 1
+        if (!before(heap[child]!, last)) break
         heap[at] = heap[child]!
         at = child
       }
@@ -199,94 +207,52 @@ class Frontier {
 }
 
 /**
- * The operations that a cheapest way to a goal may use. A fact (a variable at a value) is wanted when the
- * goal or a usable operation needs it and it does not hold at the start, or when a usable operation may
- * break it; an operation is usable when it sets a wanted fact. What may run into an invariant wants every
- * way out of it. An operation outside this set adds nothing that any step of a way needs, so leaving it
- * out changes no cheapest way: it only keeps the search from walking about in what does not matter.
- */
-function usable({ compiled, waysOut }: Planner, start: VehicleState, goal: VehicleState): Compiled[] {
-  const facts = 4 * VARIABLES.length
-  const [holding, wanted, guarded] = [new Uint8Array(facts), new Uint8Array(facts), new Uint8Array(facts)]
-  for (const fact of factsOf(start)) holding[fact] = 1
-  const want = (fact: Fact) => {
-    guarded[fact] = 1
-    if (!holding[fact]) wanted[fact] = 1
-  }
-  factsOf(goal).forEach(want)
-  let left = compiled
-  for (;;) {
-    const found = left.filter(({ made }) => made.some((fact) => wanted[fact]))
-    if (found.length === 0) return compiled.filter((one) => !left.includes(one))
-    left = left.filter((one) => !found.includes(one))
-    for (const { needed, made } of found) {
-      needed.forEach(want)
-      for (const fact of made) waysOut.get(fact)?.forEach(want)
-    }
-    // What a usable operation may break has to be made good again.
-    for (const one of compiled)
-      if (!left.includes(one))
-        for (const fact of one.made)
-          for (let other = fact & ~3; other < (fact & ~3) + 4; other += 1)
-            if (other !== fact && guarded[other]) wanted[other] = 1
-  }
-}
-
-/**
- * Minutes that a state is at least away from a goal: each fact still missing costs a share of the cheapest
- * operation that makes it, an operation's minutes being shared among all facts of the goal that it makes.
- * So no way is ever counted too dear, and the search stays exact while it looks where the goal lies.
- */
-function atLeastLeft(operations: Compiled[], goal: VehicleState): (state: PackedState) => number {
-  const facts = factsOf(goal)
-  const missing = (Object.entries(goal) as [Variable, string][]).flatMap(([variable, value], at) => {
-    const shares = operations
-      .filter(({ made }) => made.includes(facts[at]!))
-      .map(({ operation, made }) => operation.minutes / made.filter((fact) => facts.includes(fact)).length)
-    return shares.length > 0
-      ? [{ pattern: patternOf({ [variable]: value }), minutes: Math.min(...shares) }]
-      : []
-  })
-  return (state) => {
-    let minutes = 0
-    for (const fact of missing) if (!matches(state, fact.pattern)) minutes += fact.minutes
-    return minutes
-  }
-}
-
-/**
  * Runs the search from `start`; `settled` sees each state in order of cost (and of what is at least
- * left to the goal) and ends it by returning true.
- * An operation that would change nothing is skipped.
+ * left to the goal) and ends it by returning true. A state is looked at again when a cheaper way to it
+ * turns up. An operation that would change nothing is skipped.
  */
 function search(
   planner: Planner,
-  operations: Compiled[],
+  { onward, left }: Guide,
   start: VehicleState,
-  left: (state: PackedState) => number,
   settled: (visit: Visit) => boolean,
 ): void {
-  const first: Visit = { state: pack(start), minutes: 0, via: null, from: null, done: false }
+  const packed = pack(start)
+  const first: Visit = {
+    state: packed,
+    minutes: 0,
+    left: left(packed),
+    via: null,
+    from: null,
+    done: false,
+  }
   const seen = new SeenStates()
   seen.set(first)
-  const frontier = new Frontier(left)
+  const frontier = new Frontier()
   frontier.push(first)
   while (frontier.size > 0 && seen.size < MAX_STATES) {
     const { visit } = frontier.pop()
     if (visit.done) continue
     visit.done = true
     if (settled(visit)) return
-    for (const compiled of operations) {
-      if (!matches(visit.state, compiled.needs)) continue
+    for (const compiled of onward(visit.state)) {
       const next = put(visit.state, compiled.sets)
       if (same(next, visit.state) || mayNotBe(planner, next)) continue
       const cost = visit.minutes + compiled.operation.minutes
       const known = seen.get(next)
       if (known && known.minutes <= cost) continue
-      const fresh: Visit = known ?? { state: next, minutes: cost, via: compiled, from: visit, done: false }
+      const fresh: Visit = known ?? {
+        state: next,
+        minutes: cost,
+        left: left(next),
+        via: compiled,
+        from: visit,
+        done: false,
+      }
       fresh.minutes = cost
       fresh.via = compiled
       fresh.from = visit
+      fresh.done = false
       seen.set(fresh)
       frontier.push(fresh)
     }
@@ -301,13 +267,32 @@ function wayOf(visit: Visit): Way {
   return { steps, minutes: visit.minutes, end: unpack(visit.state) }
 }
 
+/** Ways found so far of each planner: plans, prices and comparisons ask for the same legs again and again. */
+const found = new WeakMap<Planner, Map<string, Way | null>>()
+const KEPT_WAYS = 5_000
+
 /** The cheapest way to a state that meets `goal`, or null when no operation leads there. */
 export function reach(planner: Planner, start: VehicleState, goal: VehicleState): Way | null {
+  const kept = found.get(planner) ?? new Map<string, Way | null>()
+  found.set(planner, kept)
+  const { first, second, third, fourth } = pack(start)
+  const key = `${first} ${second} ${third} ${fourth} ${JSON.stringify(goal)}`
+  const before = kept.get(key)
+  if (before !== undefined) return before
+  const way = guidedWay(planner, start, goal)
+  if (kept.size >= KEPT_WAYS) kept.clear()
+  kept.set(key, way)
+  return way
+}
+
+/** Forgets what was found: for whoever measures how long it takes to find. */
+export const forgetWays = (planner: Planner): void => void found.delete(planner)
+
+function guidedWay(planner: Planner, start: VehicleState, goal: VehicleState): Way | null {
   const wanted = wish(planner, goal)
+  const { onward, left } = guideTo(planner, start, only(goal, planner.variables))
   let found: Way | null = null
-  const own = only(goal, planner.variables)
-  const operations = usable(planner, start, own)
-  search(planner, operations, start, atLeastLeft(operations, own), (visit) => {
+  search(planner, { onward, left }, start, (visit) => {
     if (!matches(visit.state, wanted)) return false
     found = wayOf(visit)
     return true
@@ -315,27 +300,38 @@ export function reach(planner: Planner, start: VehicleState, goal: VehicleState)
   return found
 }
 
-/** Minutes to reach each goal, from one search tree; null where there is no way. */
+/** Minutes that a state is at least away from a goal, without a search; Infinity where nothing leads there. */
+export const atLeast = (planner: Planner, state: VehicleState, goal: VehicleState): number =>
+  guideTo(planner, state, only(goal, planner.variables)).left(pack(state))
+
+/** The same without any guide, every operation tried everywhere: what the guided search is held against. */
+export function plainReach(planner: Planner, start: VehicleState, goal: VehicleState): Way | null {
+  const wanted = wish(planner, goal)
+  let found: Way | null = null
+  search(planner, plainGuide(planner), start, (visit) => {
+    if (!matches(visit.state, wanted)) return false
+    found = wayOf(visit)
+    return true
+  })
+  return found
+}
+
+const plainGuide = ({ compiled }: Planner): Guide => ({
+  onward: (state) => compiled.filter((one) => matches(state, one.needs)),
+  left: () => 0,
+})
+
+/** Minutes to reach each goal; null where there is no way. Goals that come again are reached once. */
 export function prices(planner: Planner, start: VehicleState, goals: VehicleState[]): (number | null)[] {
-  const wanted = goals.map((goal) => wish(planner, goal))
-  const answer: (number | null)[] = goals.map(() => null)
-  let open = goals.length
-  search(
-    planner,
-    planner.compiled,
-    start,
-    () => 0,
-    (visit) => {
-      wanted.forEach((pattern, at) => {
-        if (answer[at] === null && matches(visit.state, pattern)) {
-          answer[at] = visit.minutes
-          open -= 1
-        }
-      })
-      return open === 0
-    },
-  )
-  return answer
+  const known = new Map<string, number | null>()
+  return goals.map((goal) => {
+    const key = JSON.stringify(only(goal, planner.variables))
+    const before = known.get(key)
+    if (before !== undefined) return before
+    const minutes = reach(planner, start, goal)?.minutes ?? null
+    known.set(key, minutes)
+    return minutes
+  })
 }
 
 /** Invariants that a state of this vehicle breaks, in words. */

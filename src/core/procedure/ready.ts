@@ -5,7 +5,9 @@
  */
 import type { Ampere, CubicMetre, Fraction, Metre, Ohm, PaGauge } from '../shared'
 import type { FuelGradeId } from '../physics'
+import { opensLiquid, type Doing } from '../library'
 import { leastFuseA } from './fit'
+import { LOW_FRACTION } from './level'
 import type { Plan } from './plan'
 
 export const READY_GROUPS = ['fuel', 'fit', 'parts', 'seals', 'caps', 'tools', 'people', 'guard'] as const
@@ -35,22 +37,24 @@ export interface ReadyFacts {
   unfit?: string[]
 }
 
-const LEVEL: Record<'above' | 'down', Fraction> = { above: 0.25, down: 0.1 }
 const CAN_LITRES = 20
 
-/** The first step that parts a fuel joint; null where the plan opens none. */
-export function opensAt(plan: Plan): number | null {
-  const step = plan.steps.find((candidate) =>
-    candidate.repairId ? candidate.act.sets.leakCheck === 'due' : candidate.act.opens === true,
-  )
-  return step?.index ?? null
-}
+/** The first step that parts a joint to work there; null where the plan opens none. A gauge port and a test connection are made to be shut again at once. */
+export const opensAt = (plan: Plan): number | null =>
+  plan.steps.find((step) => step.act.does.some(opensToWork))?.index ?? null
+
+const opensToWork = (doing: Doing) =>
+  opensLiquid(doing) &&
+  doing.does === 'opens' &&
+  doing.under !== 'line' &&
+  doing.what !== 'port' &&
+  doing.what !== 'tee'
 
 /** Litres that have to come out for this plan, from a dip; null where the plan drains nothing. */
 export function litresToDrain(plan: Plan, litres: number, capacityM3: CubicMetre): number | null {
   const does = (id: string) => plan.steps.some((step) => step.operationId === id)
   if (!does('drainBelowFlange') && !does('lowerTank')) return null
-  return Math.max(0, litres - 1e3 * capacityM3 * (does('lowerTank') ? LEVEL.down : LEVEL.above))
+  return Math.max(0, litres - 1e3 * capacityM3 * (does('lowerTank') ? LOW_FRACTION.down : LOW_FRACTION.above))
 }
 
 export function readyToOpen(plan: Plan, facts: ReadyFacts): ReadyItem[] {

@@ -86,7 +86,9 @@ export function surveyOrder(planner: Planner, start: VehicleState, items: Survey
     state = best.step.end
     left.splice(left.indexOf(best.item), 1)
   }
-  return walk(planner, start, improved(planner, start, greedy))
+  // The order in which the items are listed is sound too: the cheaper of the two stands.
+  const orders = [greedy, items].map((order) => walk(planner, start, improved(planner, start, order)))
+  return orders.reduce((one, other) => (total(other) < total(one) ? other : one))
 }
 
 const NO_WAY: Minutes = 10_000

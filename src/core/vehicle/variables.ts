@@ -10,13 +10,15 @@ import { VARIABLES, type Variable } from './state'
 
 /** The high-pressure side is opened only on a value read by scan, after the maker's wait. */
 export const HIGH_SIDE: readonly LayoutId[] = ['A04', 'A09']
-/** The feed is stopped by a tap, a selector or a clamp. */
-export const TAPPED: readonly LayoutId[] = ['A05', 'A06', 'A08', 'A09', 'A13']
+/** The feed is stopped by a tap, a selector or a clamp: the tank, or a surge tank, stands above the joint. */
+export const TAPPED: readonly LayoutId[] = ['A05', 'A06', 'A08', 'A09', 'A10', 'A13']
 /** Air is bled, or a surge tank filled, before the first pressure. */
 export const PRIMED: readonly LayoutId[] = ['A08', 'A09', 'A10']
 /** Only by a licensed person with approved data. */
 export const LICENSED: readonly LayoutId[] = ['A13']
 const NO_PUMP_CIRCUIT: readonly LayoutId[] = ['A05', 'A08', 'A13']
+/** No seat over the tank, no filler hose between body and tank. */
+const NO_BODY: readonly LayoutId[] = ['A11', 'A13']
 
 /** What one vehicle asks for besides its layout. */
 export interface VehicleMarks {
@@ -41,6 +43,11 @@ export function variablesOf(
     authority: LICENSED.includes(layoutId),
     // A tank in a wing stays where it is.
     tank: !LICENSED.includes(layoutId),
+    restraints: !NO_BODY.includes(layoutId),
+    filler: !NO_BODY.includes(layoutId),
+    fillerProof: !NO_BODY.includes(layoutId),
+    highCheck: HIGH_SIDE.includes(layoutId),
+    flowProof: LICENSED.includes(layoutId),
     exhaustPath: exhaustCrosses,
     reliefJoint: reliefAtJoint,
   }

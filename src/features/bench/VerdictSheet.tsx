@@ -1,8 +1,15 @@
 'use client'
 import { useMemo, useState } from 'react'
 import type { Suspect } from '@/core/diagnosis'
-import { libraryOf, testById } from '@/core/library'
-import { keptChannels, type CaptureInput, type Conclusion, type KeptCapture, type Taking } from '@/core/job'
+import { libraryOf, testFor } from '@/core/library'
+import {
+  impliedBy,
+  keptChannels,
+  type CaptureInput,
+  type Conclusion,
+  type KeptCapture,
+  type Taking,
+} from '@/core/job'
 import type { Signals } from '@/core/bench'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
@@ -83,9 +90,9 @@ export function VerdictSheet({ hand, taking, input, conclusion, signals, source,
       source,
     }
     const readings = evidence.flatMap(({ testId, value }): Addition[] => {
-      const test = testById(testId)
+      const test = testFor(hand.vehicle.layout, testId)
       return [
-        { kind: 'state-asserted', body: { changes: { ...test.needs }, why: 'implied' } },
+        { kind: 'state-asserted', body: { changes: impliedBy(test.needs), why: 'implied' } },
         // The capture has taken the offset off already.
         {
           kind: 'reading-taken',

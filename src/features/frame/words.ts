@@ -97,6 +97,13 @@ const VARIABLE_WORDS: Record<Variable, string> = {
   tankInside: 'In the tank',
   tankAir: 'Air in the tank',
   gaugeMarks: 'Gauge marks',
+  restraints: 'Restraint plugs',
+  filler: 'Filler hose',
+  fillerProof: 'Filler',
+  highCheck: 'High side seen dry',
+  flowProof: 'Flow',
+  cylinders: 'Cylinders',
+  rig: 'Test connection',
 }
 export const variableWord = (variable: Variable): string => VARIABLE_WORDS[variable]
 export const stateWords = (state: VehicleState): string =>

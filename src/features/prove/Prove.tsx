@@ -14,9 +14,10 @@ import {
   unproven,
   type JobView,
   type Reading,
+  impliedBy,
 } from '@/core/job'
 import type { SoundBand } from '@/core/diagnosis'
-import { needsRunningEngine, repairById, testById, type Test } from '@/core/library'
+import { needsRunningEngine, repairById, testFor, type Test } from '@/core/library'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
@@ -67,7 +68,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
                 <ProofRow
                   key={`${entry.testId} ${entry.after?.readingId ?? ''}`}
                   hand={hand}
-                  test={testById(entry.testId)}
+                  test={testFor(hand.vehicle.layout, entry.testId)}
                   before={entry.before}
                   after={entry.after}
                   band={bands[entry.testId] ?? null}
@@ -250,7 +251,7 @@ function ProofRow({ hand, test, before, after, band }: RowProps) {
     void hand.add(
       {
         kind: 'state-asserted',
-        body: { changes: needsRunningEngine(test) ? {} : { ...test.needs }, why: 'implied' },
+        body: { changes: needsRunningEngine(test) ? {} : impliedBy(test.needs), why: 'implied' },
       },
       {
         kind: 'reading-taken',

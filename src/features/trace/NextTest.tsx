@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useState } from 'react'
 import type { Test } from '@/core/library'
-import { layoutKeyOf, offerForSlip, type SlipOffer } from '@/core/job'
+import { impliedBy, layoutKeyOf, offerForSlip, type SlipOffer } from '@/core/job'
 import type { VehicleState } from '@/core/vehicle'
 import type { Band } from '@/core/diagnosis'
 import { ask } from '@/workers/client'
@@ -168,7 +168,7 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
     const reading = valueOf(test, kept, outcome)
     onChoose(null)
     await hand.add(
-      { kind: 'state-asserted', body: { changes: { ...test.needs }, why: 'implied' } },
+      { kind: 'state-asserted', body: { changes: impliedBy(test.needs), why: 'implied' } },
       {
         kind: 'reading-taken',
         body: {

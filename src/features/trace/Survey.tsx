@@ -11,7 +11,7 @@ import {
   type SurveyItem,
 } from '@/core/library'
 import { standings } from '@/core/procedure'
-import { curedBy, layoutKeyOf, settingOf } from '@/core/job'
+import { curedBy, impliedBy, layoutKeyOf, settingOf } from '@/core/job'
 import { ask } from '@/workers/client'
 import type { AnswerOf } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
@@ -53,7 +53,10 @@ export function Survey({ hand }: { hand: JobInHand }) {
     if (finding === 'cannot') await hand.add(noted)
     else
       await hand.add(
-        { kind: 'state-asserted', body: { changes: { ...item.needs, ...item.leaves }, why: 'implied' } },
+        {
+          kind: 'state-asserted',
+          body: { changes: { ...impliedBy(item.needs), ...item.leaves }, why: 'implied' },
+        },
         noted,
       )
   }

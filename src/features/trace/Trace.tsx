@@ -1,7 +1,7 @@
 'use client'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
-import { repairById, testById } from '@/core/library'
+import { repairById, testFor } from '@/core/library'
 import type { VehicleState } from '@/core/vehicle'
 import type { Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
@@ -42,7 +42,7 @@ function TraceFault({ hand }: { hand: JobInHand }) {
   const view = useRanking(request)
   const ranking = view.last
   const shownId = ranking?.shownTest?.testId ?? null
-  const test = shownId ? testById(shownId) : null
+  const test = shownId ? testFor(hand.vehicle.layout, shownId) : null
   const conflicts = test ? differing(job.state, test.needs) : []
   useKeys({
     n: () => document.getElementById('entry')?.focus(),

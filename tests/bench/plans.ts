@@ -1,0 +1,54 @@
+/** `npm run bench:plans`: the sweep of plans before the monitor, counts by rule; then plans broken by hand, and how many of them it catches. */
+import { seededRandom } from '@/core/shared'
+import { broken, judged, sweep, watchedSteps, type SweptPlan } from '../support/planSweep'
+
+const MUTATED = Number(process.argv[2] ?? 2000)
+
+const byRule = new Map<string, number>()
+const examples = new Map<string, string>()
+const noWays: string[] = []
+const kept: SweptPlan[] = []
+let [plans, unsound] = [0, 0]
+const began = performance.now()
+for (const swept of sweep({ every: 1, sets: 400, halfDone: 10 }, (said) => noWays.push(said))) {
+  plans += 1
+  const breaches = judged(swept)
+  if (breaches.length > 0) unsound += 1
+  for (const breach of breaches) {
+    const key = `${breach.rule}: ${breach.says}`
+    byRule.set(key, (byRule.get(key) ?? 0) + 1)
+    if (!examples.has(key))
+      examples.set(
+        key,
+        `${swept.setting.layout} by ${swept.setting.ways.join()}, ${swept.repairs.join()}, step ${breach.at} ${breach.step}`,
+      )
+  }
+  if (plans % 7 === 0) kept.push(swept)
+}
+console.log(
+  `${plans} plans in ${((performance.now() - began) / 1000).toFixed(0)} s, ${unsound} that the monitor does not pass, ${noWays.length} without a way`,
+)
+for (const [key, count] of [...byRule].sort())
+  console.log(`  ${String(count).padStart(6)}  ${key}   e.g. ${examples.get(key)}`)
+for (const said of noWays.slice(0, 20)) console.log(`  no way: ${said}`)
+
+const random = seededRandom(7)
+const caught = new Map<string, [number, number]>()
+const missed = new Map<string, number>()
+for (let round = 0; round < MUTATED && kept.length > 0; round += 1) {
+  const swept = kept[Math.floor(random.next() * kept.length)]!
+  const steps = watchedSteps(swept.plan)
+  const how = (['drop', 'swap', 'repeat'] as const)[round % 3]!
+  const at = Math.floor(random.next() * (how === 'swap' ? Math.max(1, steps.length - 1) : steps.length))
+  const breaches = judged(swept, broken(steps, how, at))
+  const [seen, all] = caught.get(how) ?? [0, 0]
+  caught.set(how, [seen + (breaches.length > 0 ? 1 : 0), all + 1])
+  if (breaches.length === 0) {
+    const what = how === 'swap' ? `${steps[at]!.id} after ${steps[at + 1]?.id}` : steps[at]!.id
+    missed.set(`${how} ${what}`, (missed.get(`${how} ${what}`) ?? 0) + 1)
+  }
+}
+for (const [how, [seen, all]] of caught)
+  console.log(`${how}: ${seen} of ${all} caught, ${((100 * seen) / all).toFixed(1)} %`)
+for (const [what, count] of [...missed].sort((one, other) => other[1] - one[1]).slice(0, 60))
+  console.log(`  not caught, ${count} times: ${what}`)
