@@ -6,7 +6,6 @@
 import { createInterface } from 'node:readline'
 import {
   PROVOCATIONS,
-  SURVEY,
   libraryOf,
   othersFor,
   provocationOn,

@@ -1,6 +1,6 @@
 /** What work leaves in the job: vapour that expires, sheets beside the steps, what is proven, what the next job is told. */
 import { describe, expect, it } from 'vitest'
-import { operationById, operationsFor, repairById, usualWays } from '../library'
+import { operationsFor, repairById, usualWays } from '../library'
 import { planRepairs, plannerFor, type Plan } from '../procedure'
 import { LogBuilder, type BodyOf } from '../records'
 import { DRIVEN_IN } from '../vehicle'

@@ -13,13 +13,10 @@ import {
   type VehicleState,
 } from '../vehicle'
 import type { Minutes, Money } from '../shared'
+import type { Caution } from './caution'
 import type { Doing } from './doings'
 import { derive, type Rule } from './rules'
 
-export interface Caution {
-  text: string
-  stopWhen: string
-}
 /** Pieces that come off the vehicle, or are put on it, and where they lie. */
 export interface Piece {
   name: string

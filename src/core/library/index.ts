@@ -1,5 +1,6 @@
 export * from './quantity'
 export * from './faults'
+export * from './caution'
 export * from './doings'
 export * from './rules'
 export * from './acts'

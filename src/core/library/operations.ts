@@ -20,7 +20,7 @@ import {
   runsPump,
   under,
 } from './doings'
-import { CLOSED, PORT, RAISED_FOR_TEES, STANDS, SWITCHED, UNLIFTED } from './operationTerms'
+import { CLOSED, PORT, STANDS, SWITCHED, UNLIFTED } from './operationTerms'
 import { RIG_OPERATIONS } from './rigs'
 import { TANK_OPERATIONS } from './tankOperations'
 

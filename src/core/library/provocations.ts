@@ -4,7 +4,7 @@
  */
 import { LICENSED, only, variablesOf, type LayoutId, type PartKind, type VehicleState } from '../vehicle'
 import type { Minutes } from '../shared'
-import type { Caution } from './acts'
+import type { Caution } from './caution'
 import { cranks, hands, powers, runsEngine, runsPump, type Doing } from './doings'
 import { derive } from './rules'
 

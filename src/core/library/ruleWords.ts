@@ -1,5 +1,5 @@
 /** The caution that each kind of doing carries: what can happen, and when to stop. */
-import type { Caution } from './acts'
+import type { Caution } from './caution'
 
 const LEL = 'Stop at 10 % LEL and ventilate. Leave at 20 %.'
 const SKIN = 'A jet that hit skin is a hospital at once, however small.'

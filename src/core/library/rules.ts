@@ -5,7 +5,7 @@
  * once. Numbers are those of the safety case (docs/SAFETY.md); places are the handbook's.
  */
 import { LICENSED, PRIMED, type LayoutId, type VehicleState } from '../vehicle'
-import type { Caution } from './acts'
+import type { Caution } from './caution'
 import { opensFuel, opensLiquid, type Doing } from './doings'
 import {
   CLEAN_SIDE,

@@ -5,7 +5,7 @@
  * whole did not pass. Minutes are the work itself and typical; reaching the state is priced by the planner.
  */
 import { LICENSED, only, variablesOf, type Layout, type PartKind, type VehicleState } from '../vehicle'
-import type { Caution } from './acts'
+import type { Caution } from './caution'
 import { cranks, drains, hands, opens, powers, runsEngine, runsPump, under, type Doing } from './doings'
 import { IN_OPEN_TANK } from './repairTerms'
 import { derive } from './rules'

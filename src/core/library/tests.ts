@@ -12,7 +12,7 @@ import {
   type SceneId,
   type VehicleState,
 } from '../vehicle'
-import type { Caution } from './acts'
+import type { Caution } from './caution'
 import { cranks, drains, hands, opens, powers, runsEngine, runsPump, under, type Doing } from './doings'
 import { above, below, parameter, type Outcome, type Quantity } from './quantity'
 import { IN_OPEN_TANK } from './repairTerms'

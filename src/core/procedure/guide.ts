@@ -11,7 +11,7 @@
  */
 import type { PackedState, VehicleState } from '../vehicle'
 import { CONTRARIES, FACTS, Holding, contradicts, factsOf, type Fact } from './facts'
-import type { Compiled, Planner } from './reach'
+import type { Compiled } from './compiled'
 
 /** What leads where among the operations of a planner. */
 export interface Graph {
@@ -24,6 +24,12 @@ export interface Graph {
 }
 
 const wordsFor = (operations: number) => Math.ceil(operations / 32)
+
+/** Operations with what leads where among them. */
+interface Mapped {
+  compiled: readonly Compiled[]
+  graph: Graph
+}
 
 export function graphOf(compiled: readonly Compiled[]): Graph {
   const makers: Compiled[][] = Array.from({ length: FACTS }, () => [])
@@ -55,7 +61,7 @@ const spoils = (one: Compiled, other: Compiled) =>
  * or a usable operation needs it and it does not hold at the start, or when a usable operation may break
  * it; an operation is usable when it makes a wanted fact. What is barred by a fact wants every way out of it.
  */
-function usable({ compiled, graph }: Planner, start: VehicleState, goal: readonly Fact[]): Uint8Array {
+function usable({ compiled, graph }: Mapped, start: VehicleState, goal: readonly Fact[]): Uint8Array {
   const [holding, wanted, guarded] = [new Uint8Array(FACTS), new Uint8Array(FACTS), new Uint8Array(FACTS)]
   const inPlay = new Uint8Array(compiled.length)
   for (const fact of factsOf(start)) holding[fact] = 1
@@ -91,7 +97,7 @@ export interface Guide {
   left: (state: PackedState) => number
 }
 
-export function guideTo(planner: Planner, start: VehicleState, goal: VehicleState): Guide {
+export function guideTo(planner: Mapped, start: VehicleState, goal: VehicleState): Guide {
   const facts = factsOf(goal)
   const inPlay = usable(planner, start, facts)
   return { onward: stubborn(planner, inPlay, facts), left: atLeastLeft(planner, inPlay, facts) }
@@ -99,7 +105,7 @@ export function guideTo(planner: Planner, start: VehicleState, goal: VehicleStat
 
 /** Minutes of what must still be done. */
 function atLeastLeft(
-  { compiled, graph }: Planner,
+  { compiled, graph }: Mapped,
   inPlay: Uint8Array,
   goal: readonly Fact[],
 ): (state: PackedState) => number {
@@ -189,7 +195,7 @@ const inPlayOnly = (lists: readonly (readonly Compiled[])[], inPlay: Uint8Array)
 
 /** The applicable operations of a strong stubborn set of a state. */
 function stubborn(
-  { compiled, graph }: Planner,
+  { compiled, graph }: Mapped,
   inPlay: Uint8Array,
   goal: readonly Fact[],
 ): (state: PackedState) => readonly Compiled[] {

@@ -3,7 +3,7 @@
  * shop waits for nothing. It follows from the plan; what is missing holds the opening, never the reading
  * of the plan. Levels are typical: a quarter of the tank for work from above, a tenth to take it down.
  */
-import type { Ampere, CubicMetre, Fraction, Metre, Ohm, PaGauge } from '../shared'
+import type { Ampere, CubicMetre, Metre, Ohm, PaGauge } from '../shared'
 import type { FuelGradeId } from '../physics'
 import { opensLiquid, type Doing } from '../library'
 import { leastFuseA } from './fit'
