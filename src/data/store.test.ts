@@ -5,6 +5,12 @@ import {
   addDemoData,
   append,
   exportJob,
+  exportRaw,
+  hasUnwritten,
+  loadJob,
+  setAside,
+  undo,
+  unwrittenCount,
   importJob,
   listJobs,
   listVehicles,
@@ -167,5 +173,207 @@ describe('the recorded demo job', () => {
     const { events } = demoJobs(1_790_000_000_000).find((demo) => demo.events[0]!.jobId === 'demo-job-18')!
     const job = foldJob('demo-job-18', events, { kind: 'simulated', layout: 'A01', edits: [] })
     expect(unproven(job)).toEqual(job.signed!.unproven)
+  })
+})
+
+const stored = (jobId: string) => jobs.getItem<{ vehicleId: string; events: unknown[] }>(jobId)
+const meter = (lelPercent: number) => ({ kind: 'meter-read' as const, body: { lelPercent, where: 'tank' } })
+
+/** The database itself refuses, as a browser's does. */
+const refuse = (how: 'put' | 'get', problem: Error) =>
+  vi.spyOn(IDBObjectStore.prototype, how).mockImplementation(() => {
+    throw problem
+  })
+
+describe('a full disk', () => {
+  it('is told as what it is though the browser says nothing, and what was entered is kept in the page', async () => {
+    await open('job-1')
+    const spy = refuse('put', new DOMException('', 'QuotaExceededError'))
+    const outcome = await append('job-1', [meter(0)], 'Ida')
+    expect(outcome).toMatchObject({ ok: false, error: { kind: 'not-written', cause: 'full' } })
+    expect(unwrittenCount('job-1')).toEqual({ here: 1, elsewhere: 0 })
+    expect(hasUnwritten()).toBe(true)
+    expect(await undo('job-1', 'any', '', 'Ida')).toMatchObject({ ok: false, error: { kind: 'not-written' } })
+    expect(unwrittenCount('job-1').here).toBe(2)
+    const seen = await loadLog('job-1')
+    expect(seen.ok && seen.value.map((event) => event.kind)).toContain('meter-read')
+    spy.mockRestore()
+    expect((await append('job-1', [meter(1)], 'Ida')).ok).toBe(true)
+    expect(hasUnwritten()).toBe(false)
+    expect((await stored('job-1'))!.events).toHaveLength(4)
+  })
+  it('a database that cannot even be read loses nothing and says so', async () => {
+    await open('job-1')
+    const spy = refuse('get', new Error('closed'))
+    expect(await append('job-1', [meter(0)], 'Ida')).toMatchObject({
+      ok: false,
+      error: { kind: 'not-written', cause: 'other', reason: 'closed' },
+    })
+    expect(unwrittenCount('job-1').here).toBe(1)
+    spy.mockRestore()
+    await append('job-1', [meter(0)], 'Ida')
+    const log = await loadLog('job-1')
+    expect(log.ok && log.value.filter((event) => event.kind === 'meter-read')).toHaveLength(2)
+  })
+})
+
+describe('what could not be read back', () => {
+  it.each([
+    ['a meter at -5', { kind: 'meter-read', body: { lelPercent: -5, where: '' } }, 'body.lelPercent'],
+    [
+      '2,500 L of waste',
+      { kind: 'waste-noted', body: { litres: 2500, kind: 'mixed', container: '', whereTo: '' } },
+      'body.litres',
+    ],
+    [
+      'an infinite figure',
+      { kind: 'meter-read', body: { lelPercent: Infinity, where: '' } },
+      'body.lelPercent',
+    ],
+    [
+      'a word of 5,000 letters',
+      { kind: 'meter-read', body: { lelPercent: 0, where: 'x'.repeat(5000) } },
+      'body.where',
+    ],
+  ] as const)('%s is refused, the field is named and the job stands', async (_name, addition, field) => {
+    await open('job-1')
+    const before = await stored('job-1')
+    const outcome = await append('job-1', [addition as never], 'Ida')
+    expect(outcome).toMatchObject({ ok: false, error: { kind: 'refused', field } })
+    expect(await stored('job-1')).toEqual(before)
+    expect((await loadLog('job-1')).ok).toBe(true)
+  })
+  it('a name too long for a signature is refused, and the next entry goes on', async () => {
+    await open('job-1')
+    expect(await append('job-1', [meter(0)], 'I'.repeat(5000))).toMatchObject({
+      ok: false,
+      error: { kind: 'refused', field: 'by' },
+    })
+    expect((await append('job-1', [meter(0)], 'Ida')).ok).toBe(true)
+  })
+})
+
+describe('one bad record', () => {
+  beforeEach(() => saveVehicle(DEMO_VEHICLES[0]!))
+  it('stays where it is: the others are listed, the odd one is named, and can be set aside', async () => {
+    await open('job-1')
+    await jobs.setItem('odd-1', { vehicleId: '', events: [{ kind: 'constructor' }] })
+    await jobs.setItem('odd-2', 'no record at all')
+    await jobs.setItem('odd-3', { vehicleId: '', events: [null, 7] })
+    const listed = await listJobs()
+    expect(listed.find((entry) => entry.job.id === 'job-1')!.problem).toBeNull()
+    for (const id of ['odd-1', 'odd-2', 'odd-3'])
+      expect(listed.find((entry) => entry.job.id === id)!.problem).toMatchObject({ kind: 'damaged' })
+    expect(await openWaits()).toEqual([])
+    expect(JSON.parse(await exportRaw('odd-2'))).toMatchObject({ stored: 'no record at all' })
+    expect(await setAside('odd-2')).toMatchObject({ ok: true })
+    expect((await listJobs()).map((entry) => entry.job.id)).not.toContain('odd-2')
+  })
+  it('a bad event stands aside, the job opens and goes on, and a good file puts it right', async () => {
+    await open('job-1')
+    await append('job-1', [meter(3)], 'Ida')
+    const good = await exportJob('job-1')
+    const record = (await stored('job-1'))!
+    const broken = structuredClone(record)
+    ;(broken.events[1] as { body: { lelPercent: number } }).body.lelPercent = -5
+    await jobs.setItem('job-1', broken)
+    const loaded = await loadJob('job-1')
+    expect(loaded.ok && [loaded.value.events.length, loaded.value.aside.map((one) => one.at)]).toEqual([
+      1,
+      ['body.lelPercent'],
+    ])
+    expect((await append('job-1', [meter(1)], 'Ida')).ok).toBe(true)
+    expect((await stored('job-1'))!.events).toHaveLength(3)
+    const healed = await importJob(good.ok ? good.value : '')
+    expect(healed).toMatchObject({ ok: true, healed: 1 })
+    const whole = await loadJob('job-1')
+    expect(whole.ok && [whole.value.events.length, whole.value.aside]).toEqual([3, []])
+  })
+  it('a symptom that this version does not know moves nothing and stops nothing', async () => {
+    await open('job-1')
+    const complaint = {
+      symptoms: ['fromTheFuture', 'smell'],
+      raisers: [],
+      failingNow: 'yes' as const,
+      words: '',
+      conditions: [],
+      lastFill: '',
+      lamps: '',
+      history: '',
+    }
+    expect((await append('job-1', [{ kind: 'complaint-noted', body: complaint }], 'Ida')).ok).toBe(true)
+    expect((await listJobs())[0]!.job.complaint.symptoms).toEqual(['smell'])
+  })
+})
+
+describe('a file and what is here', () => {
+  beforeEach(() => saveVehicle(DEMO_VEHICLES[0]!))
+  const signed = { kind: 'job-signed' as const, body: { unproven: [], note: '' } }
+  const exported = async () => {
+    const file = await exportJob('job-1')
+    if (!file.ok) throw new Error('no file')
+    return JSON.parse(file.value) as {
+      events: {
+        id: string
+        kind: string
+        body: Record<string, unknown>
+        clock: number
+        at: number
+        seq: number
+        device: string
+        seen?: object
+      }[]
+    }
+  }
+  it('an entry that reads otherwise in the file refuses the file, and nothing changes', async () => {
+    await open('job-1')
+    await append('job-1', [meter(25)], 'Ida')
+    const file = await exported()
+    file.events[1]!.body.lelPercent = 0
+    const before = await stored('job-1')
+    expect(await importJob(JSON.stringify(file))).toMatchObject({ ok: false, at: 'events.1' })
+    expect(await stored('job-1')).toEqual(before)
+  })
+  it('what is signed is neither undone nor added to, here or by a file', async () => {
+    await open('job-1')
+    await append('job-1', [meter(0)], 'Ida')
+    await append('job-1', [signed], 'Ida')
+    const file = await exported()
+    const [, read, sign] = file.events
+    const foreign = { ...read!, device: 'other', seen: {}, seq: 0 }
+    file.events.push(
+      {
+        ...foreign,
+        id: 'undo-it',
+        kind: 'event-undone',
+        body: { eventId: sign!.id, reason: '' },
+        clock: sign!.clock + 5,
+      },
+      { ...foreign, id: 'before-it', clock: sign!.clock - 1, body: { lelPercent: 90, where: '' } },
+      { ...foreign, id: 'after-it', seq: 1, clock: sign!.clock + 6, body: { lelPercent: 1, where: '' } },
+    )
+    expect(await importJob(JSON.stringify(file))).toMatchObject({
+      ok: true,
+      added: 1,
+      left: [{ eventId: 'undo-it' }, { eventId: 'before-it' }],
+    })
+    const log = await loadLog('job-1')
+    expect(log.ok && foldJob('job-1', log.value).signed).not.toBeNull()
+    expect(await undo('job-1', read!.id, '', 'Ida')).toMatchObject({ ok: false, error: { kind: 'refused' } })
+  })
+  it('a file of a clock that runs days ahead is refused with what to do', async () => {
+    await open('job-1')
+    const file = await exported()
+    file.events.push({
+      ...file.events[0]!,
+      id: 'ahead',
+      seq: 9,
+      clock: Date.now() + 1e9,
+      at: Date.now() + 1e9,
+    })
+    expect(await importJob(JSON.stringify(file))).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining('ahead'),
+    })
   })
 })

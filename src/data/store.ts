@@ -7,14 +7,20 @@ import localforage from 'localforage'
 import {
   appendEvent,
   liveEvents,
+  mergeFile,
   mergeLogs,
   readEvent,
   readJobFile,
+  readLog,
+  refusalOf,
+  signatureOf,
   writeJobFile,
   type Author,
   type BodyOf,
   type EventKind,
   type JobEvent,
+  type Left,
+  type SetAside,
 } from '@/core/records'
 import { foldJob, vehicleSchema, type JobView, type VehicleRecord, type Wait } from '@/core/job'
 import type { DemoJob } from '@/core/practice'
@@ -30,7 +36,10 @@ interface StoredJob {
 }
 
 export type StoreProblem =
-  | { kind: 'not-written'; reason: string }
+  /** `full`: this browser gives no more room. The entries are kept in the page. */
+  | { kind: 'not-written'; cause: 'full' | 'other'; reason: string }
+  /** It could not be read back, so it is not stored; nothing changed. */
+  | { kind: 'refused'; entry: string; field: string; problem: string }
   | { kind: 'not-found'; what: string }
   | { kind: 'damaged'; problem: string; at: string }
 type Outcome<T> = { ok: true; value: T } | { ok: false; error: StoreProblem }
@@ -39,9 +48,32 @@ type Outcome<T> = { ok: true; value: T } | { ok: false; error: StoreProblem }
 const unwritten = new Map<string, JobEvent[]>()
 export const unwrittenEvents = (jobId: string): JobEvent[] => unwritten.get(jobId) ?? []
 
+/** Unwritten entries by job that other pages of this tablet hold, by page. */
+const elsewhere = new Map<string, Record<string, number>>()
+/** How many entries of a job are not written, on this page and on others. */
+export function unwrittenCount(jobId: string): { here: number; elsewhere: number } {
+  const others = [...elsewhere.values()].reduce((sum, page) => sum + (page[jobId] ?? 0), 0)
+  return { here: unwrittenEvents(jobId).length, elsewhere: others }
+}
+/** Is anything on this page not written? Leaving would lose it. */
+export const hasUnwritten = (): boolean => [...unwritten.values()].some((events) => events.length > 0)
+
 const listeners = new Set<() => void>()
 const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('stop-start')
-channel?.addEventListener('message', () => listeners.forEach((listener) => listener()))
+type Message = 'changed' | 'who has unwritten' | { page: string; unwritten: Record<string, number> }
+const page = typeof crypto === 'undefined' ? 'page' : crypto.randomUUID()
+const tellUnwritten = () =>
+  channel?.postMessage({
+    page,
+    unwritten: Object.fromEntries([...unwritten].map(([jobId, events]) => [jobId, events.length])),
+  } satisfies Message)
+channel?.addEventListener('message', ({ data }: MessageEvent<Message>) => {
+  if (data === 'who has unwritten') return hasUnwritten() ? tellUnwritten() : undefined
+  if (data !== 'changed') elsewhere.set(data.page, data.unwritten)
+  listeners.forEach((listener) => listener())
+})
+channel?.postMessage('who has unwritten' satisfies Message)
+
 /** Calls back after any change, from this page or another. */
 export function onStoreChange(listener: () => void): () => void {
   listeners.add(listener)
@@ -65,53 +97,146 @@ function locked<T>(name: string, work: () => Promise<T>): Promise<T> {
 }
 
 const reasonOf = (problem: unknown) => (problem instanceof Error ? problem.message : String(problem))
+/** A full disk is told by the name of what is thrown: its message may be empty. */
+const isFull = (problem: unknown): boolean =>
+  typeof problem === 'object' &&
+  problem !== null &&
+  'name' in problem &&
+  ['QuotaExceededError', 'NS_ERROR_DOM_QUOTA_REACHED'].includes(String(problem.name))
+const notWritten = (problem: unknown): { ok: false; error: StoreProblem } => ({
+  ok: false,
+  error: { kind: 'not-written', cause: isFull(problem) ? 'full' : 'other', reason: reasonOf(problem) },
+})
 
-/** The whole log of a job; a damaged event is refused by name and place, never passed over. */
-export async function loadLog(jobId: string): Promise<Outcome<JobEvent[]>> {
-  const stored = await jobs.getItem<StoredJob>(jobId)
-  if (!stored) return { ok: false, error: { kind: 'not-found', what: `job ${jobId}` } }
-  const events: JobEvent[] = []
-  for (const [at, raw] of stored.events.entries()) {
-    const event = readEvent(raw)
-    if (!event.ok)
-      return {
-        ok: false,
-        error: { kind: 'damaged', problem: event.error.problem, at: `event ${at + 1}, ${event.error.at}` },
-      }
-    events.push(event.value)
-  }
-  return { ok: true, value: mergeLogs(events, unwrittenEvents(jobId)) }
+const isRecord = (stored: unknown): stored is StoredJob =>
+  typeof stored === 'object' && stored !== null && Array.isArray((stored as StoredJob).events)
+
+export interface LoadedLog {
+  events: JobEvent[]
+  /** What could not be read: kept as it is, and named. */
+  aside: SetAside[]
 }
 
-/** Appends events to a job under its lock. On failure they stay in memory and the reason comes back. */
+/** The log of a job. An event that cannot be read is set aside by name and place, and the rest stands. */
+export async function loadJob(jobId: string): Promise<Outcome<LoadedLog>> {
+  const stored = await jobs.getItem<unknown>(jobId)
+  if (!stored) {
+    const fresh = unwrittenEvents(jobId)
+    return fresh.length > 0
+      ? { ok: true, value: { events: fresh, aside: [] } }
+      : { ok: false, error: { kind: 'not-found', what: `job ${jobId}` } }
+  }
+  if (!isRecord(stored))
+    return { ok: false, error: { kind: 'damaged', problem: 'it holds no list of entries', at: 'the record' } }
+  const { events, aside } = readLog(stored.events)
+  if (events.length === 0 && aside.length > 0)
+    return {
+      ok: false,
+      error: { kind: 'damaged', problem: aside[0]!.problem, at: `entry 1, ${aside[0]!.at}` },
+    }
+  return { ok: true, value: { events: mergeLogs(events, unwrittenEvents(jobId)), aside } }
+}
+
+/** The readable events alone. */
+export async function loadLog(jobId: string): Promise<Outcome<JobEvent[]>> {
+  const loaded = await loadJob(jobId)
+  return loaded.ok ? { ok: true, value: loaded.value.events } : loaded
+}
+
+/** Appends events to a job under its lock. What could not be read back is refused and named; what the database does not take stays in memory. */
 export function append<K extends EventKind>(
   jobId: string,
   additions: { kind: K; body: BodyOf<K> }[],
   by: string,
 ): Promise<Outcome<JobEvent[]>> {
   return locked(jobId, async () => {
-    const device = await deviceId()
-    const stored = (await jobs.getItem<StoredJob>(jobId)) ?? { vehicleId: '', events: [] }
-    let log = [...(stored.events as JobEvent[]), ...unwrittenEvents(jobId)]
-    const author: Author = { device, by }
-    const fresh = additions.map(({ kind, body }) => {
-      const event = appendEvent(log, jobId, kind, body, author, Date.now(), crypto.randomUUID())
-      log = [...log, event]
-      return event
-    })
-    const opened = fresh.find((event) => event.kind === 'job-opened')
-    const vehicleId = opened?.kind === 'job-opened' ? opened.body.vehicleId : stored.vehicleId
+    let fresh: JobEvent[] = []
     try {
-      await jobs.setItem(jobId, { vehicleId, events: log })
+      const device = await deviceId()
+      const found = await jobs.getItem<unknown>(jobId)
+      const stored: StoredJob = isRecord(found) ? found : { vehicleId: '', events: [] }
+      let log = mergeLogs(readLog(stored.events).events, unwrittenEvents(jobId))
+      const author: Author = { device, by }
+      for (const { kind, body } of additions) {
+        const event = appendEvent(log, jobId, kind, body, author, Date.now(), crypto.randomUUID())
+        const refused = refusalOf(event) ?? undoesSigned(log, event)
+        if (refused)
+          return {
+            ok: false,
+            error: { kind: 'refused', entry: kind, field: refused.at, problem: refused.problem },
+          } as const
+        log = [...log, event]
+        fresh = [...fresh, event]
+      }
+      const opened = fresh.find((event) => event.kind === 'job-opened')
+      const vehicleId = opened?.kind === 'job-opened' ? opened.body.vehicleId : stored.vehicleId
+      await jobs.setItem(jobId, {
+        vehicleId,
+        events: [...stored.events, ...unwrittenEvents(jobId), ...fresh],
+      })
       unwritten.delete(jobId)
+      tellUnwritten()
       announceChange()
-      return { ok: true, value: log }
+      void askToPersist()
+      return { ok: true, value: log } as const
     } catch (problem) {
-      unwritten.set(jobId, [...unwrittenEvents(jobId), ...fresh])
+      // Where not even reading worked the entries are made from what this page holds.
+      const kept = fresh.length > 0 ? fresh : madeHere(jobId, additions, by)
+      unwritten.set(jobId, [...unwrittenEvents(jobId), ...kept])
+      tellUnwritten()
       announceChange()
-      return { ok: false, error: { kind: 'not-written', reason: reasonOf(problem) } }
+      return notWritten(problem)
     }
   })
+}
+
+/** Entries without the store, by a device of this page: they sort and merge like any. */
+function madeHere<K extends EventKind>(
+  jobId: string,
+  additions: { kind: K; body: BodyOf<K> }[],
+  by: string,
+): JobEvent[] {
+  let log = unwrittenEvents(jobId)
+  const author: Author = { device: device ?? `page-${page.slice(0, 8)}`, by }
+  const made: JobEvent[] = []
+  for (const { kind, body } of additions) {
+    const event = appendEvent(log, jobId, kind, body, author, Date.now(), crypto.randomUUID())
+    if (refusalOf(event)) continue
+    log = [...log, event]
+    made.push(event)
+  }
+  return made
+}
+
+/** What was signed is not undone: a new job says what is different. */
+function undoesSigned(log: JobEvent[], event: JobEvent): { at: string; problem: string } | null {
+  if (event.kind !== 'event-undone') return null
+  return signatureOf(log)?.covers.has(event.body.eventId)
+    ? { at: 'eventId', problem: 'it is signed: open a new job and say there what is different' }
+    : null
+}
+
+let asked = false
+/** Asks the browser once not to clear this by itself when room runs short. */
+async function askToPersist(): Promise<void> {
+  if (asked || typeof navigator === 'undefined' || !navigator.storage?.persist) return
+  asked = true
+  await navigator.storage.persist().catch(() => false)
+}
+
+export interface Storage {
+  /** The browser's database, or the small store that it falls back to. */
+  where: 'database' | 'small store'
+  /** Kept until somebody clears it; else the browser may when room runs short. */
+  kept: boolean
+}
+export async function storageInUse(): Promise<Storage> {
+  await jobs.ready()
+  const persisted =
+    typeof navigator !== 'undefined' && navigator.storage?.persisted
+      ? await navigator.storage.persisted().catch(() => false)
+      : false
+  return { where: jobs.driver() === localforage.INDEXEDDB ? 'database' : 'small store', kept: persisted }
 }
 
 export async function undo(jobId: string, eventId: string, reason: string, by: string) {
@@ -134,15 +259,25 @@ export interface ListedJob {
   problem: StoreProblem | null
 }
 
+/** Every job, each read by itself: one that cannot be read is listed with what is wrong. */
 export async function listJobs(): Promise<ListedJob[]> {
   const ids = await jobs.keys()
   const known = new Map((await listVehicles()).map((vehicle) => [vehicle.id, vehicle]))
+  const odd = (id: string, problem: StoreProblem): ListedJob => ({
+    job: foldJob(id, []),
+    vehicle: null,
+    problem,
+  })
   return Promise.all(
     ids.map(async (id): Promise<ListedJob> => {
-      const log = await loadLog(id)
-      if (!log.ok) return { job: foldJob(id, []), vehicle: null, problem: log.error }
-      const vehicle = known.get(foldJob(id, log.value).vehicleId) ?? null
-      return { job: foldJob(id, log.value, vehicle ?? undefined), vehicle, problem: null }
+      try {
+        const log = await loadLog(id)
+        if (!log.ok) return odd(id, log.error)
+        const vehicle = known.get(foldJob(id, log.value).vehicleId) ?? null
+        return { job: foldJob(id, log.value, vehicle ?? undefined), vehicle, problem: null }
+      } catch (problem) {
+        return odd(id, { kind: 'damaged', problem: reasonOf(problem), at: 'its entries' })
+      }
     }),
   )
 }
@@ -168,14 +303,21 @@ const OF_WAITS: ReadonlySet<string> = new Set<EventKind>([
 /** Waits that nobody has ended, of all jobs that are not signed. Of each log only what decides is read: this is asked for on every page. */
 export async function openWaits(): Promise<OpenWait[]> {
   const found: OpenWait[] = []
-  await jobs.iterate<StoredJob, void>((stored, jobId) => {
+  await jobs.iterate<unknown, void>((stored, jobId) => {
+    if (!isRecord(stored)) return
     const events = stored.events
-      .filter((raw) => OF_WAITS.has((raw as { kind?: string }).kind ?? ''))
+      .filter((raw) => OF_WAITS.has((raw as { kind?: string } | null)?.kind ?? ''))
       .map(readEvent)
       .flatMap((event) => (event.ok ? [event.value] : []))
-    const job = foldJob(jobId, events)
-    if (!job.signed)
-      found.push(...job.waits.filter((wait) => !wait.ended).map((wait) => ({ jobId, unit: job.unit, wait })))
+    try {
+      const job = foldJob(jobId, events)
+      if (!job.signed)
+        found.push(
+          ...job.waits.filter((wait) => !wait.ended).map((wait) => ({ jobId, unit: job.unit, wait })),
+        )
+    } catch {
+      // Today names a job that cannot be read; its waits are not known.
+    }
   })
   return found
 }
@@ -212,7 +354,7 @@ export async function saveVehicle(vehicle: VehicleRecord): Promise<Outcome<Vehic
     announceChange()
     return { ok: true, value: parsed.data }
   } catch (problem) {
-    return { ok: false, error: { kind: 'not-written', reason: reasonOf(problem) } }
+    return notWritten(problem)
   }
 }
 
@@ -228,10 +370,33 @@ export async function exportJob(jobId: string): Promise<Outcome<string>> {
   }
 }
 
-export type ImportOutcome =
-  { ok: true; jobId: string; added: number; photosLost: number } | { ok: false; problem: string; at: string }
+/** The record of a job as it is stored, readable or not: for whoever puts it right. */
+export async function exportRaw(jobId: string): Promise<string> {
+  const stored = await jobs.getItem<unknown>(jobId)
+  return JSON.stringify({ jobId, stored, unwritten: unwrittenEvents(jobId) }, null, 1)
+}
 
-/** Takes a job from a file: new, or merged with the one that is here. A refused file changes nothing. */
+const setAsides = localforage.createInstance({ name: 'stop-start', storeName: 'aside' })
+
+/** Takes a record that cannot be read out of the lists; it is kept beside them as it is. */
+export async function setAside(jobId: string): Promise<Outcome<null>> {
+  return locked(jobId, async () => {
+    try {
+      await setAsides.setItem(`${jobId} ${Date.now()}`, await jobs.getItem<unknown>(jobId))
+      await jobs.removeItem(jobId)
+      announceChange()
+      return { ok: true, value: null } as const
+    } catch (problem) {
+      return notWritten(problem)
+    }
+  })
+}
+
+export type ImportOutcome =
+  | { ok: true; jobId: string; added: number; left: Left[]; healed: number; photosLost: number }
+  | { ok: false; problem: string; at: string }
+
+/** Takes a job from a file: new, or merged with the one that is here; a good file puts right what cannot be read here. A refused file changes nothing. */
 export async function importJob(content: string): Promise<ImportOutcome> {
   const file = readJobFile(content)
   if (!file.ok) return { ok: false, problem: file.error.problem, at: file.error.at }
@@ -242,19 +407,46 @@ export async function importJob(content: string): Promise<ImportOutcome> {
       problem: vehicle.error.issues[0]!.message,
       at: `vehicle.${vehicle.error.issues[0]!.path.map(String).join('.')}`,
     }
-  return locked(file.value.jobId, async () => {
-    const here = await jobs.getItem<StoredJob>(file.value.jobId)
-    const before = (here?.events ?? []) as JobEvent[]
-    const merged = mergeLogs(before, file.value.events)
+  const { jobId, events, photos } = file.value
+  return locked(jobId, async () => {
+    const found = await jobs.getItem<unknown>(jobId)
+    const here = readLog(isRecord(found) ? found.events : [])
+    const merged = mergeFile(mergeLogs(here.events, unwrittenEvents(jobId)), events, Date.now())
+    if (!merged.ok) return merged
+    const idOf = (raw: unknown) => String((raw as { id?: unknown } | null)?.id)
+    const stored = isRecord(found) ? found.events : []
+    const inFile = new Set(events.map((event) => event.id))
+    const healed = new Set(here.aside.filter(({ raw }) => inFile.has(idOf(raw))).map(({ raw }) => raw))
+    // What is stored stays as it was written; only what could not be read gives way.
+    const kept = stored.filter((raw) => !healed.has(raw))
+    const had = new Set(kept.map(idOf))
     try {
       if (!(await vehicles.getItem(vehicle.data.id))) await vehicles.setItem(vehicle.data.id, vehicle.data)
-      await jobs.setItem(file.value.jobId, { vehicleId: vehicle.data.id, events: merged })
+      await jobs.setItem(jobId, {
+        vehicleId: vehicle.data.id,
+        events: [...kept, ...merged.log.filter((event) => !had.has(event.id))],
+      })
     } catch (problem) {
-      return { ok: false, problem: reasonOf(problem), at: 'this browser’s database' } as const
+      return {
+        ok: false,
+        problem: isFull(problem)
+          ? 'this browser gives no more room: save what is here as files and clear some space'
+          : `the browser did not take it: ${reasonOf(problem)}`,
+        at: 'this tablet',
+      } as const
     }
-    const photosLost = await takePhotos(file.value.photos)
+    unwritten.delete(jobId)
+    tellUnwritten()
+    const photosLost = await takePhotos(photos)
     announceChange()
-    return { ok: true, jobId: file.value.jobId, added: merged.length - before.length, photosLost } as const
+    return {
+      ok: true,
+      jobId,
+      added: merged.added,
+      left: merged.left,
+      healed: healed.size,
+      photosLost,
+    } as const
   })
 }
 

@@ -12,7 +12,16 @@ import {
   type Layout,
   type VehicleState,
 } from '../vehicle'
-import { findTest, scopeOf, testOn, type Pace, type RaiserId, type SymptomId, type WayId } from '../library'
+import {
+  findTest,
+  isSymptom,
+  scopeOf,
+  testOn,
+  type Pace,
+  type RaiserId,
+  type SymptomId,
+  type WayId,
+} from '../library'
 import type { Complaint, Done, Evidence } from '../diagnosis'
 import { levelByDip, litresAfter } from '../procedure'
 import { differenceFromSi, differenceToSi, toSi, unitKind, type CubicMetre } from '../shared'
@@ -105,7 +114,9 @@ export interface JobView {
   done: Done[]
   epoch: number
   waits: Wait[]
-  hazardsConfirmedAt: number | null
+  /** Place of the event in hand among those of the log, and of the last look at the hazards. */
+  order: number
+  hazardsConfirmedOrder: number
   /** The last long pause that an act beside the plan ended. */
   away: Pause | null
   waste: (BodyOf<'waste-noted'> & { at: number })[]
@@ -135,7 +146,7 @@ export interface JobView {
   /** Repairs of the first plan that was begun: more than these is extra work. */
   agreed: string[] | null
   /** The last change of hands: whoever takes over looks at the hazards anew. */
-  handover: { at: number; to: string; note: string } | null
+  handover: { at: number; to: string; note: string; order: number } | null
   signed: { at: number; by: string; unproven: string[]; note: string } | null
   lastAt: number
   lastBy: string
@@ -179,7 +190,8 @@ function emptyJob(id: string): JobView {
     done: [],
     epoch: 0,
     waits: [],
-    hazardsConfirmedAt: null,
+    order: -1,
+    hazardsConfirmedOrder: -1,
     away: null,
     handover: null,
     waste: [],
@@ -218,8 +230,9 @@ export function foldJob(
   const layout = LAYOUTS[vehicle.layout]
   const { tankCapacityM3 } = vehicle.specification ?? specificationOf({}, layout)
   const job: JobView = { ...emptyJob(jobId), layout, capacityM3: tankCapacityM3.value }
-  for (const event of liveEvents(log)) {
-    job.away = pauseEnded(job, event)
+  for (const [order, event] of liveEvents(log).entries()) {
+    job.away = pauseEnded(job, event, order)
+    job.order = order
     apply(job, event)
     job.lastAt = Math.max(job.lastAt, event.at)
     job.lastBy = event.by
@@ -279,7 +292,7 @@ function apply(job: JobView, event: JobEvent): void {
       job.noted = event.body
       job.words = event.body.words || job.words
       job.complaint = {
-        symptoms: event.body.symptoms as SymptomId[],
+        symptoms: event.body.symptoms.filter(isSymptom),
         raisers: event.body.raisers as RaiserId[],
         failingNow: event.body.failingNow,
       }
@@ -288,7 +301,7 @@ function apply(job: JobView, event: JobEvent): void {
     case 'state-asserted':
       return assertState(job, event.body, event.at)
     case 'reading-taken':
-      return takeReading(job, event.body, event.id, event.at)
+      return takeReading(job, event)
     case 'capture-kept':
       job.captures.push({ ...event.body, at: event.at, eventId: event.id, epoch: job.epoch })
       return
@@ -309,7 +322,7 @@ function apply(job: JobView, event: JobEvent): void {
         ticks: new Set(),
         checks: new Map(),
       }
-      job.hazardsConfirmedAt = event.at
+      job.hazardsConfirmedOrder = job.order
       return
     case 'ready-noted':
     case 'substep-ticked':
@@ -452,7 +465,7 @@ const isNote = (event: JobEvent): event is NoteEvent => (NOTES as readonly strin
 
 /** What is kept beside the readings. */
 function note(job: JobView, event: NoteEvent) {
-  if (event.kind === 'hazards-confirmed') job.hazardsConfirmedAt = event.at
+  if (event.kind === 'hazards-confirmed') job.hazardsConfirmedOrder = job.order
   else if (event.kind === 'opening-noted') job.inside.set(event.body.item, event.body.finding)
   else if (event.kind === 'waste-noted') job.waste.push({ ...event.body, at: event.at })
   else if (event.kind === 'photo-kept') job.photos.push({ ...event.body, at: event.at, eventId: event.id })
@@ -460,12 +473,17 @@ function note(job: JobView, event: NoteEvent) {
     job.calls.set(event.body.callId, event.body)
     job.terms = event.body.terms ?? job.terms
   } else if (event.kind === 'consent-noted') job.consents.push({ ...event.body, at: event.at })
-  else if (event.kind === 'handed-over') job.handover = { ...event.body, at: event.at }
+  else if (event.kind === 'handed-over') job.handover = { ...event.body, at: event.at, order: job.order }
   else if (event.kind === 'way-taken') {
     job.ways.push({ ...event.body, at: event.at })
     if (event.body.way === 'stoodYears') job.surveying = event.body.outcome === 'survey'
   } else if (event.kind === 'meter-read')
-    job.meters.push({ at: event.at, lelFraction: event.body.lelPercent / 100, where: event.body.where })
+    job.meters.push({
+      at: event.at,
+      lelFraction: event.body.lelPercent / 100,
+      where: event.body.where,
+      placed: event,
+    })
   else if (event.kind === 'survey-noted') job.survey.set(event.body.item, { ...event.body, at: event.at })
   else {
     job.provoked.push({ ...event.body, at: event.at })
@@ -473,7 +491,8 @@ function note(job: JobView, event: NoteEvent) {
   }
 }
 
-function takeReading(job: JobView, body: BodyOf<'reading-taken'>, eventId: string, at: number) {
+function takeReading(job: JobView, event: Extract<JobEvent, { kind: 'reading-taken' }>) {
+  const { body, id: eventId, at } = event
   const reading: Reading = { ...body, eventId, at, epoch: job.epoch, state: job.state }
   if (body.phase === 'proof')
     job.proofs = [...job.proofs.filter((other) => other.testId !== body.testId), reading]
@@ -485,7 +504,7 @@ function takeReading(job: JobView, body: BodyOf<'reading-taken'>, eventId: strin
   // As it stands on this vehicle: what it leaves depends on what the vehicle has.
   const test = known && testOn(job.layout.id, known)
   if (body.testId.startsWith('T76') && body.value.kind === 'number')
-    job.meters.push({ at, lelFraction: toSi(body.value.entered), where: test?.short ?? '' })
+    job.meters.push({ at, lelFraction: toSi(body.value.entered), where: test?.short ?? '', placed: event })
   // A test leaves the vehicle in its own state; what it needed must have held.
   if (test) job.state = { ...job.state, ...test.leaves }
   if (body.testId === 'T82' && body.value.kind === 'number') dipped(job, toSi(body.value.entered) * 1e3)

@@ -1,5 +1,6 @@
 export * from './fold'
 export * from './implied'
+export * from './gateEntry'
 export * from './vehicleRecord'
 export * from './progress'
 export * from './slips'

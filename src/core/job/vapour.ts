@@ -15,13 +15,20 @@ interface Metered {
   vapourClearAt: number | null
 }
 
-/** Minutes since the meter cleared it, where this act needs it clear and that was too long ago; else null. */
+/** Minutes since a moment; Infinity where nobody knows it, or where the clock runs behind it or behind what was seen of it: such an age says nothing. */
+export const ageMinutes = (since: number | null, now: number, latest: number): Minutes =>
+  since === null || now < since || now < latest - CLOCK_SLACK_MS ? Infinity : (now - since) / 60_000
+/** Clocks are set by so much without meaning anything. */
+const CLOCK_SLACK_MS = 60_000
+
+/** Minutes since the meter cleared it, where this act needs it clear and that was too long ago; else null. `latest` is the latest time that this tablet has seen, ms. */
 export function vapourStale(
   { state, vapourClearAt }: Metered,
   act: Pick<Act, 'needs' | 'sets'>,
   now: number,
+  latest = now,
 ): Minutes | null {
   if (act.needs.vapour !== 'clear' || state.vapour !== 'clear') return null
-  const since = vapourClearAt === null ? Infinity : (now - vapourClearAt) / 60_000
+  const since = ageMinutes(vapourClearAt, now, latest)
   return since > (act.sets.battery ? CLEAR_FOR_BATTERY_MINUTES : CLEAR_FOR_MINUTES) ? since : null
 }

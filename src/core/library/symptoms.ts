@@ -208,6 +208,8 @@ export const SYMPTOMS: Symptom[] = [
 ]
 
 export const symptomById = (id: SymptomId): Symptom => SYMPTOMS.find((symptom) => symptom.id === id)!
+/** A file of a newer version may name symptoms that this one does not have. */
+export const isSymptom = (id: string): id is SymptomId => SYMPTOMS.some((symptom) => symptom.id === id)
 
 /** What is traced for a complaint: a leak before anything else, the gauge only where nothing is said of the engine. */
 export function scopeOf(symptoms: SymptomId[]): Scope {

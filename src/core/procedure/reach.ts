@@ -1,5 +1,5 @@
 /**
- * The cheapest way from one state of the vehicle to another: a shortest-path search (Dijkstra) over
+ * The cheapest way from one state of the vehicle to another: a shortest-path search (A*, guide.ts) over
  * packed states. The same search prices a test, plans a repair and values a check. It refuses to pass
  * through a state that an invariant forbids, and says so when there is no way.
  */

@@ -339,6 +339,8 @@ interface Envelope<K extends EventKind> {
   /** Wall clock when it happened, ms. */
   at: number
   by: string
+  /** What its author had of other devices' events: the highest sequence of each. Missing in logs of before it was kept. */
+  seen?: Record<string, number>
   body: BodyOf<K>
 }
 export type JobEvent = { [K in EventKind]: Envelope<K> }[EventKind]
@@ -352,7 +354,8 @@ const envelopeSchema = z.object({
   seq: z.number().int().min(0),
   clock: z.number().finite(),
   at: z.number().finite(),
-  by: text,
+  by: z.string().max(200),
+  seen: z.record(z.string().max(80), z.number().int().min(0)).optional(),
   body: z.unknown(),
 })
 
@@ -416,7 +419,7 @@ export function readEvent(data: unknown): { ok: true; value: JobEvent } | { ok: 
   const envelope = envelopeSchema.safeParse(data)
   if (!envelope.success) return bad(envelope.error.issues[0]!)
   const { kind } = envelope.data
-  if (!(kind in KINDS))
+  if (!Object.hasOwn(KINDS, kind))
     return {
       ok: false,
       error: { kind: 'bad-event', problem: `the kind "${kind}" is not known to this version`, at: 'kind' },
@@ -439,12 +442,28 @@ export function readEvent(data: unknown): { ok: true; value: JobEvent } | { ok: 
   return { ok: true, value: { ...envelope.data, v: known.version, body: parsed.data } as JobEvent }
 }
 
-const bad = (
-  issue: { message: string; path: PropertyKey[] },
-  prefix = '',
-): { ok: false; error: EventProblem } => ({
+/** What is wrong with a value, so that a person can put it right. */
+function inWords(issue: z.core.$ZodIssue): string {
+  const letters = 'origin' in issue && issue.origin === 'string'
+  switch (issue.code) {
+    case 'too_small':
+      return letters ? 'it is empty' : `it is under ${issue.minimum}`
+    case 'too_big':
+      return letters ? `it has more than ${issue.maximum} letters` : `it is over ${issue.maximum}`
+    case 'invalid_type':
+      return issue.expected === 'number' ? 'it is no number' : `it is no ${issue.expected}`
+    default:
+      return issue.message
+  }
+}
+
+const bad = (issue: z.core.$ZodIssue, prefix = ''): { ok: false; error: EventProblem } => ({
   ok: false,
-  error: { kind: 'bad-event', problem: issue.message, at: prefix + issue.path.map(String).join('.') },
+  error: {
+    kind: 'bad-event',
+    problem: inWords(issue),
+    at: prefix + issue.path.map(String).join('.') || 'the whole event',
+  },
 })
 
 export const versionOf = (kind: EventKind): number => KINDS[kind].version

@@ -2,7 +2,7 @@
  * The log of one job: append only. Order is by hybrid clock, then device, then sequence, so that logs
  * from two tablets merge to one order on both. Undo is an event that names another.
  */
-import { versionOf, type BodyOf, type EventKind, type JobEvent } from './kinds'
+import { readEvent, versionOf, type BodyOf, type EventKind, type EventProblem, type JobEvent } from './kinds'
 
 export interface Author {
   device: string
@@ -34,8 +34,54 @@ export function appendEvent<K extends EventKind>(
     clock,
     at: now,
     by: author.by,
+    seen: seenOf(log, author.device),
     body,
   } as JobEvent
+}
+
+function seenOf(log: JobEvent[], own: string): Record<string, number> {
+  const seen: Record<string, number> = {}
+  for (const { device, seq } of log) if (device !== own) seen[device] = Math.max(seen[device] ?? 0, seq)
+  return seen
+}
+
+/** An event as far as it tells what it came after. */
+export type Placed = Pick<JobEvent, 'device' | 'seq' | 'seen'>
+
+/** Did whoever made the one have the other before him? Null where a log of before does not tell. Clocks are not asked. */
+export function hasSeen(one: Placed, other: Placed): boolean | null {
+  if (one.device === other.device) return one.seq > other.seq
+  return one.seen ? (one.seen[other.device] ?? -1) >= other.seq : null
+}
+
+/** An event that cannot be read, as it is stored, and what is wrong with it. */
+export interface SetAside {
+  /** Place among the stored events, from 0. */
+  index: number
+  raw: unknown
+  problem: string
+  at: string
+}
+
+/** Reads stored events one by one: what cannot be read is set aside, and the rest stands. */
+export function readLog(stored: readonly unknown[]): { events: JobEvent[]; aside: SetAside[] } {
+  const events: JobEvent[] = []
+  const aside: SetAside[] = []
+  stored.forEach((raw, index) => {
+    const event = readEvent(raw)
+    if (event.ok) events.push(event.value)
+    else aside.push({ index, raw, problem: event.error.problem, at: event.error.at })
+  })
+  return { events, aside }
+}
+
+/** Why an event may not be stored: what could not be read back is never written. */
+export function refusalOf(event: JobEvent): EventProblem | null {
+  // As the store keeps it, and through the text of a file: an infinite figure is one in the first and none in the second.
+  const kept = readEvent(event)
+  if (!kept.ok) return kept.error
+  const read = readEvent(JSON.parse(JSON.stringify(event)))
+  return read.ok ? null : read.error
 }
 
 const compare = (one: JobEvent, other: JobEvent) =>
@@ -58,4 +104,13 @@ export function liveEvents(log: JobEvent[]): JobEvent[] {
     if (event.kind === 'event-undone' && !undone.has(event.id)) undone.add(event.body.eventId)
   }
   return sorted.filter((event) => event.kind !== 'event-undone' && !undone.has(event.id))
+}
+
+/** The signature that counts, and what it covers: everything that its author had. Null where nothing is signed. */
+export function signatureOf(log: JobEvent[]): { event: JobEvent; covers: ReadonlySet<string> } | null {
+  const live = liveEvents(log)
+  const event = live.findLast((one) => one.kind === 'job-signed')
+  if (!event) return null
+  const covers = log.filter((one) => one.id === event.id || (hasSeen(event, one) ?? compare(one, event) < 0))
+  return { event, covers: new Set(covers.map((one) => one.id)) }
 }

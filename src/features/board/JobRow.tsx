@@ -1,7 +1,9 @@
 'use client'
 import Link from 'next/link'
 import { STAGES, stageIndex, stageOf } from '@/core/job'
-import type { ListedJob } from '@/data/store'
+import { setAside, type ListedJob } from '@/data/store'
+import { Button } from '@/ui/Button'
+import { saveRaw } from '../frame/useJob'
 import { minutesText, stageHref } from '../frame/words'
 import { nextAct, slackText, waitOf } from './boardText'
 
@@ -35,7 +37,9 @@ export function JobRow({ entry, now, first }: { entry: ListedJob; now: number; f
         <span className="block text-second font-semibold">{next.what}</span>
         <span className="block text-second text-ink-2">{next.detail}</span>
       </div>
-      {wait ? (
+      {entry.problem ? (
+        <OddJob jobId={job.id} />
+      ) : wait ? (
         <Link
           href={stageHref(stage, job.id)}
           className="flex min-h-[44px] flex-col justify-center text-right leading-tight"
@@ -52,6 +56,25 @@ export function JobRow({ entry, now, first }: { entry: ListedJob; now: number; f
         </Link>
       )}
     </div>
+  )
+}
+
+/** A job that cannot be read: saved as it is, or set aside, and the others go on. */
+function OddJob({ jobId }: { jobId: string }) {
+  return (
+    <span className="flex flex-col gap-1 py-1">
+      <Button className="!px-2" data-act="save-raw" onClick={() => void saveRaw(jobId)}>
+        Save as is
+      </Button>
+      <Button
+        className="!px-2"
+        variant="quiet"
+        data-act="set-aside"
+        onClick={() => void saveRaw(jobId).then(() => setAside(jobId))}
+      >
+        Set aside
+      </Button>
+    </span>
   )
 }
 

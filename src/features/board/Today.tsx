@@ -12,12 +12,14 @@ import {
   listJobs,
   onStoreChange,
   removeDemoData,
+  storageInUse,
   type ListedJob,
+  type Storage,
 } from '@/data/store'
 import { ask } from '@/workers/client'
 import { JobRow } from './JobRow'
 import { TakeIn } from './TakeIn'
-import { groupJobs, headline } from './boardText'
+import { groupJobs, headline, importText, storageText } from './boardText'
 
 /** The demo jobs as they stand now, worked out beside the page. */
 const demoData = async () => {
@@ -29,6 +31,7 @@ const demoData = async () => {
 export function Today() {
   const [listed, setListed] = useState<ListedJob[] | null>(null)
   const [demo, setDemo] = useState<'present' | 'removed' | null>(null)
+  const [storage, setStorage] = useState<Storage | null>(null)
   const [takingIn, setTakingIn] = useState(false)
   const [refused, setRefused] = useState<string | null>(null)
   const now = useNow()
@@ -43,6 +46,7 @@ export function Today() {
   const read = useCallback(async () => {
     setListed(await listJobs())
     setDemo(await demoState())
+    setStorage(await storageInUse())
   }, [])
   useEffect(() => {
     void firstVisit(demoData).catch(noDemo).then(read)
@@ -51,12 +55,7 @@ export function Today() {
 
   const takeFile = async (file: File) => {
     const outcome = await importJob(await file.text())
-    if (outcome.ok)
-      return setRefused(
-        outcome.photosLost > 0
-          ? `The job is in; ${outcome.photosLost} of its photos found no room on this tablet. Free some space and take the file in again.`
-          : null,
-      )
+    if (outcome.ok) return setRefused(importText(outcome))
     setRefused(`${file.name} was refused. At ${outcome.at}: ${outcome.problem}. Nothing here was changed.`)
   }
   const groups = groupJobs(listed ?? [], now ?? 0)
@@ -102,7 +101,8 @@ export function Today() {
         <span className="text-second text-ink-2">
           {demo === 'present'
             ? 'Demo vehicles are simulated. Their readings come from stand-in instruments.'
-            : 'All is kept on this tablet.'}
+            : 'All is kept on this tablet.'}{' '}
+          {storage && storageText(storage)}
         </span>
         <Button
           variant="quiet"

@@ -1,5 +1,5 @@
 import { stageOf } from '@/core/job'
-import type { ListedJob } from '@/data/store'
+import type { ImportOutcome, ListedJob, Storage } from '@/data/store'
 import { clockText } from '../frame/words'
 
 export interface Group {
@@ -75,7 +75,14 @@ export function headline(groups: Group[]): string {
 export function nextAct(entry: ListedJob, now: number): { what: string; detail: string } {
   const { job } = entry
   const wait = waitOf(entry, now)
-  if (entry.problem) return { what: 'Cannot be read whole', detail: 'open it for the place' }
+  if (entry.problem)
+    return {
+      what: 'Cannot be read',
+      detail:
+        entry.problem.kind === 'damaged'
+          ? `${entry.problem.at}: ${entry.problem.problem}`.slice(0, 90)
+          : 'the other jobs go on',
+    }
   if (job.signed)
     return {
       what: 'Read the record',
@@ -117,3 +124,31 @@ export const slackText = (entry: ListedJob, now: number): string => {
   return left < 90 ? `${Math.round(left)} min slack` : `${Math.floor(left / 60)} h slack`
 }
 export { waitOf }
+
+/** What a file did: added, left, put right; null where it is not worth a word. */
+export function importText(taken: Extract<ImportOutcome, { ok: true }>): string {
+  const { added, left, healed, photosLost } = taken
+  const undone = left.filter(({ why }) => why === 'undoes what is signed').length
+  return [
+    added === 0 ? 'The job was here already: nothing was added.' : `The job is in, ${entries(added)} added.`,
+    healed > 0 ? `${entries(healed)} that could not be read put right.` : '',
+    left.length > undone
+      ? `${entries(left.length - undone)} left out: the job is signed here and the signer did not have them. Open a new job for what they say.`
+      : '',
+    undone > 0 ? `${entries(undone)} left out: what is signed is not undone.` : '',
+    photosLost > 0
+      ? `${photosLost} of its photos found no room on this tablet. Free some space and take the file in again.`
+      : '',
+  ]
+    .filter(Boolean)
+    .join(' ')
+}
+const entries = (count: number) => `${count} ${count === 1 ? 'entry' : 'entries'}`
+
+/** Where the jobs are kept, and whether the browser may clear them by itself. */
+export const storageText = ({ where, kept }: Storage): string =>
+  where === 'small store'
+    ? 'Kept in this browser’s small store: it fills soon, save jobs as files.'
+    : kept
+      ? 'Kept in this browser’s database until somebody clears it.'
+      : 'Kept in this browser’s database; it may clear it when room runs short: save signed jobs as files.'

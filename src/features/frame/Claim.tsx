@@ -1,5 +1,6 @@
 'use client'
 import { useState, type ReactNode } from 'react'
+import { GATE_RANGE, gateValue, readGate, type GateUnit } from '@/core/job'
 import { figuresFor, type Operation } from '@/core/library'
 import type { VehicleState } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
@@ -36,35 +37,32 @@ interface Read {
 }
 const NOT_READ: Read = { typed: '', makersWay: false }
 
-const valueOf = ({ typed }: Read): number | null => {
-  const value = Number(typed.replace(',', '.'))
-  return typed.trim() === '' || !Number.isFinite(value) || value < 0 ? null : value
-}
+const valueOf = ({ typed }: Read, unit: GateUnit): number | null => gateValue(typed, unit)
 
 function FigurePanel({ hand, claimed, onClose }: { hand: JobInHand; claimed: Claimed; onClose: () => void }) {
   const operations = figuresFor(hand.job.state, claimed.changes)
   const [reads, setReads] = useState<Record<string, Read>>({})
   const of = (operation: Operation) => reads[operation.id] ?? NOT_READ
   const meets = (operation: Operation) => {
-    const value = valueOf(of(operation))
+    const value = valueOf(of(operation), operation.gaugeGate!.unit)
     return of(operation).makersWay || (value !== null && value < operation.gaugeGate!.below)
   }
   const open = operations.filter((operation) => !meets(operation))
   const meter = operations.find((operation) => operation.gaugeGate!.unit === '%')
-  const percent = meter && valueOf(of(meter))
+  const percent = meter && valueOf(of(meter), '%')
   const noteMeter =
     percent !== null && percent !== undefined
       ? [
           {
             kind: 'meter-read' as const,
-            body: { lelPercent: Math.min(percent, 100), where: 'before going on' },
+            body: { lelPercent: percent, where: 'before going on' },
           },
         ]
       : []
   const keep = async () => {
     const figures = operations.map((operation) => ({
       operationId: operation.id,
-      value: of(operation).makersWay ? null : valueOf(of(operation)),
+      value: of(operation).makersWay ? null : valueOf(of(operation), operation.gaugeGate!.unit),
     }))
     if (await hand.add({ kind: 'state-asserted', body: { ...claimed, figures } }, ...noteMeter)) onClose()
   }
@@ -163,7 +161,12 @@ function FigureLine({
           glasses on. Stop when it sprays.
         </p>
       )}
-      {!met && valueOf(read) !== null && (
+      {readGate(read.typed, gate.unit).kind === 'not possible' && (
+        <p className="pt-2 text-main text-danger">
+          <span className="font-semibold">It shows {GATE_RANGE[gate.unit].words}.</span> Enter what it shows.
+        </p>
+      )}
+      {!met && valueOf(read, gate.unit) !== null && (
         <p className="pt-2 text-main text-danger">
           <span className="font-semibold">Too much.</span>{' '}
           {byPressure ? 'Bleed on and read again.' : 'Ventilate and read again.'}

@@ -8,7 +8,7 @@ import type { Stage } from '@/core/job'
 import type { StoreProblem } from '@/data/store'
 import { JobHead, PlainHead } from './Head'
 import { KeysPanel } from './KeysPanel'
-import { saveJobFile, useJob, type JobInHand } from './useJob'
+import { saveJobFile, saveRaw, useJob, type JobInHand, type JobLoad } from './useJob'
 import { toggleLight } from './useLight'
 import { useKeys } from './useKeys'
 import { STAGES, STAGE_NAMES, stageHref } from './words'
@@ -44,27 +44,53 @@ function Framed({ stage, children }: Props) {
     if (load.status === 'ready') document.title = `${load.hand.job.unit} ${STAGE_NAMES[stage]} · Stop Start`
   }, [load, stage])
   if (load.status === 'loading') return <Loading />
-  if (load.status === 'absent') return <Absent problem={load.problem} />
+  if (load.status === 'absent') return <Absent jobId={jobId} problem={load.problem} />
   return (
     <div className="grid min-h-screen grid-rows-[64px_1fr] bg-ground">
       <JobHead job={load.hand.job} stage={stage} />
       <div className="relative flex max-h-[calc(100vh-64px)] min-h-[680px] flex-col">
-        {load.saveProblem && (
-          <div className="flex items-center gap-6 border-b border-rule bg-sheet px-6 py-2">
-            <Notice title="Not written to this browser.">
-              {load.saveProblem}. The entries are kept while this page is open. Save the job as a file now.
-            </Notice>
-            <Button
-              variant="act"
-              onClick={() => void saveJobFile(load.hand.job.id, `unit-${load.hand.job.unit}`)}
-            >
-              Save as file
-            </Button>
-          </div>
-        )}
+        <Unkept load={load} />
         {children(load.hand)}
         <KeysPanel open={keys} onOpenChange={setKeys} />
       </div>
+    </div>
+  )
+}
+
+const plural = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`
+
+/** What is not on disk, was not taken, or could not be read: said until it is put right. */
+function Unkept({ load }: { load: Extract<JobLoad, { status: 'ready' }> }) {
+  const { unwritten, trouble, aside, hand } = load
+  const { job } = hand
+  const lines = [
+    unwritten.here > 0 &&
+      `${plural(unwritten.here, 'entry is', 'entries are')} not written: ${trouble?.kind === 'not-written' && trouble.cause === 'other' ? trouble.reason || 'the browser refused' : 'this browser gives no more room'}. Kept while this page is open. Save the job as a file now, then clear some space.`,
+    unwritten.elsewhere > 0 &&
+      `${plural(unwritten.elsewhere, 'entry of this job is', 'entries of this job are')} not written on another page of this tablet. Do not close it; save the job there.`,
+    trouble?.kind === 'refused' &&
+      `Not kept: “${trouble.field.replace('body.', '')}”, ${trouble.problem}. Nothing was changed; enter it anew.`,
+    aside.length > 0 &&
+      `${plural(aside.length, 'entry', 'entries')} of this job cannot be read and ${aside.length === 1 ? 'stands' : 'stand'} aside, kept as it is: ${aside[0]!.at}, ${aside[0]!.problem}. Take the job in again from its last good file.`,
+  ].filter((line): line is string => Boolean(line))
+  if (lines.length === 0) return null
+  return (
+    <div
+      className="flex items-center gap-6 border-b border-rule bg-sheet px-6 py-2"
+      data-unkept={unwritten.here > 0 ? 'unwritten' : 'other'}
+    >
+      <div className="flex-1 space-y-1">
+        {lines.map((line) => (
+          <Notice key={line} kind="danger" title={line} />
+        ))}
+      </div>
+      <Button
+        variant={unwritten.here > 0 ? 'act' : 'plain'}
+        data-act="save-file"
+        onClick={() => void (aside.length > 0 ? saveRaw(job.id) : saveJobFile(job.id, `unit-${job.unit}`))}
+      >
+        Save as file
+      </Button>
     </div>
   )
 }
@@ -80,7 +106,7 @@ function Loading() {
   )
 }
 
-function Absent({ problem }: { problem: StoreProblem }) {
+function Absent({ jobId, problem }: { jobId: string | null; problem: StoreProblem }) {
   return (
     <>
       <PlainHead />
@@ -94,9 +120,14 @@ function Absent({ problem }: { problem: StoreProblem }) {
           }
         >
           {problem.kind === 'damaged'
-            ? 'Nothing was changed. Take it in again from its last file.'
+            ? 'Nothing was changed. Save it as it is, then take it in again from its last good file.'
             : 'Open it from Today, or take it in from its file.'}
         </Notice>
+        {problem.kind === 'damaged' && jobId && (
+          <Button className="mr-3" data-act="save-raw" onClick={() => void saveRaw(jobId)}>
+            Save it as it is
+          </Button>
+        )}
         <Link
           href="/"
           className="inline-flex min-h-[48px] items-center border-2 border-ink px-4 text-main font-semibold"

@@ -1,24 +1,29 @@
 'use client'
 import { useState } from 'react'
-import { evacuated } from '@/core/job'
+import { evacuated, readGate } from '@/core/job'
 import { Button } from '@/ui/Button'
 import type { JobInHand } from './useJob'
 
 /** Stands in the place of an act while everyone is out: it goes on with a meter under 10 % LEL, entered here. */
 export function MeterHold({ hand }: { hand: JobInHand }) {
   const [typed, setTyped] = useState('')
-  const percent = Number(typed.replace(',', '.'))
-  const usable = typed.trim() !== '' && percent >= 0 && percent <= 100
+  const entry = readGate(typed, '%')
+  const percent = entry.kind === 'figure' ? entry.value : null
+  const usable = percent !== null
   const keep = async () => {
     if (
-      usable &&
+      percent !== null &&
       (await hand.add({ kind: 'meter-read', body: { lelPercent: percent, where: 'before going on' } }))
     )
       setTyped('')
   }
   return (
     <div className="border-l-[12px] border-danger bg-danger-wash px-3 py-2 text-second" data-hold="meter">
-      <p className="font-semibold text-danger">Held until the meter is under 10 % LEL.</p>
+      <p className="font-semibold text-danger">
+        {entry.kind === 'not possible'
+          ? `A meter shows ${entry.range}.`
+          : 'Held until the meter is under 10 % LEL.'}
+      </p>
       <div className="flex items-center gap-2 pt-1">
         <label className="flex items-center gap-2">
           Meter now, % LEL

@@ -3,16 +3,19 @@ import { useCallback, useEffect, useState } from 'react'
 import {
   append,
   exportJob,
+  exportRaw,
+  hasUnwritten,
   listJobs,
-  loadLog,
+  loadJob,
   loadVehicle,
   onStoreChange,
   undo,
+  unwrittenCount,
   type StoreProblem,
 } from '@/data/store'
 import type { KnownFigure } from '@/core/diagnosis'
 import { foldJob, knownFigures, type JobView, type VehicleRecord } from '@/core/job'
-import type { BodyOf, EventKind } from '@/core/records'
+import type { BodyOf, EventKind, SetAside } from '@/core/records'
 import { saveFile } from '@/ui/saveFile'
 
 export type Addition = { [K in EventKind]: { kind: K; body: BodyOf<K> } }[EventKind]
@@ -29,7 +32,14 @@ export interface JobInHand {
 export type JobLoad =
   | { status: 'loading' }
   | { status: 'absent'; problem: StoreProblem }
-  | { status: 'ready'; hand: JobInHand; saveProblem: string | null }
+  | {
+      status: 'ready'
+      hand: JobInHand
+      /** Entries that are not on disk, here and on other pages, and why the last one was not taken. */
+      unwritten: { here: number; elsewhere: number }
+      trouble: StoreProblem | null
+      aside: SetAside[]
+    }
 
 const WHO = 'stop-start-by'
 /** Who works at this tablet; the record carries the name. */
@@ -39,7 +49,7 @@ export const setWhoWorks = (name: string) => localStorage.setItem(WHO, name)
 
 export function useJob(jobId: string | null): JobLoad {
   const [load, setLoad] = useState<JobLoad>({ status: 'loading' })
-  const [saveProblem, setSaveProblem] = useState<string | null>(null)
+  const [trouble, setTrouble] = useState<StoreProblem | null>(null)
 
   const read = useCallback(async () => {
     if (!jobId)
@@ -47,18 +57,32 @@ export function useJob(jobId: string | null): JobLoad {
         status: 'absent',
         problem: { kind: 'not-found', what: 'a job: none is named in the address' },
       })
-    const log = await loadLog(jobId)
+    const log = await loadJob(jobId)
     if (!log.ok) return setLoad({ status: 'absent', problem: log.error })
-    const vehicle = await loadVehicle(foldJob(jobId, log.value).vehicleId)
-    if (!vehicle.ok) return setLoad({ status: 'absent', problem: vehicle.error })
-    const job = foldJob(jobId, log.value, vehicle.value)
+    const { events, aside } = log.value
+    let job: JobView
+    let vehicle: Awaited<ReturnType<typeof loadVehicle>>
+    try {
+      vehicle = await loadVehicle(foldJob(jobId, events).vehicleId)
+      if (!vehicle.ok) return setLoad({ status: 'absent', problem: vehicle.error })
+      job = foldJob(jobId, events, vehicle.value)
+    } catch (problem) {
+      return setLoad({
+        status: 'absent',
+        problem: {
+          kind: 'damaged',
+          problem: problem instanceof Error ? problem.message : String(problem),
+          at: 'its entries',
+        },
+      })
+    }
     const add = async (...additions: Addition[]) => {
       const outcome = await append(
         jobId,
         additions as { kind: EventKind; body: BodyOf<EventKind> }[],
         whoWorks(),
       )
-      setSaveProblem(outcome.ok || outcome.error.kind !== 'not-written' ? null : outcome.error.reason)
+      setTrouble(outcome.ok ? null : outcome.error)
       return outcome.ok
     }
     const known = knownFigures(
@@ -67,13 +91,18 @@ export function useJob(jobId: string | null): JobLoad {
     )
     setLoad({
       status: 'ready',
-      saveProblem: null,
+      unwritten: unwrittenCount(jobId),
+      trouble: null,
+      aside,
       hand: {
         job,
         vehicle: vehicle.value,
         known,
         add,
-        undo: async (eventId, reason) => void (await undo(jobId, eventId, reason, whoWorks())),
+        undo: async (eventId, reason) => {
+          const outcome = await undo(jobId, eventId, reason, whoWorks())
+          setTrouble(outcome.ok ? null : outcome.error)
+        },
       },
     })
   }, [jobId])
@@ -85,7 +114,21 @@ export function useJob(jobId: string | null): JobLoad {
     return onStoreChange(() => void read())
   }, [read])
 
-  return load.status === 'ready' ? { ...load, saveProblem } : load
+  useEffect(() => {
+    // What is not written goes with the page: leaving asks first.
+    const warn = (event: BeforeUnloadEvent) => {
+      if (hasUnwritten()) event.preventDefault()
+    }
+    window.addEventListener('beforeunload', warn)
+    return () => window.removeEventListener('beforeunload', warn)
+  }, [])
+
+  return load.status === 'ready' ? { ...load, trouble } : load
+}
+
+/** The record as it is stored, readable or not, as a file. */
+export async function saveRaw(jobId: string): Promise<void> {
+  saveFile(`${jobId}.stop-start-record.json`, await exportRaw(jobId))
 }
 
 /** Offers a job as a file. */

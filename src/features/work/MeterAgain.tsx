@@ -1,6 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { operationById } from '@/core/library'
+import { readGate } from '@/core/job'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import type { JobInHand } from '../frame/useJob'
@@ -10,11 +11,12 @@ import { minutesText } from '../frame/words'
 export function MeterAgain({ hand, minutes }: { hand: JobInHand; minutes: number }) {
   const [typed, setTyped] = useState('')
   const { gaugeGate, steps, caution } = operationById('meterVapour')
-  const percent = Number(typed.replace(',', '.'))
-  const usable = typed.trim() !== '' && percent >= 0 && percent <= 100
-  const clear = usable && percent < gaugeGate!.below
+  const entry = readGate(typed, '%')
+  const percent = entry.kind === 'figure' ? entry.value : null
+  const usable = percent !== null
+  const clear = percent !== null && percent < gaugeGate!.below
   const keep = async () => {
-    if (!usable) return
+    if (percent === null) return
     const read = { kind: 'meter-read' as const, body: { lelPercent: percent, where: 'before the step' } }
     const cleared = {
       kind: 'state-asserted' as const,
@@ -59,6 +61,7 @@ export function MeterAgain({ hand, minutes }: { hand: JobInHand; minutes: number
             % LEL
           </span>
         </label>
+        {entry.kind === 'not possible' && <Notice title={`A meter shows ${entry.range}.`} />}
         {usable && !clear && (
           <Notice kind="danger" title={`${percent} % LEL is too much.`}>
             {caution!.stopWhen}

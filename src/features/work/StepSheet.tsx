@@ -1,7 +1,7 @@
 'use client'
 import { Check } from 'lucide-react'
 import { useState } from 'react'
-import { LEAVE_LEL, STOP_LEL } from '@/core/job'
+import { LEAVE_LEL, STOP_LEL, readGate } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
@@ -33,7 +33,8 @@ export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: 
   const ticked = (part: number) => work.ticks.has(`${step.index}.${part}`)
   const open = step.steps.findIndex((_, part) => !ticked(part))
   const gate = operation.gaugeGate
-  const value = number(measured)
+  const entry = gate ? readGate(measured, gate.unit) : null
+  const value = entry?.kind === 'figure' ? entry.value : null
   const gateMet = !gate || (value !== null && value < gate.below)
   const torqueMet = !operation.torque || byFeel || number(torque) !== null
   const toTick = step.steps.filter((_, part) => !ticked(part)).length
@@ -117,6 +118,9 @@ export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: 
             value={measured}
             onChange={setMeasured}
           />
+        )}
+        {gate && entry?.kind === 'not possible' && (
+          <Notice title={`It shows ${entry.range}.`}>Enter what it shows.</Notice>
         )}
         {gate && value !== null && !gateMet && (
           <Notice kind="danger" title={`${value} ${unitOf(gate)} is too much.`}>
@@ -204,7 +208,7 @@ function tooMuch(gate: FigureGate, value: number): string {
 
 const meterRead = (percent: number) => ({
   kind: 'meter-read' as const,
-  body: { lelPercent: Math.min(percent, 100), where: 'at the step' },
+  body: { lelPercent: percent, where: 'at the step' },
 })
 
 const number = (text: string): number | null => {

@@ -1,7 +1,7 @@
 'use client'
 import { useMemo, useState } from 'react'
 import { insideOf } from '@/core/library'
-import { layoutKeyOf, trayOf } from '@/core/job'
+import { layoutKeyOf, trayOf, type HazardsDue } from '@/core/job'
 import { opensAt } from '@/core/procedure'
 import { layoutOf } from '@/core/vehicle'
 import { Notice } from '@/ui/Notice'
@@ -97,6 +97,18 @@ export function Work({ hand }: { hand: JobInHand }) {
   )
 }
 
+/** Why the hazards are asked for again. */
+function sinceText(due: HazardsDue): string {
+  switch (due.why) {
+    case 'handover':
+      return `${due.to} takes over`
+    case 'pause':
+      return `Nothing was done here for ${minutesText(due.minutes)}`
+    case 'clock':
+      return 'The clock of this tablet runs behind its entries: nobody knows how long it was'
+  }
+}
+
 /** Steps before which it is written down how hoses and wires lie. */
 const LAID = ['partModule', 'lowerTank', 'frameTankOff']
 
@@ -122,11 +134,7 @@ function Sheet({ hand, standing, ready, left, onAnew, onWrong }: SheetProps) {
     return (
       <HazardsAgain
         gates={gates}
-        since={
-          standing.hazards.why === 'handover'
-            ? `${standing.hazards.to} takes over`
-            : `Nothing was done here for ${minutesText(standing.hazards.minutes)}`
-        }
+        since={sinceText(standing.hazards)}
         onConfirm={() =>
           void hand.add(
             ...gates.map((gate) => ({ kind: 'hazards-confirmed' as const, body: { gateId: gate.id } })),

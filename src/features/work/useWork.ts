@@ -13,6 +13,7 @@ import {
 import { GATES, USUAL_PACE, type WayId } from '@/core/library'
 import type { PlacedCheck, Plan, PlanStep } from '@/core/procedure'
 import { matches, pack, patternOf, unmet } from '@/core/vehicle'
+import { latestSeen } from '@/data/clock'
 import { meterHolds } from '../frame/MeterHold'
 import { mustNotBe } from '../frame/mustNotBe'
 import type { JobInHand } from '../frame/useJob'
@@ -100,7 +101,10 @@ function standingOf(
       ...waitsHolding(job, now),
     ],
     // Asked before a step is begun, not in its middle.
-    stale: step && now !== null && !begun(work, step) ? vapourStale(job, step.act, now) : null,
+    stale:
+      step && now !== null && !begun(work, step)
+        ? vapourStale(job, step.act, now, latestSeen(Math.max(now, job.lastAt)))
+        : null,
     forbidden: mustNotBe(hand).map((invariant) => invariant.reason),
     hazards: gates.length > 0 && now !== null ? hazardsDue(job, step?.minutes ?? 0, now) : null,
     gapMinutes,
