@@ -22,6 +22,7 @@ import {
 } from './store'
 import { loadPhoto } from './photos'
 import { DEMO_VEHICLES, demoJobs } from '@/core/practice'
+import { forbidden, plannerFor } from '@/core/procedure'
 import { foldJob, stageOf, unproven } from '@/core/job'
 
 const jobs = localforage.createInstance({ name: 'stop-start', storeName: 'jobs' })
@@ -166,6 +167,17 @@ describe('demo jobs', () => {
     ).toBe(true)
     expect(folded.every((job) => job.readings.every((reading) => reading.source === 'stand-in'))).toBe(true)
   })
+})
+
+describe('how the demo jobs stand', () => {
+  it.each(demoJobs(1_790_000_000_000).map((demo) => [demo.events[0]!.jobId, demo] as const))(
+    '%s stands as a vehicle may stand',
+    (jobId, { vehicle, events }) => {
+      const job = foldJob(jobId, events)
+      const planner = plannerFor({ layout: vehicle.layout, ways: job.work?.ways ?? vehicle.ways })
+      expect(forbidden(planner, job.state)).toEqual([])
+    },
+  )
 })
 
 describe('the recorded demo job', () => {

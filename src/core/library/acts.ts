@@ -15,7 +15,7 @@ import {
 import type { Minutes, Money } from '../shared'
 import type { Caution } from './caution'
 import type { Doing } from './doings'
-import { derive, type Rule } from './rules'
+import { derive } from './rules'
 
 /** Pieces that come off the vehicle, or are put on it, and where they lie. */
 export interface Piece {
@@ -71,8 +71,8 @@ export interface Act {
   people?: number
   /** Every caution that stands at it: its own, and those of its doings. */
   cautions?: Caution[]
-  /** Rules that its doings call up. */
-  rules?: Rule[]
+  /** Ids of the rules that its doings call up. */
+  rules?: string[]
   /** What it needs for its own purpose, without what the rules ask. */
   purpose?: VehicleState
   variants?: Variant[]
@@ -206,7 +206,7 @@ export function actOn<A extends Act>(layoutId: LayoutId, variables: ReadonlySet<
     ...((caution ?? ruled.cautions[0]) && { caution: caution ?? ruled.cautions[0] }),
     cautions: [...(caution ? [caution] : []), ...ruled.cautions],
     people: ruled.people,
-    rules: ruled.rules,
+    rules: ruled.rules.map((rule) => rule.id),
   }
 }
 

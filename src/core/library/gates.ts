@@ -262,7 +262,7 @@ export const CHECKS: Check[] = [
     how: 'At the loom’s end, key out, battery off: pump a few ohms, ground near zero, nothing to the body',
     does: [powers('meter feed')],
     after: ['joinModule'],
-    when: { wayIn: 'open', battery: 'off' },
+    when: { wayIn: 'open', battery: 'off', leakCheck: 'due' },
     mend: { wayIn: 'open' },
   },
   {

@@ -364,7 +364,7 @@ export const RULES: Rule[] = [
     reason: 'A joint that gives way under the hand must not spray.',
     place: '6 O30',
     when: (doing) => doing.does === 'pulls' && doing.what !== 'the filler hose',
-    throughout: { line: 'off' },
+    throughout: { line: 'off', pumpCircuit: 'locked' },
   },
   {
     id: 'pour-prepared',

@@ -1060,7 +1060,7 @@ export const TESTS: Test[] = [
   {
     id: 'T30',
     parts: ['returnLine', 'injectors'],
-    title: 'Measure the return flow at idle',
+    title: 'Measure the return flow, key on',
     does: [runsPump(15), drains(0.5, 'line'), hands(2)],
     short: 'Return flow',
     where: 'Return hose near the tank.',

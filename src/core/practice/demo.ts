@@ -245,6 +245,7 @@ class JobScript {
   work(repairIds: string[], start: VehicleState, steps: number): this {
     const plan = planRepairs(plannerFor(settingOf(this.record)), start, repairIds)
     if (!plan.ok) throw new Error('The demo plan has no way')
+    this.state(start)
     this.log.add(this.at, 'plan-made', {
       repairIds,
       start,

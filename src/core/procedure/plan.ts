@@ -260,7 +260,7 @@ function stageAct(layout: LayoutId, repair: Repair, stage: Stage, at: number): A
     minutes: stage.minutes,
     steps: stage.steps,
     people,
-    rules,
+    rules: rules.map((rule) => rule.id),
     cautions: [...(caution ? [caution] : []), ...cautions],
     ...(stage.wait && { wait: stage.wait }),
     ...(caution && { caution }),

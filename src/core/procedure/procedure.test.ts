@@ -200,6 +200,10 @@ describe('plans', () => {
     expect(plan.minutes).toBeLessThan(planned(['module']).minutes - 40)
   })
 
+  it('goes through a worker’s message whole', () => {
+    const plan = planned(['module'])
+    expect(structuredClone(plan)).toEqual(plan)
+  })
   it('says so when there is no way', () => {
     const without = plannerOf(OPERATIONS.filter((operation) => operation.id !== 'pressureOff'))
     expect(planRepairs(without, DRIVEN_IN, ['filter'])).toMatchObject({

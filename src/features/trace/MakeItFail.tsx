@@ -1,8 +1,9 @@
 'use client'
-import { PROVOCATIONS } from '@/core/library'
+import { PROVOCATIONS, provocationOn } from '@/core/library'
 import type { Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
+import { Cautions } from '../frame/Cautions'
 import type { JobInHand } from '../frame/useJob'
 import { clockText, minutesText, percentText } from '../frame/words'
 
@@ -17,7 +18,7 @@ interface Props {
 export function MakeItFail({ hand, ranking, open, onOpenChange }: Props) {
   const ways = ranking.provocations.flatMap(({ id, brings }) => {
     const way = PROVOCATIONS.find((candidate) => candidate.id === id)
-    return way ? [{ ...way, share: brings }] : []
+    return way ? [{ ...provocationOn(hand.vehicle.layout, way), share: brings }] : []
   })
   const keep = async (way: string, outcome: 'fails' | 'holds') => {
     if ((await hand.add({ kind: 'provoked', body: { way, outcome } })) && outcome === 'fails')
@@ -47,9 +48,7 @@ export function MakeItFail({ hand, ranking, open, onOpenChange }: Props) {
                   </li>
                 ))}
               </ol>
-              <p className="text-second text-danger">
-                <span className="font-semibold">{way.caution.text}</span> {way.caution.stopWhen}
-              </p>
+              <Cautions cautions={way.cautions ?? []} />
               <div className="flex items-center gap-2 pt-1">
                 <Button
                   variant={at === 0 ? 'act' : 'plain'}

@@ -8,6 +8,7 @@ import { ask } from '@/workers/client'
 import type { Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { WordToggle } from '@/ui/WordToggle'
+import { Cautions } from '../frame/Cautions'
 import { useClaim } from '../frame/Claim'
 import { STANDING_WORDS, takenBy, useInstruments } from '../frame/useInstruments'
 import { meterHolds } from '../frame/MeterHold'
@@ -62,11 +63,7 @@ export function NextTest(props: Props) {
             </li>
           ))}
         </ol>
-        {test.caution && (
-          <p className="pt-0.5 text-second leading-[21px] text-danger">
-            <span className="font-semibold">{test.caution.text}</span> {test.caution.stopWhen}
-          </p>
-        )}
+        <Cautions cautions={test.cautions ?? []} />
         <WayLine ranking={ranking} hand={hand} test={test} conflicts={conflicts} why={whyNow(candidate)} />
       </div>
       <EntryColumn {...props} />

@@ -5,6 +5,7 @@ import { settingOf } from '@/core/job'
 import type { SurveyStanding } from '@/core/procedure'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
+import { Cautions } from '../frame/Cautions'
 import { useClaim } from '../frame/Claim'
 import { meterHolds } from '../frame/MeterHold'
 import type { JobInHand } from '../frame/useJob'
@@ -49,11 +50,7 @@ export function SurveySheet({ hand, item, standing, reachMinutes, names, onKeep 
             </li>
           ))}
         </ol>
-        {item.caution && (
-          <p className="pt-0.5 text-second leading-[21px] text-danger">
-            <span className="font-semibold">{item.caution.text}</span> {item.caution.stopWhen}
-          </p>
-        )}
+        <Cautions cautions={item.cautions ?? []} />
         <div className="mt-auto flex items-center gap-3 pb-3">
           {held ? (
             <p className="border-l-4 border-danger pl-2 text-second font-semibold text-danger">

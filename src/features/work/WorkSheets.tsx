@@ -182,6 +182,7 @@ export function HazardBand({
   state: VehicleState
 }) {
   const caution = step?.act.caution
+  const more = (step?.act.cautions ?? []).filter((other) => other.text !== caution?.text)
   const licensed = state.authority === 'given'
   if (!caution && gates.length === 0 && !licensed) return null
   const facts = [
@@ -203,6 +204,11 @@ export function HazardBand({
           gates.at(-1)?.words ??
           'This app keeps the book and does the sums: approved data and licensed hands do the work.'}{' '}
         {caution && <span className="font-semibold text-danger">{caution.stopWhen}</span>}
+        {more.length > 0 && (
+          <span className="block pt-0.5 text-second leading-[20px]">
+            {more.map(({ text }) => text).join(' ')}
+          </span>
+        )}
       </p>
       {licensed && (
         <p className="max-w-[170px] border-l border-danger pl-3 text-second font-semibold">
