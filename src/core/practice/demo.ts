@@ -385,7 +385,9 @@ export function demoJobs(now: number): DemoJob[] {
         failingNow: 'yes',
       })
       .state({ battery: 'on' }, 120)
-      .read('T54', 'T39-load')
+      .read('T54')
+      .state({ leakCheck: 'passed' })
+      .read('T39-load')
       .done(),
     new JobScript(byUnit('12'), now - 25 * minute, 'demo-job-12')
       .open('Fuel gauge dead since the load bed was off', null)
