@@ -37,6 +37,32 @@ async function tabToLink(part: string): Promise<void> {
   throw new Error(`Tab never reaches the link to ${part}`)
 }
 
+/** Tabs to what carries this data attribute, with this value where one is given. */
+async function tabToData(name: string, value?: string): Promise<void> {
+  for (let guard = 0; guard < 120; guard += 1) {
+    const found = await hands.driver.executeScript<string | null>(
+      `return document.activeElement.dataset.${name} ?? null`,
+    )
+    if (found !== null && (value === undefined || found === value)) return
+    await press(Key.TAB)
+  }
+  throw new Error(`Tab never reaches ${name} ${value ?? ''}`)
+}
+
+/** Says that the way to the test is done, and what the meter read on it. */
+async function wayDone(): Promise<void> {
+  if (!(await hands.has('[data-act="way-done"]'))) return
+  await tabToData('act', 'way-done')
+  await press(Key.ENTER)
+  if (await hands.has('[data-act="figures"]')) {
+    await tabToData('figure')
+    await press('0')
+    await tabToData('act', 'figures')
+    await press(Key.ENTER)
+  }
+  await hands.goneOf('[data-act="way-done"]')
+}
+
 it('takes a job up, pins a reading, undoes it, changes stage and light', async () => {
   await hands.session.go('/')
   await hands.sees('Cairn parcel van')
@@ -62,6 +88,7 @@ it('takes a job up, pins a reading, undoes it, changes stage and light', async (
   await hands.tableWhole()
   const testId = await hands.nextTestId()
   const reading = standInById(truth, testId)
+  await wayDone()
   await press('n')
   if (reading.kind === 'number') await press(String(reading.entered.value), Key.ENTER)
   else {

@@ -176,6 +176,7 @@ it('sender and pump together with the tank down: one way, one seal, both counted
   await hands.session.go('/job/plan?id=journey-down&repair=pumpAlone,sender')
   await hands.sees('By: tank down')
   await hands.begin()
+  await hands.doAllSteps(undefined, 'makeAreaSafe')
   // The practised hand ticks the parts as one; figures, checks and what holds stay.
   await hands.act('short')
   await hands.shown('[data-act="all-parts"]')

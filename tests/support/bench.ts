@@ -112,14 +112,8 @@ export class Hands {
   async wayDone(): Promise<void> {
     await this.act('way-done')
     if (!(await this.has('[data-act="figures"]'))) return
-    for (const [name, figure] of [
-      ['pressureOff', '3'],
-      ['meterVapour', '0'],
-      ['hpWait', '80'],
-    ] as const) {
-      const field = (await this.driver.findElements(By.css(`input[name="${name}"]`)))[0]
-      if (field) await field.sendKeys(figure)
-    }
+    for (const field of await this.driver.findElements(By.css('[data-figure]')))
+      await field.sendKeys(String(0.4 * Number(await field.getAttribute('data-figure'))))
     await this.act('figures')
     await this.driver.wait(
       async () => !(await this.has('[data-act="figures"]')),
@@ -388,7 +382,10 @@ export class Hands {
   }
   private async touch(css: string): Promise<void> {
     const target = await this.shown(css)
-    await this.driver.wait(until.elementIsEnabled(target), WAIT, `${css} stays held`, POLL)
+    await this.driver.wait(until.elementIsEnabled(target), WAIT, '', POLL).catch(async () => {
+      const page = await this.driver.findElement(By.css('main')).getText()
+      throw new Error(`${css} stays held: ${await target.getText()}\n${page.slice(0, 600)}`)
+    })
     await target.click()
   }
   /** Waits until the table is whole: a technician is slower than it, these hands are not. */

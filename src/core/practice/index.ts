@@ -1,3 +1,5 @@
+export * from './demoVehicles'
+export { DEMO_AUTHOR, type DemoJob } from './jobScript'
 export * from './demo'
 export * from './consultation'
 export * from './standIns'

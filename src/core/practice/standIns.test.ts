@@ -20,7 +20,7 @@ import { testById } from '../library'
 import { fromSi } from '../shared'
 import { truthValue, truthVehicle } from '../simulate'
 import { GAUGE_LOOPS, layoutOf, specificationOf, LAYOUTS, type LayoutId } from '../vehicle'
-import { DEMO_VEHICLES } from './demo'
+import { DEMO_VEHICLES } from './demoVehicles'
 import { standInRun, standInText, type StandInOrder } from './standIns'
 
 type Vehicle = StandInOrder['vehicle']

@@ -105,84 +105,115 @@ export function guideTo(planner: Mapped, start: VehicleState, goal: VehicleState
 
 /** Minutes of what must still be done. */
 function atLeastLeft(
-  { compiled, graph }: Mapped,
+  mapped: Mapped,
   inPlay: Uint8Array,
   goal: readonly Fact[],
 ): (state: PackedState) => number {
-  const isGoal = new Uint8Array(FACTS)
-  for (const fact of goal) isGoal[fact] = 1
-  const [asked, counted] = [new Uint8Array(FACTS), new Uint8Array(compiled.length)]
-  const makersOf = inPlayOnly(graph.makers, inPlay)
-  const sharedNeeds = remembered((fact) => {
-    const [one, ...others] = makersOf(fact)
-    return one!.needed.filter((need) => others.every((other) => other.needed.includes(need)))
-  })
-  const breakersOf = inPlayOnly(graph.breakers, inPlay)
-  const holding = new Holding()
-  const queue: Fact[] = []
-  let minutes = 0
-  const ask = (fact: Fact) => {
-    if (asked[fact]) return
-    asked[fact] = 1
-    queue.push(fact)
+  const left = new MinutesLeft(mapped, inPlay, goal)
+  return (state) => left.from(state)
+}
+
+/**
+ * What must be done from a state, counted operation by operation: a fact with one maker asks for that
+ * maker, one with several asks for what they share and the least of the rest.
+ */
+class MinutesLeft {
+  private readonly isGoal = new Uint8Array(FACTS)
+  private readonly asked = new Uint8Array(FACTS)
+  private readonly counted: Uint8Array
+  private readonly holding = new Holding()
+  private readonly queue: Fact[] = []
+  private readonly makersOf: (fact: Fact) => readonly Compiled[]
+  private readonly breakersOf: (fact: Fact) => readonly Compiled[]
+  private readonly sharedNeeds: (fact: Fact) => readonly Fact[]
+  private readonly union: Compiled[] = []
+  private readonly own: Compiled[] = []
+  private minutes = 0
+
+  constructor(
+    { compiled, graph }: Mapped,
+    inPlay: Uint8Array,
+    private readonly goal: readonly Fact[],
+  ) {
+    for (const fact of goal) this.isGoal[fact] = 1
+    this.counted = new Uint8Array(compiled.length)
+    this.makersOf = inPlayOnly(graph.makers, inPlay)
+    this.breakersOf = inPlayOnly(graph.breakers, inPlay)
+    this.sharedNeeds = remembered((fact) => {
+      const [one, ...others] = this.makersOf(fact)
+      return one!.needed.filter((need) => others.every((other) => other.needed.includes(need)))
+    })
   }
-  const must = (one: Compiled) => {
-    if (counted[one.index]) return
-    counted[one.index] = 1
-    minutes += one.operation.minutes
-    for (const fact of one.needed) if (!holding.has(fact)) ask(fact)
+
+  from(state: PackedState): number {
+    this.asked.fill(0)
+    this.counted.fill(0)
+    this.holding.read(state)
+    this.queue.length = 0
+    this.minutes = 0
+    for (const fact of this.goal) this.ask(fact)
+    const several: (readonly Compiled[])[] = []
+    for (let at = 0; at < this.queue.length; at += 1) {
+      const makers = this.makersOf(this.queue[at]!)
+      if (makers.length === 0) return Infinity
+      if (makers.length === 1) this.must(makers[0]!)
+      else {
+        several.push(makers)
+        for (const need of this.sharedNeeds(this.queue[at]!)) this.ask(need)
+      }
+    }
+    for (const makers of several) this.oneOf(makers)
+    return this.minutes
+  }
+
+  private ask(fact: Fact) {
+    if (this.asked[fact] || this.holding.has(fact)) return
+    this.enqueue(fact)
+  }
+  /** Also what holds now, where it is sure to be taken away on the way. */
+  private enqueue(fact: Fact) {
+    if (this.asked[fact]) return
+    this.asked[fact] = 1
+    this.queue.push(fact)
+  }
+  private must(one: Compiled) {
+    if (this.counted[one.index]) return
+    this.counted[one.index] = 1
+    this.minutes += one.operation.minutes
+    for (const fact of one.needed) this.ask(fact)
     for (const fact of one.barred)
-      if (holding.has(fact) && breakersOf(fact).length === 1) must(breakersOf(fact)[0]!)
+      if (this.holding.has(fact) && this.breakersOf(fact).length === 1) this.must(this.breakersOf(fact)[0]!)
     // What it takes away of the goal has to be made once more.
-    for (const made of one.made) for (const other of CONTRARIES[made]!) if (isGoal[other]) ask(other)
+    for (const made of one.made)
+      for (const other of CONTRARIES[made]!) if (this.isGoal[other]) this.enqueue(other)
   }
-  // One of several makers with all that it alone needs; whatever any of them needs counts only once.
-  const union: Compiled[] = []
-  const own: Compiled[] = []
-  const withItsOwn = (maker: Compiled): number => {
+  private oneOf(makers: readonly Compiled[]) {
+    if (makers.some((one) => this.counted[one.index])) return
+    let least = Infinity
+    this.union.length = 0
+    for (const one of makers) least = Math.min(least, this.withItsOwn(one))
+    for (const one of this.union) this.counted[one.index] = 1
+    this.minutes += least
+  }
+  /** One of several makers with all that it alone needs; whatever any of them needs counts only once. */
+  private withItsOwn(maker: Compiled): number {
+    const { own } = this
     own.length = 0
     own.push(maker)
     let sum = 0
     for (let at = 0; at < own.length; at += 1) {
       const one = own[at]!
       sum += one.operation.minutes
-      union.push(one)
+      this.union.push(one)
       for (const fact of one.needed) {
-        if (holding.has(fact)) continue
-        const makers = makersOf(fact)
+        if (this.holding.has(fact)) continue
+        const makers = this.makersOf(fact)
         if (makers.length === 0) return Infinity
         const only = makers[0]!
-        if (makers.length === 1 && !counted[only.index] && !own.includes(only)) own.push(only)
+        if (makers.length === 1 && !this.counted[only.index] && !own.includes(only)) own.push(only)
       }
     }
     return sum
-  }
-  return (state) => {
-    asked.fill(0)
-    counted.fill(0)
-    holding.read(state)
-    queue.length = 0
-    minutes = 0
-    const several: (readonly Compiled[])[] = []
-    for (const fact of goal) if (!holding.has(fact)) ask(fact)
-    for (let at = 0; at < queue.length; at += 1) {
-      const makers = makersOf(queue[at]!)
-      if (makers.length === 0) return Infinity
-      if (makers.length === 1) must(makers[0]!)
-      else {
-        several.push(makers)
-        for (const need of sharedNeeds(queue[at]!)) if (!holding.has(need)) ask(need)
-      }
-    }
-    for (const makers of several) {
-      if (makers.some((one) => counted[one.index])) continue
-      let least = Infinity
-      union.length = 0
-      for (const one of makers) least = Math.min(least, withItsOwn(one))
-      for (const one of union) counted[one.index] = 1
-      minutes += least
-    }
-    return minutes
   }
 }
 

@@ -1,5 +1,6 @@
 export * from './reach'
 export * from './plan'
+export * from './compare'
 export * from './survey'
 export * from './ready'
 export * from './calls'

@@ -39,16 +39,17 @@ export interface ReadyFacts {
 
 const CAN_LITRES = 20
 
-/** The first step that parts a joint to work there; null where the plan opens none. A gauge port and a test connection are made to be shut again at once. */
+/** The first step that drains the tank or parts a joint to work there; null where the plan has none. A gauge port and a test connection are made to be shut again at once. */
 export const opensAt = (plan: Plan): number | null =>
   plan.steps.find((step) => step.act.does.some(opensToWork))?.index ?? null
 
 const opensToWork = (doing: Doing) =>
-  opensLiquid(doing) &&
-  doing.does === 'opens' &&
-  doing.under !== 'line' &&
-  doing.what !== 'port' &&
-  doing.what !== 'tee'
+  (doing.does === 'drains' && doing.from === 'tank') ||
+  (opensLiquid(doing) &&
+    doing.does === 'opens' &&
+    doing.under !== 'line' &&
+    doing.what !== 'port' &&
+    doing.what !== 'tee')
 
 /** Litres that have to come out for this plan, from a dip; null where the plan drains nothing. */
 export function litresToDrain(plan: Plan, litres: number, capacityM3: CubicMetre): number | null {

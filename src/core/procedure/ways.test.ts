@@ -188,9 +188,9 @@ describe('ready to open', () => {
       readyToOpen(planned('benchHatch'), { ...facts, litres: 12 }).some((item) => item.group === 'fuel'),
     ).toBe(false)
   })
-  it('stands before the first joint, and nowhere in a plan that opens none', () => {
+  it('stands before the tank is drained or the first joint parted, and nowhere in a plan that opens none', () => {
     const plan = planned('benchHatch')
-    expect(plan.steps[opensAt(plan)!]!.operationId).toBe('partModule')
+    expect(plan.steps[opensAt(plan)!]!.operationId).toBe('drainBelowFlange')
     expect(
       plan.steps
         .slice(0, opensAt(plan)!)

@@ -145,6 +145,10 @@ function NewVehicleForm({ onSubmit }: { onSubmit: (form: NewVehicle) => void }) 
           ))}
         </select>
       </label>
+      <p className="col-span-6 -mt-2 text-second text-danger" data-outside="gas">
+        Liquefied or compressed gas is not worked on here: licensed work. Where it runs on gas as well, the
+        gas side is shut at its cylinder first and left alone.
+      </p>
       <label className="col-span-2 text-second">
         Year
         <input className={field} inputMode="numeric" {...register('year', { pattern: /^\d{4}$/ })} />

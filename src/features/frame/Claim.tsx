@@ -135,6 +135,7 @@ function FigureLine({
           {gate.what}, under {gate.below} {unitOf(operation)}
           <input
             name={operation.id}
+            data-figure={gate.below}
             inputMode="decimal"
             autoComplete="off"
             disabled={read.makersWay}

@@ -1,5 +1,6 @@
 'use client'
 import { PROVOCATIONS, provocationOn } from '@/core/library'
+import type { JobView } from '@/core/job'
 import type { Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
@@ -30,50 +31,62 @@ export function MakeItFail({ hand, ranking, open, onOpenChange }: Props) {
         <p className="text-main">Nothing that is left comes and goes: read it as it stands.</p>
       )}
       <div className="max-h-[440px] space-y-3 overflow-y-auto">
-        {ways.map((way, at) => {
-          const tried = hand.job.provoked.findLast((entry) => entry.way === way.id)
-          return (
-            <section key={way.id} aria-label={way.title} className="border-t border-rule pt-2">
-              <h3 className="flex justify-between text-main font-semibold">
-                <span>{way.title}</span>
-                <span className="whitespace-nowrap pl-3 font-instrument font-normal text-ink-2">
-                  {minutesText(way.minutes)}, brings out {percentText(way.share)}
-                </span>
-              </h3>
-              <ol className="text-second">
-                {way.steps.map((step, k) => (
-                  <li key={step} className="flex gap-2">
-                    <span className="w-3 font-semibold text-accent">{k + 1}</span>
-                    {step}
-                  </li>
-                ))}
-              </ol>
-              <Cautions cautions={way.cautions ?? []} />
-              <div className="flex items-center gap-2 pt-1">
-                <Button
-                  variant={at === 0 ? 'act' : 'plain'}
-                  data-act={`fails-${way.id}`}
-                  onClick={() => void keep(way.id, 'fails')}
-                >
-                  It fails now
-                </Button>
-                <Button
-                  variant="quiet"
-                  data-act={`holds-${way.id}`}
-                  onClick={() => void keep(way.id, 'holds')}
-                >
-                  It does not
-                </Button>
-                {tried && (
-                  <span className="text-second text-ink-2">
-                    {tried.outcome === 'fails' ? 'Failed' : 'Did not fail'} at {clockText(tried.at)}.
-                  </span>
-                )}
-              </div>
-            </section>
-          )
-        })}
+        {ways.map((way, at) => (
+          <Provocation
+            key={way.id}
+            way={way}
+            first={at === 0}
+            tried={hand.job.provoked.findLast((entry) => entry.way === way.id)}
+            onOutcome={(outcome) => void keep(way.id, outcome)}
+          />
+        ))}
       </div>
     </Panel>
+  )
+}
+
+interface OneWay {
+  way: ReturnType<typeof provocationOn> & { share: number }
+  first: boolean
+  tried: JobView['provoked'][number] | undefined
+  onOutcome: (outcome: 'fails' | 'holds') => void
+}
+
+function Provocation({ way, first, tried, onOutcome }: OneWay) {
+  return (
+    <section aria-label={way.title} className="border-t border-rule pt-2">
+      <h3 className="flex justify-between text-main font-semibold">
+        <span>{way.title}</span>
+        <span className="whitespace-nowrap pl-3 font-instrument font-normal text-ink-2">
+          {minutesText(way.minutes)}, brings out {percentText(way.share)}
+        </span>
+      </h3>
+      <ol className="text-second">
+        {way.steps.map((step, k) => (
+          <li key={step} className="flex gap-2">
+            <span className="w-3 font-semibold text-accent">{k + 1}</span>
+            {step}
+          </li>
+        ))}
+      </ol>
+      <Cautions cautions={way.cautions ?? []} />
+      <div className="flex items-center gap-2 pt-1">
+        <Button
+          variant={first ? 'act' : 'plain'}
+          data-act={`fails-${way.id}`}
+          onClick={() => onOutcome('fails')}
+        >
+          It fails now
+        </Button>
+        <Button variant="quiet" data-act={`holds-${way.id}`} onClick={() => onOutcome('holds')}>
+          It does not
+        </Button>
+        {tried && (
+          <span className="text-second text-ink-2">
+            {tried.outcome === 'fails' ? 'Failed' : 'Did not fail'} at {clockText(tried.at)}.
+          </span>
+        )}
+      </div>
+    </section>
   )
 }
