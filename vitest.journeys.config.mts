@@ -6,7 +6,7 @@ export default defineConfig({
   test: {
     include: ['tests/journeys/**/*.test.ts'],
     environment: 'node',
-    testTimeout: 240_000,
+    testTimeout: 480_000,
     hookTimeout: 60_000,
     fileParallelism: false,
   },

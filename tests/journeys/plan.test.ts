@@ -114,7 +114,7 @@ it('holds the first joint until all is in hand, and the next person looks at the
 
   await hands.act('handover')
   const page = await hands.text('[data-sheet="handover"]')
-  for (const words of ['Tank open: module out', 'Load bed tilted', 'Bed bolts', 'Breathing plug', 'Next'])
+  for (const words of ['Tank open: module out', 'Load bed tilted', 'Bed bolts', 'Filler plugs', 'Next'])
     expect(page).toContain(words)
   await (await hands.shown('input[name="taker"]')).sendKeys('Ove, night shift')
   await hands.act('take-over')

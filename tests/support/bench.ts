@@ -194,7 +194,7 @@ export class Hands {
         continue
       }
       if (await this.has('[data-sheet="meter"]')) {
-        await (await this.shown('input[name="meterAgain"]')).sendKeys('0')
+        if (!(await this.typeOnce('input[name="meterAgain"]', '0'))) continue
         await this.act('meter-again')
         await this.goneOf('[data-sheet="meter"]')
         continue
@@ -380,13 +380,36 @@ export class Hands {
   async isHeld(css: string): Promise<boolean> {
     return !(await (await this.shown(css)).isEnabled())
   }
+  /** Types into a field that may just be drawn anew; false where it is gone by then. */
+  private async typeOnce(css: string, words: string): Promise<boolean> {
+    for (let again = 0; again < 5; again += 1) {
+      const field = (await this.driver.findElements(By.css(css)))[0]
+      const typed = field?.sendKeys(words).then(
+        () => true,
+        () => false,
+      )
+      if (await typed) return true
+      await this.driver.sleep(200)
+    }
+    return false
+  }
+  /** Clicks what is there and not held; again where it was drawn anew in between. */
   private async touch(css: string): Promise<void> {
-    const target = await this.shown(css)
-    await this.driver.wait(until.elementIsEnabled(target), WAIT, '', POLL).catch(async () => {
+    for (let again = 0; again < 5; again += 1) {
+      const target = await this.shown(css)
+      const outcome = await this.driver
+        .wait(until.elementIsEnabled(target), WAIT, 'held', POLL)
+        .then(() => target.click())
+        .then(
+          () => 'done' as const,
+          (problem: Error) => problem,
+        )
+      if (outcome === 'done') return
+      if (outcome.name === 'StaleElementReferenceError') continue
       const page = await this.driver.findElement(By.css('main')).getText()
-      throw new Error(`${css} stays held: ${await target.getText()}\n${page.slice(0, 600)}`)
-    })
-    await target.click()
+      throw new Error(`${css}: ${outcome.message}\n${page.slice(0, 600)}`)
+    }
+    throw new Error(`${css} is drawn anew again and again`)
   }
   /** Waits until the table is whole: a technician is slower than it, these hands are not. */
   async tableWhole(): Promise<void> {
