@@ -43,6 +43,8 @@ describe('an age that runs backwards', () => {
   it('is stale, and so is one by a clock that runs behind what this tablet has seen', () => {
     expect(vapourStale(job, act, START + 2 * MINUTE)).toBeNull()
     expect(vapourStale(job, act, START - HOUR)).toBe(Infinity)
+    // A screen whose clock ticks some seconds behind the act asks for no second reading.
+    expect(vapourStale(job, act, START - 20_000)).toBeNull()
     expect(vapourStale(job, act, START + 2 * MINUTE, START + 23 * HOUR)).toBe(Infinity)
   })
   it('asks for the hazards, since nobody knows how long it was', () => {

@@ -17,8 +17,10 @@ interface Metered {
 
 /** Minutes since a moment; Infinity where nobody knows it, or where the clock runs behind it or behind what was seen of it: such an age says nothing. */
 export const ageMinutes = (since: number | null, now: number, latest: number): Minutes =>
-  since === null || now < since || now < latest - CLOCK_SLACK_MS ? Infinity : (now - since) / 60_000
-/** Clocks are set by so much without meaning anything. */
+  since === null || now < since - CLOCK_SLACK_MS || now < latest - CLOCK_SLACK_MS
+    ? Infinity
+    : Math.max(0, now - since) / 60_000
+/** Clocks are set by so much without meaning anything, and a screen's clock ticks that far behind an act. */
 const CLOCK_SLACK_MS = 60_000
 
 /** Minutes since the meter cleared it, where this act needs it clear and that was too long ago; else null. `latest` is the latest time that this tablet has seen, ms. */
