@@ -14,6 +14,7 @@ import {
 } from '../vehicle'
 import {
   findTest,
+  OPERATIONS,
   isSymptom,
   scopeOf,
   testOn,
@@ -85,6 +86,8 @@ export interface JobView {
   state: VehicleState
   /** By dip, less what the steps drained, with what they poured. */
   litres: number | null
+  /** Fuel came out of the tank in some step of this job: its waste is noted, whatever was poured in since. */
+  drained: boolean
   capacityM3: CubicMetre
   /** When the gas meter last cleared it. */
   vapourClearAt: number | null
@@ -170,6 +173,7 @@ function emptyJob(id: string): JobView {
     danger: false,
     state: DRIVEN_IN,
     litres: null,
+    drained: false,
     capacityM3: specificationOf({}, LAYOUTS.A01).tankCapacityM3.value,
     vapourClearAt: null,
     readings: [],
@@ -540,6 +544,7 @@ function work(
       byFeel: event.body.byFeel,
     })
     job.state = { ...job.state, ...(event.body.sets as VehicleState) }
+    job.drained ||= DRAINING.has(event.body.operationId)
     job.litres = litresAfter(event.body.operationId, job.litres, job.capacityM3)
     if (event.body.sets.vapour === 'clear') job.vapourClearAt = event.at
     if (event.body.operationId.startsWith('repair:'))
@@ -573,3 +578,9 @@ function newEpoch(job: JobView) {
     if (!job.done.some((entry) => entry.repairId === repairId))
       job.done.push({ repairId, partWasBad: 'unknown' })
 }
+
+const DRAINING: ReadonlySet<string> = new Set(
+  OPERATIONS.filter(({ does }) => does.some((doing) => doing.does === 'drains' && doing.from === 'tank')).map(
+    ({ id }) => id,
+  ),
+)

@@ -152,7 +152,14 @@ function Sheet({ hand, standing, ready, left, onAnew, onWrong }: SheetProps) {
       />
     )
   if (!step)
-    return <Finished hand={hand} plan={plan} drained={job.state.fuelLevel === 'below flange'} left={left} />
+    return (
+      <Finished
+        hand={hand}
+        plan={plan}
+        drained={job.drained || job.state.fuelLevel === 'below flange'}
+        left={left}
+      />
+    )
   if (
     inside.length > 0 &&
     step.repairId &&
