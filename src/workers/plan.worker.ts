@@ -9,6 +9,7 @@ import {
   standings,
   surveyMinutes,
   surveyOrder,
+  wayStepsOf,
 } from '@/core/procedure'
 import { layoutOf } from '@/core/vehicle'
 import { serve } from './serve'
@@ -28,6 +29,6 @@ serve({
   },
   way: ({ setting, start, goal }) => {
     const way = reach(plannerFor(setting), start, goal)
-    return way && { minutes: way.minutes, steps: way.steps.map((step) => step.operation.title) }
+    return way && wayStepsOf(way)
   },
 })

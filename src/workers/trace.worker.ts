@@ -28,7 +28,7 @@ import {
 import { answeredCase } from '@/core/physics'
 import { testById, testFor } from '@/core/library'
 import { pricerOf, type Pricer } from '@/core/practice'
-import { plannerFor, reach } from '@/core/procedure'
+import { plannerFor, reach, wayStepsOf } from '@/core/procedure'
 import { buildNetwork, layoutOf, vehicleModel, type LayoutKey } from '@/core/vehicle'
 import { serve } from './serve'
 import type { RankRequest, Ranking, Reply } from './protocol'
@@ -134,12 +134,7 @@ function rank(request: RankRequest): Ranking {
     contradictions: contradictions(posterior, request.complaint, request.done),
     provocations: provocationsFor(posterior),
     shownTest: shown ? explainTest(posterior, shown) : null,
-    way:
-      way?.steps.map(({ operation }) => ({
-        operationId: operation.id,
-        title: operation.title,
-        minutes: operation.minutes,
-      })) ?? null,
+    way: way && wayStepsOf(way),
     milliseconds: performance.now() - at,
   }
 }

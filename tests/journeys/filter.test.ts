@@ -38,6 +38,8 @@ it('finds the clogged filter from a fresh complaint', async () => {
 it('asks back for a value that cannot be, and refuses a damaged file with its place', async () => {
   await hands.session.go('/job/trace?id=demo-job-15')
   await hands.entries(3)
+  await hands.wayDone()
+  await hands.goneOf('[data-act="way-done"]')
   const field = await hands.shown('#entry')
   await field.sendKeys('910')
   await hands.act('pin')

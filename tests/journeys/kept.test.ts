@@ -1,6 +1,6 @@
 /** What the browser does not take stands on the screen and stays in hand; one record that cannot be read stops no other job. */
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { Hands, SOON } from '../support/bench'
+import { Hands } from '../support/bench'
 import { readJobFile } from '@/core/records'
 import { DEMO_VEHICLES } from '@/core/practice'
 

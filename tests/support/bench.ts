@@ -406,8 +406,9 @@ export class Hands {
         )
       if (outcome === 'done') return
       if (outcome.name === 'StaleElementReferenceError') continue
-      const page = await this.driver.findElement(By.css('main')).getText()
-      throw new Error(`${css}: ${outcome.message}\n${page.slice(0, 600)}`)
+      const picture = join(mkdtempSync(join(tmpdir(), 'stop-start-held-')), 'page.png')
+      writeFileSync(picture, await this.driver.takeScreenshot(), 'base64')
+      throw new Error(`${css}: ${outcome.message}\nThe page as it stood: ${picture}`)
     }
     throw new Error(`${css} is drawn anew again and again`)
   }
@@ -515,7 +516,9 @@ export class Hands {
     await this.press('Bad')
     await this.noCauseBehind()
     await this.putBack()
-    await this.sees('All is proven.')
+    await this.sees('All is proven.').catch(async (problem: Error) => {
+      throw new Error(`${problem.message}\n${await this.text('aside[aria-label="Signature"]')}`)
+    })
     await this.act('sign')
     await this.sees(`Recorded: unit ${unit}`)
   }

@@ -26,6 +26,7 @@ import {
   usualWays,
   variablesIn,
   type Act,
+  type Caution,
   type Invariant,
   type Operation,
   type Pace,
@@ -249,6 +250,22 @@ export function reach(planner: Planner, start: VehicleState, goal: VehicleState)
   kept.set(key, way)
   return way
 }
+
+/** One step of a way, as a screen shows it: what to do, and what to look out for. */
+export interface WayStep {
+  operationId: string
+  title: string
+  minutes: number
+  caution?: Caution
+}
+/** The steps of a way in their order, each with its caution where it carries one. */
+export const wayStepsOf = (way: Way): WayStep[] =>
+  way.steps.map(({ operation: { id, title, minutes, caution } }) => ({
+    operationId: id,
+    title,
+    minutes,
+    ...(caution ? { caution } : {}),
+  }))
 
 /** Forgets what was found: for whoever measures how long it takes to find. */
 export const forgetWays = (planner: Planner): void => void found.delete(planner)

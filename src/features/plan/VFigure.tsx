@@ -65,6 +65,15 @@ function zip(down: PlanStep[], up: UpItem[]): Omit<Row, 'y'>[] {
   }))
 }
 
+/** How close the levels lie: with room for a second line, for one, or so close that the number leaves its disc. */
+type Density = 'open' | 'dense' | 'tight'
+const densityOf = (levels: number): Density => (levels <= 12 ? 'open' : levels <= 20 ? 'dense' : 'tight')
+const SIZES: Record<Density, { disc: number; number: number; title: number; drop: number }> = {
+  open: { disc: 14, number: 17, title: 18, drop: -1 },
+  dense: { disc: 11, number: 16, title: 18, drop: 6 },
+  tight: { disc: 5, number: 16, title: 16, drop: 5 },
+}
+
 const legX = (y: number) => LEFT_TOP + ((y - TOP) / (BOTTOM - TOP)) * (LEFT_BOTTOM - LEFT_TOP)
 
 export function VFigure({ plan, done }: { plan: Plan; done: number }) {
@@ -76,7 +85,7 @@ export function VFigure({ plan, done }: { plan: Plan; done: number }) {
         .map((step) => [step.index, row.y] as const),
     ),
   )
-  const dense = rows.length > 12
+  const density = densityOf(rows.length)
   return (
     <svg
       width={width}
@@ -102,7 +111,7 @@ export function VFigure({ plan, done }: { plan: Plan; done: number }) {
       />
       <path d={`M${width - LEFT_TOP + 5} ${TOP - 12}l5 18-20-8z`} fill="var(--ink)" />
       {rows.map((row) => (
-        <Level key={row.y} row={row} done={done} dense={dense} />
+        <Level key={row.y} row={row} done={done} density={density} />
       ))}
       <BottomActs plan={plan} bottom={bottom} done={done} />
     </svg>
@@ -173,7 +182,7 @@ const fit = (text: string, room: number): string => {
   return line
 }
 
-function Level({ row, done, dense }: { row: Row; done: number; dense: boolean }) {
+function Level({ row, done, density }: { row: Row; done: number; density: Density }) {
   const x = legX(row.y)
   return (
     <g>
@@ -188,85 +197,99 @@ function Level({ row, done, dense }: { row: Row; done: number; dense: boolean })
           strokeDasharray="2 5"
         />
       )}
-      {row.down && <Step step={row.down} x={x} y={row.y} side="down" done={done} dense={dense} />}
+      {row.down && <Step step={row.down} x={x} y={row.y} side="down" done={done} density={density} />}
       {row.up?.kind === 'step' && (
-        <Step step={row.up.step} x={width - x} y={row.y} side="up" done={done} dense={dense} />
+        <Step step={row.up.step} x={width - x} y={row.y} side="up" done={done} density={density} />
       )}
-      {row.up?.kind === 'check' && <CheckMark x={width - x} y={row.y} check={row.up.check} />}
+      {row.up?.kind === 'check' && (
+        <CheckMark x={width - x} y={row.y} check={row.up.check} density={density} />
+      )}
     </g>
   )
 }
 
-function Step({
-  step,
-  x,
-  y,
-  side,
-  done,
-  dense,
-}: {
+interface StepProps {
   step: PlanStep
   x: number
   y: number
   side: 'down' | 'up'
   done: number
-  dense: boolean
-}) {
+  density: Density
+}
+function Step(props: StepProps) {
+  const { step, x, y, side, done, density } = props
   const passed = step.index < done
-  const text = side === 'down' ? x - 22 : x + 22
-  const anchor = side === 'down' ? 'end' : 'start'
-  const parts = step.repairId ? [] : (step.act.newParts ?? [])
+  const size = SIZES[density]
   return (
     <g data-step={step.operationId}>
       <circle
         cx={x}
         cy={y}
-        r={dense ? 11 : 14}
+        r={size.disc}
         fill={passed ? 'var(--ink)' : 'var(--ground)'}
         stroke="var(--ink)"
         strokeWidth="2.5"
       />
-      <text
-        x={x}
-        y={y + 6}
-        textAnchor="middle"
-        fontSize={dense ? 16 : 17}
-        fontWeight="650"
-        fill={passed ? 'var(--ground)' : 'var(--ink)'}
-      >
-        {step.index + 1}
-      </text>
-      <text
-        x={text}
-        y={dense ? y + 6 : y - 1}
-        textAnchor={anchor}
-        fontSize="18"
-        fontWeight="650"
-        fill="var(--ink)"
-      >
-        {step.title}
-        {dense && parts[0] && roomFor(side, text, `${step.title}, ${parts[0].name} new`) ? (
-          <tspan fontWeight="500" fill="var(--ink-2)">
-            , {lowerFirst(parts[0]!.name)} new
-          </tspan>
-        ) : null}
-      </text>
-      {!dense && (
-        <text x={text} y={y + 17} textAnchor={anchor} fontSize="16" fill="var(--ink-2)">
-          {step.detail}
-          {parts.length > 0 ? ` · ${parts.map((part) => `${lowerFirst(part.name)}, new`).join(' · ')}` : ''}
+      {density !== 'tight' && (
+        <text
+          x={x}
+          y={y + 6}
+          textAnchor="middle"
+          fontSize={size.number}
+          fontWeight="650"
+          fill={passed ? 'var(--ground)' : 'var(--ink)'}
+        >
+          {step.index + 1}
         </text>
       )}
+      <StepWords {...props} />
       <text
         x={side === 'down' ? 24 : width - 24}
         y={y + 6}
         textAnchor={side === 'down' ? 'start' : 'end'}
-        fontSize="18"
+        fontSize={size.title}
         fill="var(--ink-2)"
       >
         {Math.max(1, Math.round(step.minutes))} min
       </text>
     </g>
+  )
+}
+
+/** The title beside its disc, with the number where the disc has no room for it, and what is new where there is. */
+function StepWords({ step, x, y, side, density }: StepProps) {
+  const size = SIZES[density]
+  const away = density === 'tight' ? 12 : 22
+  const text = side === 'down' ? x - away : x + away
+  const anchor = side === 'down' ? 'end' : 'start'
+  const parts = step.repairId ? [] : (step.act.newParts ?? [])
+  const number = density === 'tight' && <tspan fill="var(--ink-2)"> {step.index + 1} </tspan>
+  return (
+    <>
+      <text
+        x={text}
+        y={y + size.drop}
+        textAnchor={anchor}
+        fontSize={size.title}
+        fontWeight="650"
+        fill="var(--ink)"
+      >
+        {side === 'up' && number}
+        {step.title}
+        {density !== 'open' && parts[0] && roomFor(side, text, `${step.title}, ${parts[0].name} new`) ? (
+          <tspan fontWeight="500" fill="var(--ink-2)">
+            , {lowerFirst(parts[0].name)} new
+          </tspan>
+        ) : null}
+        {side === 'down' && number}
+      </text>
+      {density === 'open' && (
+        <text x={text} y={y + 17} textAnchor={anchor} fontSize="16" fill="var(--ink-2)">
+          {step.detail}
+          {parts.length > 0 ? ` · ${parts.map((part) => `${lowerFirst(part.name)}, new`).join(' · ')}` : ''}
+        </text>
+      )}
+    </>
   )
 }
 
@@ -278,15 +301,17 @@ const roomFor = (side: 'down' | 'up', from: number, line: string): boolean =>
   LETTER_PX * line.length < (side === 'up' ? width - from : from) - MINUTES_PX
 
 /** A petrol bar across the rising leg, with the minutes that a miss found here saves. */
-function CheckMark({ x, y, check }: { x: number; y: number; check: PlacedCheck }) {
+function CheckMark({ x, y, check, density }: { x: number; y: number; check: PlacedCheck; density: Density }) {
+  const { title, drop } = SIZES[density]
+  const line = y + Math.max(drop, 5)
   return (
     <g data-check>
       <rect x={x - 20} y={y - 4} width="40" height="8" fill="var(--accent)" />
-      <text x={x + 28} y={y + 6} fontSize="18" fontWeight="700" fill="var(--accent)">
+      <text x={x + 28} y={line} fontSize={title} fontWeight="700" fill="var(--accent)">
         {check.check.title}
       </text>
-      <text x={width - 24} y={y + 6} textAnchor="end" fontSize="17" fill="var(--ink-2)">
-        saves {check.savesMinutes} min
+      <text x={width - 24} y={line} textAnchor="end" fontSize={title} fill="var(--ink-2)">
+        saves {minutesText(check.savesMinutes)}
       </text>
     </g>
   )

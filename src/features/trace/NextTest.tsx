@@ -8,21 +8,21 @@ import { ask } from '@/workers/client'
 import type { Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { WordToggle } from '@/ui/WordToggle'
-import { Cautions } from '../frame/Cautions'
-import { useClaim } from '../frame/Claim'
 import { STANDING_WORDS, takenBy, useInstruments } from '../frame/useInstruments'
 import { meterHolds } from '../frame/MeterHold'
 import type { JobInHand } from '../frame/useJob'
-import { minutesText, shortOf, unitText, variableWord } from '../frame/words'
+import { minutesText, shortOf, unitText } from '../frame/words'
 import { meaningOf, soundText, whyNow } from './traceText'
+import { Doing } from './Doing'
 import { NumberEntry, OutcomeEntry } from './Entry'
+import { WayFirst } from './WayFirst'
 
 interface Props {
   hand: JobInHand
   ranking: Ranking
   test: Test
   busy: boolean
-  conflicts: string[]
+  conflicts: (keyof VehicleState)[]
   onEntry: (value: number | null) => void
   onChoose: (testId: string | null) => void
   onWhy: (testId: string) => void
@@ -30,7 +30,7 @@ interface Props {
 
 /** The acting sheet: the test, the way to it, the entry, and what the reading would mean. */
 export function NextTest(props: Props) {
-  const { hand, ranking, test, conflicts } = props
+  const { ranking, test, conflicts } = props
   const candidate = ranking.choice.candidates.find((entry) => entry.testId === test.id)
   const minutes = (candidate?.workMinutes ?? test.minutes) + (candidate?.reachMinutes ?? 0)
   return (
@@ -52,76 +52,16 @@ export function NextTest(props: Props) {
           </button>
         </p>
         <h2 className="text-[24px] leading-[28px]">{test.title}</h2>
-        <p className="line-clamp-2 pt-0.5 text-second leading-[21px] text-ink-2">
-          <span className="font-semibold text-ink">Where:</span> {test.where}
-        </p>
-        <ol className="pt-0.5 text-second leading-[22px]">
-          {test.steps.slice(0, 4).map((step, at) => (
-            <li key={step} className="flex gap-2.5">
-              <span className="w-3 font-semibold text-accent">{at + 1}</span>
-              {step}
-            </li>
-          ))}
-        </ol>
-        <Cautions cautions={test.cautions ?? []} />
-        <WayLine ranking={ranking} hand={hand} test={test} conflicts={conflicts} why={whyNow(candidate)} />
+        <Doing of={test} where={test.where}>
+          {conflicts.length === 0 && (
+            <p className="pt-1">
+              <span className="font-semibold">Why now:</span> {whyNow(candidate)}
+            </p>
+          )}
+        </Doing>
       </div>
-      <EntryColumn {...props} />
+      {conflicts.length > 0 ? <WayColumn {...props} /> : <EntryColumn {...props} />}
     </section>
-  )
-}
-
-/** What has to happen first, and one touch to say that it has. */
-function WayLine({
-  ranking,
-  hand,
-  test,
-  conflicts,
-  why,
-}: {
-  ranking: Ranking
-  hand: JobInHand
-  test: Test
-  conflicts: string[]
-  why: string
-}) {
-  const { claim, panel } = useClaim(hand)
-  if (conflicts.length === 0)
-    return (
-      <p className="mt-auto pb-3 text-second">
-        <span className="font-semibold">Why now:</span> {why}
-      </p>
-    )
-  const steps = (ranking.way ?? []).filter((step) => !['keyOn', 'keyOff'].includes(step.operationId))
-  return (
-    <div className="mt-auto flex items-center gap-3 pb-3">
-      <p className="line-clamp-2 flex-1 text-second leading-tight">
-        <span className="font-semibold">First:</span>{' '}
-        {steps.length > 0
-          ? steps.map((step) => step.title.toLowerCase()).join(', ')
-          : conflicts
-              .map(
-                (variable) =>
-                  `${variableWord(variable as keyof VehicleState).toLowerCase()} ${test.needs[variable as keyof VehicleState]}`,
-              )
-              .join(', ')}
-      </p>
-      <Button
-        onClick={() =>
-          claim(
-            Object.fromEntries(
-              (conflicts as (keyof VehicleState)[]).map((variable) => [variable, test.needs[variable]!]),
-            ),
-            'implied',
-          )
-        }
-        data-act="way-done"
-        className="shrink-0"
-      >
-        That is done
-      </Button>
-      {panel}
-    </div>
   )
 }
 
@@ -217,6 +157,18 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
     pin,
     standIn,
   }
+}
+
+/** The way to the test in the place of the entry: nothing is read before it is done; another test may be nearer. */
+function WayColumn({ hand, ranking, test, conflicts, onChoose }: Props) {
+  return (
+    <div className="flex min-h-0 flex-col">
+      <WayFirst hand={hand} needs={test.needs} conflicts={conflicts} way={ranking.way} />
+      <div className="flex border-t border-rule-2 py-1">
+        <OtherTest ranking={ranking} test={test} onChoose={onChoose} />
+      </div>
+    </div>
+  )
 }
 
 function EntryColumn(props: Props) {
@@ -340,25 +292,9 @@ interface AlternativesProps {
 
 /** Another test, how sure the reading is, and whether the fault showed meanwhile. */
 function Alternatives({ ranking, test, present, onPresent, sure, onSure, onChoose }: AlternativesProps) {
-  const others = ranking.choice.candidates
-    .filter((candidate) => candidate.why === 'ranked' && candidate.testId !== test.id)
-    .slice(0, 1)
   return (
     <div className="mt-auto flex items-stretch gap-2 border-t border-rule-2 py-1">
-      {others.map((other) => (
-        <button
-          key={other.testId}
-          type="button"
-          onClick={() => onChoose(other.testId)}
-          className="min-h-[44px] min-w-0 flex-1 text-left text-second leading-tight"
-        >
-          <span className="block truncate font-semibold">Or: {shortOf(other.testId).toLowerCase()}</span>
-          <span className="block truncate text-ink-2">
-            {minutesText(other.workMinutes + other.reachMinutes)}, {Math.round(100 * other.split[0])} /{' '}
-            {Math.round(100 * other.split[1])}
-          </span>
-        </button>
-      ))}
+      <OtherTest ranking={ranking} test={test} onChoose={onChoose} />
       <WordToggle
         label="Sure of it?"
         words={SURE}
@@ -374,6 +310,27 @@ function Alternatives({ ranking, test, present, onPresent, sure, onSure, onChoos
         className="shrink-0 border-l border-rule-2 pl-2"
       />
     </div>
+  )
+}
+
+/** The next best test, one touch away. */
+function OtherTest({ ranking, test, onChoose }: Pick<AlternativesProps, 'ranking' | 'test' | 'onChoose'>) {
+  const other = ranking.choice.candidates.find(
+    (candidate) => candidate.why === 'ranked' && candidate.testId !== test.id,
+  )
+  if (!other) return null
+  return (
+    <button
+      type="button"
+      onClick={() => onChoose(other.testId)}
+      className="min-h-[44px] min-w-0 flex-1 text-left text-second leading-tight"
+    >
+      <span className="block truncate font-semibold">Or: {shortOf(other.testId).toLowerCase()}</span>
+      <span className="block truncate text-ink-2">
+        {minutesText(other.workMinutes + other.reachMinutes)}, {Math.round(100 * other.split[0])} /{' '}
+        {Math.round(100 * other.split[1])}
+      </span>
+    </button>
   )
 }
 

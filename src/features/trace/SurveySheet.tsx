@@ -2,15 +2,15 @@
 import { useEffect, useState } from 'react'
 import type { SurveyFinding, SurveyItem } from '@/core/library'
 import { settingOf } from '@/core/job'
-import type { SurveyStanding } from '@/core/procedure'
+import type { SurveyStanding, WayStep } from '@/core/procedure'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
-import { Cautions } from '../frame/Cautions'
-import { useClaim } from '../frame/Claim'
 import { meterHolds } from '../frame/MeterHold'
 import type { JobInHand } from '../frame/useJob'
-import { FINDING_WORDS, lowerFirst, minutesText, variableWord } from '../frame/words'
+import { FINDING_WORDS, lowerFirst, minutesText } from '../frame/words'
 import { differing } from './differing'
+import { Doing } from './Doing'
+import { WayFirst } from './WayFirst'
 
 interface Props {
   hand: JobInHand
@@ -23,11 +23,9 @@ interface Props {
 
 /** The acting sheet of the survey: what to look at, the way to it, and what each find looks like. */
 export function SurveySheet({ hand, item, standing, reachMinutes, names, onKeep }: Props) {
-  const [note, setNote] = useState('')
   const conflicts = differing(hand.job.state, item.needs)
   const way = useWay(hand, item, conflicts.length > 0)
   const out = meterHolds(hand)
-  const { claim, panel } = useClaim(hand)
   const held = standing.kind === 'held' ? standing.by : null
   return (
     <section
@@ -42,104 +40,91 @@ export function SurveySheet({ hand, item, standing, reachMinutes, names, onKeep 
             : `Next look, ${minutesText(item.minutes + reachMinutes)}`}
         </p>
         <h2 className="text-[24px] leading-[28px]">{item.title}</h2>
-        <ol className="pt-0.5 text-second leading-[22px]">
-          {item.steps.map((step, at) => (
-            <li key={step} className="flex gap-2.5">
-              <span className="w-3 font-semibold text-accent">{at + 1}</span>
-              {step}
-            </li>
-          ))}
-        </ol>
-        <Cautions cautions={item.cautions ?? []} />
-        <div className="mt-auto flex items-center gap-3 pb-3">
+        <Doing of={item}>
           {held ? (
-            <p className="border-l-4 border-danger pl-2 text-second font-semibold text-danger">
+            <p className="mt-2 border-l-4 border-danger pl-2 font-semibold text-danger">
               Held until good or put right: {held.map((id) => lowerFirst(names.get(id) ?? id)).join(', ')}.
             </p>
-          ) : conflicts.length > 0 ? (
-            <>
-              <p className="line-clamp-2 flex-1 text-second leading-tight">
-                <span className="font-semibold">First:</span>{' '}
-                {way.length > 0
-                  ? way.join(', ').toLowerCase()
-                  : conflicts
-                      .map((variable) => `${variableWord(variable).toLowerCase()} ${item.needs[variable]}`)
-                      .join(', ')}
-              </p>
-              <Button
-                data-act="way-done"
-                className="shrink-0"
-                onClick={() =>
-                  claim(
-                    Object.fromEntries(conflicts.map((variable) => [variable, item.needs[variable]!])),
-                    'implied',
-                  )
-                }
-              >
-                That is done
-              </Button>
-              {panel}
-            </>
           ) : (
-            <p className="text-second text-ink-2">The vehicle stands as this look needs it.</p>
+            conflicts.length === 0 && (
+              <p className="pt-1 text-ink-2">The vehicle stands as this look needs it.</p>
+            )
           )}
-        </div>
+        </Doing>
       </div>
-      <div className="flex min-h-0 flex-col gap-1.5 pb-3 pt-1">
-        <p className="text-second text-ink-2">What you see</p>
-        {(['good', 'doubtful', 'bad'] as const).map((finding) => (
-          <button
-            key={finding}
-            type="button"
-            disabled={held !== null || conflicts.length > 0 || out}
-            data-find={finding}
-            onClick={() => onKeep(finding, note)}
-            className="grid min-h-[52px] grid-cols-[104px_1fr] items-center border-2 border-ink px-3 text-left disabled:border-dashed disabled:border-ink-3 disabled:text-ink-2"
-          >
-            <span className="text-main font-semibold">
-              {finding === 'good' ? 'Good' : finding === 'doubtful' ? 'Doubtful' : 'Bad'}
-            </span>
-            <span className="text-second leading-tight">{item.looks[finding]}</span>
-          </button>
-        ))}
-        <div className="mt-auto flex gap-2">
-          <input
-            aria-label="Note to this look"
-            placeholder="Note"
-            value={note}
-            onChange={(event) => setNote(event.target.value)}
-            className="h-[44px] min-w-0 flex-1 border-2 border-ink-3 bg-sheet px-2 text-main"
+      {held === null && conflicts.length > 0 ? (
+        <div className="flex min-h-0 flex-col pb-3">
+          <WayFirst
+            hand={hand}
+            needs={item.needs}
+            conflicts={conflicts}
+            way={way}
+            beside={<CannotBeSeen held={out} onKeep={() => onKeep('cannot', '')} />}
           />
-          <Button
-            variant="quiet"
-            data-find="cannot"
-            className="!min-h-[44px]"
-            disabled={held !== null || out}
-            onClick={() => onKeep('cannot', note)}
-          >
-            Cannot be seen here
-          </Button>
         </div>
-      </div>
+      ) : (
+        <Finds item={item} held={held !== null || out} onKeep={onKeep} />
+      )}
     </section>
   )
 }
 
+/** What is seen, in the words of this look, and a note to it. */
+function Finds({ item, held, onKeep }: Pick<Props, 'item' | 'onKeep'> & { held: boolean }) {
+  const [note, setNote] = useState('')
+  return (
+    <div className="flex min-h-0 flex-col gap-1.5 pb-3 pt-1">
+      <p className="text-second text-ink-2">What you see</p>
+      {(['good', 'doubtful', 'bad'] as const).map((finding) => (
+        <button
+          key={finding}
+          type="button"
+          disabled={held}
+          data-find={finding}
+          onClick={() => onKeep(finding, note)}
+          className="grid min-h-[52px] grid-cols-[104px_1fr] items-center border-2 border-ink px-3 text-left disabled:border-dashed disabled:border-ink-3 disabled:text-ink-2"
+        >
+          <span className="text-main font-semibold">
+            {finding === 'good' ? 'Good' : finding === 'doubtful' ? 'Doubtful' : 'Bad'}
+          </span>
+          <span className="text-second leading-tight">{item.looks[finding]}</span>
+        </button>
+      ))}
+      <div className="mt-auto flex gap-2">
+        <input
+          aria-label="Note to this look"
+          placeholder="Note"
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+          className="h-[44px] min-w-0 flex-1 border-2 border-ink-3 bg-sheet px-2 text-main"
+        />
+        <CannotBeSeen held={held} onKeep={() => onKeep('cannot', note)} />
+      </div>
+    </div>
+  )
+}
+
+function CannotBeSeen({ held, onKeep }: { held: boolean; onKeep: () => void }) {
+  return (
+    <Button variant="quiet" data-find="cannot" className="!min-h-[44px]" disabled={held} onClick={onKeep}>
+      Cannot be seen here
+    </Button>
+  )
+}
+
 /** Steps to the state that the look needs. */
-function useWay({ job, vehicle }: JobInHand, item: SurveyItem, needed: boolean): string[] {
-  const [way, setWay] = useState<string[]>([])
+function useWay({ job, vehicle }: JobInHand, item: SurveyItem, needed: boolean): WayStep[] | null {
+  const [way, setWay] = useState<WayStep[] | null>(null)
   const request = needed
     ? JSON.stringify({ setting: settingOf(vehicle), start: job.state, goal: item.needs })
     : ''
   useEffect(() => {
     if (request === '') return
     let live = true
-    void ask('way', JSON.parse(request)).then(
-      (answer) => live && answer.ok && setWay(answer.value?.steps ?? []),
-    )
+    void ask('way', JSON.parse(request)).then((answer) => live && answer.ok && setWay(answer.value))
     return () => {
       live = false
     }
   }, [request])
-  return needed ? way : []
+  return needed ? way : null
 }
