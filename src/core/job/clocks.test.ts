@@ -37,6 +37,26 @@ describe('a high reading of the gas meter', () => {
   })
 })
 
+describe('vapour that was called clear', () => {
+  const clear = { changes: { vapour: 'clear' }, why: 'seen' as const }
+  const vapour = (events: JobEvent[]) => foldJob('job-1', events).state.vapour
+  it('is not clear after a meter that reads otherwise, though nobody says so', () => {
+    const log = tablet('a').add(START, 'meter-read', meter(0)).add(START, 'state-asserted', clear)
+    expect(vapour(log.events)).toBe('clear')
+    expect(vapour(log.add(START + MINUTE, 'meter-read', meter(0.9)).events)).toBe('clear')
+    expect(vapour(log.add(START + MINUTE, 'meter-read', meter(2)).events)).toBe('unchecked')
+    expect(vapour(log.add(START + 2 * MINUTE, 'state-asserted', clear).events)).toBe('clear')
+  })
+  it('is not called so by a tablet that did not know of the reading', () => {
+    const high = tablet('right').add(START, 'meter-read', meter(8))
+    const low = tablet('ahead').add(START + HOUR, 'state-asserted', clear)
+    expect(vapour(mergeLogs(high.events, low.events))).toBe('unchecked')
+    const knowing = tablet('behind', [...high.events]).add(START - HOUR, 'state-asserted', clear)
+    expect(vapour(knowing.events)).toBe('clear')
+    expect(vapour(mergeLogs(knowing.events, []))).toBe('clear')
+  })
+})
+
 describe('an age that runs backwards', () => {
   const act = { needs: { vapour: 'clear' }, sets: {} } as const
   const job = { state: { vapour: 'clear' }, vapourClearAt: START } as const

@@ -26,11 +26,11 @@ import {
 import type { Complaint, Done, Evidence } from '../diagnosis'
 import { levelByDip, litresAfter } from '../procedure'
 import { differenceFromSi, differenceToSi, toSi, unitKind, type CubicMetre } from '../shared'
-import type { MeterReading } from './meter'
+import { endsClear, mayClear, type MeterReading } from './meter'
 import { leakStandId, type Wait } from './orders'
 import { pauseEnded, type Pause } from './pauses'
 import { layoutKeyOf, type VehicleRecord } from './vehicleRecord'
-import { liveEvents, type BodyOf, type JobEvent } from '../records'
+import { liveEvents, type BodyOf, type JobEvent, type Placed } from '../records'
 
 export const STAGES = ['complaint', 'trace', 'bench', 'plan', 'work', 'prove', 'record'] as const
 export type Stage = (typeof STAGES)[number]
@@ -91,6 +91,8 @@ export interface JobView {
   capacityM3: CubicMetre
   /** When the gas meter last cleared it. */
   vapourClearAt: number | null
+  /** By which entry it was cleared. */
+  vapourClearBy: Placed | null
   readings: Reading[]
   /** Trace readings of the present epoch, as the engine takes them. */
   evidence: Evidence[]
@@ -176,6 +178,7 @@ function emptyJob(id: string): JobView {
     drained: false,
     capacityM3: specificationOf({}, LAYOUTS.A01).tankCapacityM3.value,
     vapourClearAt: null,
+    vapourClearBy: null,
     readings: [],
     evidence: [],
     proofs: [],
@@ -303,7 +306,7 @@ function apply(job: JobView, event: JobEvent): void {
       job.danger = job.complaint.symptoms.some((symptom) => DANGERS.includes(symptom))
       return
     case 'state-asserted':
-      return assertState(job, event.body, event.at)
+      return assertState(job, event)
     case 'reading-taken':
       return takeReading(job, event)
     case 'capture-kept':
@@ -397,10 +400,11 @@ function dipped(job: JobView, litres: number) {
   job.state = { ...job.state, ...levelByDip(litres, job.capacityM3) }
 }
 
-function assertState(job: JobView, { changes, litres, figures }: BodyOf<'state-asserted'>, at: number) {
-  job.state = { ...job.state, ...withWayIn(changes as VehicleState) }
+function assertState(job: JobView, event: Extract<JobEvent, { kind: 'state-asserted' }>) {
+  const { changes, litres, figures } = event.body
+  const { at } = event
+  changeState(job, withWayIn(changes as VehicleState), event)
   if (litres !== undefined) dipped(job, litres)
-  if (changes.vapour === 'clear') job.vapourClearAt = at
   job.figures.push(...(figures ?? []).map((figure) => ({ ...figure, at })))
 }
 
@@ -481,18 +485,30 @@ function note(job: JobView, event: NoteEvent) {
   else if (event.kind === 'way-taken') {
     job.ways.push({ ...event.body, at: event.at })
     if (event.body.way === 'stoodYears') job.surveying = event.body.outcome === 'survey'
-  } else if (event.kind === 'meter-read')
-    job.meters.push({
-      at: event.at,
-      lelFraction: event.body.lelPercent / 100,
-      where: event.body.where,
-      placed: event,
-    })
+  } else if (event.kind === 'meter-read') readMeter(job, event)
   else if (event.kind === 'survey-noted') job.survey.set(event.body.item, { ...event.body, at: event.at })
   else {
     job.provoked.push({ ...event.body, at: event.at })
     if (event.body.outcome === 'fails') job.complaint = { ...job.complaint, failingNow: 'yes' }
   }
+}
+
+/** A reading that is not clear ends what was called clear, until somebody who knows of it reads again. */
+function readMeter(job: JobView, event: Extract<JobEvent, { kind: 'meter-read' }>) {
+  const { lelPercent, where } = event.body
+  const reading = { at: event.at, lelFraction: lelPercent / 100, where, placed: event }
+  job.meters.push(reading)
+  if (endsClear(reading, job.vapourClearBy)) job.state = { ...job.state, vapour: 'unchecked' }
+}
+
+/** How the vehicle stands after an entry; vapour is not called clear over a reading that its author did not know. */
+function changeState(job: JobView, changes: VehicleState, event: JobEvent) {
+  const clears = changes.vapour === 'clear'
+  const refused = clears && !mayClear(job, event)
+  job.state = { ...job.state, ...changes, ...(refused && { vapour: 'unchecked' }) }
+  if (!clears || refused) return
+  job.vapourClearAt = event.at
+  job.vapourClearBy = event
 }
 
 function takeReading(job: JobView, event: Extract<JobEvent, { kind: 'reading-taken' }>) {
@@ -543,10 +559,9 @@ function work(
       torqueNm: event.body.torqueNm,
       byFeel: event.body.byFeel,
     })
-    job.state = { ...job.state, ...(event.body.sets as VehicleState) }
+    changeState(job, event.body.sets as VehicleState, event)
     job.drained ||= DRAINING.has(event.body.operationId)
     job.litres = litresAfter(event.body.operationId, job.litres, job.capacityM3)
-    if (event.body.sets.vapour === 'clear') job.vapourClearAt = event.at
     if (event.body.operationId.startsWith('repair:'))
       job.finishedRepairs.push(event.body.operationId.slice('repair:'.length))
   }

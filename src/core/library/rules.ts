@@ -76,6 +76,14 @@ const live = (doing: Doing) =>
 const vehicle = (doing: Doing) =>
   does('lifts', 'lowers')(doing) && 'what' in doing && doing.what === 'vehicle'
 
+/** What no doing tells: on a layout that is licensed every hands-on act waits for the authority (acts, tests, survey, provocations). */
+export const LICENSED_ONLY: Pick<Rule, 'id' | 'asks' | 'reason'> & { number: number } = {
+  id: 'licensed',
+  number: 15,
+  asks: 'A licensed person gives the authority',
+  reason: 'On this vehicle only approved data and licensed hands do the work.',
+}
+
 export const RULES: Rule[] = [
   // 1 · ports, tees and joints
   {

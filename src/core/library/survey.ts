@@ -28,6 +28,8 @@ export interface SurveyItem {
   does: readonly Doing[]
   minutes: Minutes
   cautions?: Caution[]
+  /** Ids of the rules that its doings call up. */
+  rules?: string[]
   /** Title and steps of a diesel. */
   diesel?: { steps: string[] }
   caution?: { text: string; stopWhen: string }
@@ -606,6 +608,7 @@ function itemOn(layout: Layout, item: SurveyItem): SurveyItem {
     leaves: only({ ...ruled.sets, ...item.leaves }, variables),
     ...(caution && { caution }),
     cautions: [...(item.caution ? [item.caution] : []), ...ruled.cautions],
+    rules: ruled.rules.map((rule) => rule.id),
   }
 }
 

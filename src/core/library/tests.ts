@@ -82,6 +82,8 @@ export interface Test {
   cautions?: Caution[]
   /** People that it takes, by its doings. */
   people?: number
+  /** Ids of the rules that its doings call up. */
+  rules?: string[]
   /** What it cannot show. */
   blind: string
   /** An aid that buys time: what to say when it helped, since it is not a repair. */

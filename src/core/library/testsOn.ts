@@ -57,6 +57,7 @@ export function testOn(layout: LayoutId, test: Test): Test {
     ...(caution && { caution }),
     cautions: [...(test.caution ? [test.caution] : []), ...ruled.cautions],
     people: ruled.people,
+    rules: ruled.rules.map((rule) => rule.id),
   }
 }
 

@@ -2,10 +2,15 @@
 import { useState } from 'react'
 import { evacuated, readGate } from '@/core/job'
 import { Button } from '@/ui/Button'
+import { meterAgain } from './meterAgain'
 import type { JobInHand } from './useJob'
+import { minutesText } from './words'
 
-/** Stands in the place of an act while everyone is out: it goes on with a meter under 10 % LEL, entered here. */
-export function MeterHold({ hand }: { hand: JobInHand }) {
+/**
+ * Stands in the place of an act while everyone is out: it goes on with a meter under 10 % LEL, entered here;
+ * `again` where it was low too long ago, minutes.
+ */
+export function MeterHold({ hand, again }: { hand: JobInHand; again?: number }) {
   const [typed, setTyped] = useState('')
   const entry = readGate(typed, '%')
   const percent = entry.kind === 'figure' ? entry.value : null
@@ -13,7 +18,11 @@ export function MeterHold({ hand }: { hand: JobInHand }) {
   const keep = async () => {
     if (
       percent !== null &&
-      (await hand.add({ kind: 'meter-read', body: { lelPercent: percent, where: 'before going on' } }))
+      (await hand.add(
+        ...(again === undefined
+          ? [{ kind: 'meter-read' as const, body: { lelPercent: percent, where: 'before going on' } }]
+          : meterAgain(percent, 'before the reading')),
+      ))
     )
       setTyped('')
   }
@@ -22,7 +31,11 @@ export function MeterHold({ hand }: { hand: JobInHand }) {
       <p className="font-semibold text-danger">
         {entry.kind === 'not possible'
           ? `A meter shows ${entry.range}.`
-          : 'Held until the meter is under 10 % LEL.'}
+          : again === undefined
+            ? 'Held until the meter is under 10 % LEL.'
+            : Number.isFinite(again)
+              ? `The meter was read ${minutesText(again)} ago. Read it again.`
+              : 'No meter was read here. Read it first.'}
       </p>
       <div className="flex items-center gap-2 pt-1">
         <label className="flex items-center gap-2">

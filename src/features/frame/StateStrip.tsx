@@ -1,9 +1,9 @@
 'use client'
 import { useMemo } from 'react'
 import { STATE_VARIABLES, type Layout, type PartKind, type Variable, type VehicleState } from '@/core/vehicle'
+import { mustNotBe, settingInHand } from '@/core/job'
 import { WordToggle } from '@/ui/WordToggle'
 import { useClaim } from './Claim'
-import { mustNotBe } from './mustNotBe'
 import type { JobInHand } from './useJob'
 import { variableWord } from './words'
 
@@ -35,7 +35,7 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
   const { job } = hand
   const { claim, panel } = useClaim(hand)
   // What must never be goes before whatever the page has to say.
-  const broken = useMemo(() => mustNotBe(hand)[0], [hand])
+  const broken = useMemo(() => mustNotBe(hand.job, settingInHand(hand.vehicle, hand.job))[0], [hand])
   const alarm = danger || broken !== undefined
   // Its words stand on the strip even where they usually do not: nothing is said to be wrong that cannot be put right here.
   const rule = broken ? (Object.keys(broken.never) as Variable[]) : []

@@ -5,27 +5,21 @@ import { useState } from 'react'
 import {
   apartBySteps,
   deferredFindings,
-  layoutKeyOf,
   openBypasses,
   puttingBack,
-  readingSpread,
   proofTests,
-  readingText,
   unproven,
   type JobView,
-  type Reading,
-  impliedBy,
 } from '@/core/job'
-import type { SoundBand } from '@/core/diagnosis'
-import { needsRunningEngine, repairById, testFor, type Test } from '@/core/library'
-import { ask } from '@/workers/client'
+import { repairById, testFor } from '@/core/library'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
 import { StateStrip } from '../frame/StateStrip'
 import { setWhoWorks, whoWorks, type JobInHand } from '../frame/useJob'
 import { useSoundBands } from '../frame/useSoundBands'
-import { SOURCE_WORDS, clockText, stageHref, unitText } from '../frame/words'
+import { clockText, stageHref } from '../frame/words'
+import { ProofRow } from './ProofRow'
 import { Shown } from './Shown'
 
 /** More than this is set smaller, so that the signature stays in sight. */
@@ -129,6 +123,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
             {!job.signed && apart && (
               <Link
                 href={stageHref('work', job.id)}
+                data-act="to-steps"
                 className="mt-1 flex min-h-[48px] items-center justify-center bg-accent px-4 text-main font-semibold text-on-accent"
               >
                 Back to the steps on Work
@@ -235,155 +230,3 @@ const allSound = (job: JobView) =>
   (job.work?.repairIds ?? []).every((repairId) =>
     job.done.some((entry) => entry.repairId === repairId && entry.partWasBad === 'no'),
   )
-
-interface RowProps {
-  hand: JobInHand
-  test: Test
-  before: Reading | null
-  after: Reading | null
-  band: SoundBand | null
-}
-
-function ProofRow({ hand, test, before, after, band }: RowProps) {
-  const [typed, setTyped] = useState('')
-  const unit = test.reading.kind === 'number' ? test.reading.unit : null
-  const keep = (value: Reading['value'], source: 'vehicle' | 'stand-in') =>
-    void hand.add(
-      {
-        kind: 'state-asserted',
-        body: { changes: needsRunningEngine(test) ? {} : impliedBy(test.needs), why: 'implied' },
-      },
-      {
-        kind: 'reading-taken',
-        body: {
-          readingId: crypto.randomUUID(),
-          testId: test.id,
-          value,
-          scene: test.scene,
-          instrument: test.instrument,
-          faultPresent: 'no',
-          source,
-          phase: 'proof',
-          sure: 'yes',
-        },
-      },
-    )
-  const standIn = async () => {
-    const { truth, specification } = hand.vehicle
-    if (!truth) return
-    const answer = await ask('standIn', {
-      ...truth,
-      ...layoutKeyOf(hand.vehicle, hand.job.layout.scope),
-      specification,
-      repaired: hand.job.finishedRepairs,
-      testId: test.id,
-      attempt: 7,
-    })
-    if (answer.ok) keep(answer.value, 'stand-in')
-  }
-  const number = typed.trim() === '' ? null : Number(typed.replace(',', '.'))
-  const inside =
-    after?.value.kind === 'number' && band
-      ? after.value.entered.value >= band.low && after.value.entered.value <= band.high
-      : null
-  return (
-    <tr className="border-t border-rule-2" data-proof-test={test.id}>
-      <td className="py-1 pr-3 font-semibold">{test.short}</td>
-      <td className="whitespace-nowrap pr-3 text-second text-ink-2">
-        {band && unit
-          ? `${trim(band.low)} to ${trim(band.high)} ${unitText(unit)}, ${SOURCE_WORDS[band.source]}`
-          : ''}
-      </td>
-      <td className="whitespace-nowrap text-right">
-        {before ? <Value reading={before} /> : <span className="text-ink-2">not read</span>}
-      </td>
-      <td className="py-1 pl-6">
-        {after ? (
-          <span>
-            <Value reading={after} />{' '}
-            <span className={inside === false ? 'font-semibold' : 'text-ink-2'}>
-              {inside === null ? '' : inside ? 'sound' : 'outside'}
-            </span>
-          </span>
-        ) : hand.job.signed ? (
-          <span className="text-ink-2">not read</span>
-        ) : (
-          <span className="flex items-center gap-2">
-            {unit ? (
-              <input
-                aria-label={`${test.short} after, ${unitText(unit)}`}
-                inputMode="decimal"
-                value={typed}
-                onChange={(event) => setTyped(event.target.value)}
-                onKeyDown={(event) =>
-                  event.key === 'Enter' &&
-                  number !== null &&
-                  !Number.isNaN(number) &&
-                  keep({ kind: 'number', entered: { value: number, unit } }, 'vehicle')
-                }
-                className="h-[44px] w-[92px] border-2 border-accent bg-sheet px-2 text-right font-semibold"
-              />
-            ) : (
-              <ObservationSelect
-                test={test}
-                onPick={(outcome) => keep({ kind: 'outcome', outcome }, 'vehicle')}
-              />
-            )}
-            {unit && number !== null && !Number.isNaN(number) && (
-              <Button onClick={() => keep({ kind: 'number', entered: { value: number, unit } }, 'vehicle')}>
-                Pin
-              </Button>
-            )}
-            {hand.vehicle.kind === 'simulated' && (
-              <button
-                type="button"
-                data-act="stand-in"
-                onClick={() => void standIn()}
-                className="min-h-[44px] border-2 border-dashed border-ink-3 px-2 text-second"
-              >
-                Stand-in
-              </button>
-            )}
-          </span>
-        )}
-      </td>
-    </tr>
-  )
-}
-
-function ObservationSelect({ test, onPick }: { test: Test; onPick: (outcome: string) => void }) {
-  if (test.reading.kind !== 'observation') return null
-  return (
-    <select
-      aria-label={`${test.short} after`}
-      defaultValue=""
-      onChange={(event) => event.target.value && onPick(event.target.value)}
-      className="h-[44px] w-[110px] border-2 border-accent bg-sheet"
-    >
-      <option value="">see</option>
-      {test.reading.outcomes.map((outcome) => (
-        <option key={outcome.id} value={outcome.id}>
-          {outcome.label}
-        </option>
-      ))}
-    </select>
-  )
-}
-
-const trim = (value: number) => Number(value.toPrecision(3))
-
-function Value({ reading }: { reading: Reading }) {
-  const { value, unit } = readingText(reading)
-  const spread = readingSpread(reading)
-  return (
-    <span className="font-semibold">
-      {value}
-      {unit && (
-        <span className="ml-1 text-second font-normal">
-          {spread !== null && spread > 0 ? `± ${Number(spread.toPrecision(1))} ` : ''}
-          {unitText(unit as Parameters<typeof unitText>[0])}
-        </span>
-      )}
-    </span>
-  )
-}

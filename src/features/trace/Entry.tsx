@@ -16,12 +16,11 @@ interface NumberProps {
   value: number | null
   onChange: (value: number | null) => void
   onPin: (value: number) => void
-  held: boolean
   busy: boolean
 }
 
 /** Ruler with bands of meaning, needle, steppers and keypad on one value. */
-export function NumberEntry({ layout, test, explanation, value, onChange, onPin, held }: NumberProps) {
+export function NumberEntry({ layout, test, explanation, value, onChange, onPin }: NumberProps) {
   if (test.reading.kind !== 'number') return null
   const { step, unit } = test.reading
   const digits = digitsOf(test)
@@ -32,7 +31,7 @@ export function NumberEntry({ layout, test, explanation, value, onChange, onPin,
     const by = event.shiftKey ? 10 * step : step
     if (event.key === 'ArrowUp') nudge(by)
     else if (event.key === 'ArrowDown') nudge(-by)
-    else if (event.key === 'Enter' && value !== null && !held) onPin(value)
+    else if (event.key === 'Enter' && value !== null) onPin(value)
     else if (event.key === 'Escape') event.currentTarget.blur()
     else return
     event.preventDefault()
@@ -74,13 +73,13 @@ export function NumberEntry({ layout, test, explanation, value, onChange, onPin,
           +
         </button>
         <Button
-          variant={held || value === null ? 'held' : 'act'}
+          variant={value === null ? 'held' : 'act'}
           data-act="pin"
-          disabled={held || value === null}
+          disabled={value === null}
           onClick={() => value !== null && onPin(value)}
           className="flex-[1.2] whitespace-nowrap !px-2"
         >
-          {held ? 'Test held' : 'Pin reading'}
+          Pin reading
         </Button>
       </div>
     </>
@@ -258,10 +257,9 @@ interface OutcomeProps {
   onChange: (outcome: string) => void
   onPin: () => void
   onSkip: () => void
-  held: boolean
 }
 
-export function OutcomeEntry({ explanation, value, onChange, onPin, onSkip, held }: OutcomeProps) {
+export function OutcomeEntry({ explanation, value, onChange, onPin, onSkip }: OutcomeProps) {
   return (
     <>
       <div id="entry" tabIndex={-1} className="min-h-[66px]">
@@ -277,13 +275,13 @@ export function OutcomeEntry({ explanation, value, onChange, onPin, onSkip, held
         />
       </div>
       <Button
-        variant={held || value === null ? 'held' : 'act'}
-        disabled={held || value === null}
+        variant={value === null ? 'held' : 'act'}
+        disabled={value === null}
         data-act="pin"
         onClick={onPin}
         className="min-h-[60px]"
       >
-        {held ? 'Test held' : 'Pin what you saw'}
+        Pin what you saw
       </Button>
     </>
   )

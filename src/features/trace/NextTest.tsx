@@ -1,28 +1,26 @@
 'use client'
 import { useEffect, useState } from 'react'
 import type { Test } from '@/core/library'
-import { impliedBy, layoutKeyOf, offerForSlip, type SlipOffer } from '@/core/job'
-import type { VehicleState } from '@/core/vehicle'
+import { impliedBy, layoutKeyOf, offerForSlip, type Hold, type SlipOffer } from '@/core/job'
 import type { Band } from '@/core/diagnosis'
 import { ask } from '@/workers/client'
 import type { Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { WordToggle } from '@/ui/WordToggle'
 import { STANDING_WORDS, takenBy, useInstruments } from '../frame/useInstruments'
-import { meterHolds } from '../frame/MeterHold'
+import { First } from '../frame/First'
 import type { JobInHand } from '../frame/useJob'
 import { minutesText, shortOf, unitText } from '../frame/words'
 import { meaningOf, soundText, whyNow } from './traceText'
 import { Doing } from './Doing'
 import { NumberEntry, OutcomeEntry } from './Entry'
-import { WayFirst } from './WayFirst'
 
 interface Props {
   hand: JobInHand
   ranking: Ranking
   test: Test
   busy: boolean
-  conflicts: (keyof VehicleState)[]
+  holds: Hold[]
   onEntry: (value: number | null) => void
   onChoose: (testId: string | null) => void
   onWhy: (testId: string) => void
@@ -30,7 +28,7 @@ interface Props {
 
 /** The acting sheet: the test, the way to it, the entry, and what the reading would mean. */
 export function NextTest(props: Props) {
-  const { ranking, test, conflicts } = props
+  const { ranking, test, holds } = props
   const candidate = ranking.choice.candidates.find((entry) => entry.testId === test.id)
   const minutes = (candidate?.workMinutes ?? test.minutes) + (candidate?.reachMinutes ?? 0)
   return (
@@ -53,14 +51,14 @@ export function NextTest(props: Props) {
         </p>
         <h2 className="text-[24px] leading-[28px]">{test.title}</h2>
         <Doing of={test} where={test.where}>
-          {conflicts.length === 0 && (
+          {holds.length === 0 && (
             <p className="pt-1">
               <span className="font-semibold">Why now:</span> {whyNow(candidate)}
             </p>
           )}
         </Doing>
       </div>
-      {conflicts.length > 0 ? <WayColumn {...props} /> : <EntryColumn {...props} />}
+      {holds.length > 0 ? <WayColumn {...props} /> : <EntryColumn {...props} />}
     </section>
   )
 }
@@ -160,10 +158,10 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
 }
 
 /** The way to the test in the place of the entry: nothing is read before it is done; another test may be nearer. */
-function WayColumn({ hand, ranking, test, conflicts, onChoose }: Props) {
+function WayColumn({ hand, ranking, test, holds, onChoose }: Props) {
   return (
     <div className="flex min-h-0 flex-col">
-      <WayFirst hand={hand} needs={test.needs} conflicts={conflicts} way={ranking.way} />
+      <First hand={hand} needs={test.needs} holds={holds} way={ranking.way} />
       <div className="flex border-t border-rule-2 py-1">
         <OtherTest ranking={ranking} test={test} onChoose={onChoose} />
       </div>
@@ -172,7 +170,7 @@ function WayColumn({ hand, ranking, test, conflicts, onChoose }: Props) {
 }
 
 function EntryColumn(props: Props) {
-  const { hand, ranking, test, busy, conflicts, onChoose, onWhy } = props
+  const { hand, ranking, test, busy, onChoose, onWhy } = props
   const {
     explanation,
     value,
@@ -191,7 +189,6 @@ function EntryColumn(props: Props) {
     standIn,
   } = useEntry(props)
   const { sound } = explanation
-  const held = conflicts.length > 0 || meterHolds(hand)
   const meaning = ready
     ? present === 'no'
       ? { ...meaningOf(band), detail: `It does not fail now: this says little. ${meaningOf(band).detail}` }
@@ -224,7 +221,6 @@ function EntryColumn(props: Props) {
           value={value}
           onChange={change}
           onPin={(kept) => void pin(kept)}
-          held={held}
           busy={busy}
         />
       ) : (
@@ -233,7 +229,6 @@ function EntryColumn(props: Props) {
           value={outcome}
           onChange={seen}
           onPin={() => void pin()}
-          held={held}
           onSkip={() => onWhy(test.id)}
         />
       )}

@@ -17,6 +17,7 @@ import type { AnswerOf } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { MeterHold, meterHolds } from '../frame/MeterHold'
 import { StateStrip } from '../frame/StateStrip'
+import { everyoneOut, holdLine, useHolds } from '../frame/useHolds'
 import type { JobInHand } from '../frame/useJob'
 import { minutesText, stageHref } from '../frame/words'
 import { SurveySheet } from './SurveySheet'
@@ -41,6 +42,8 @@ export function Survey({ hand }: { hand: JobInHand }) {
   const shownId = chosen ?? next
   const shown = items.find((item) => item.id === shownId) ?? null
   const reachMinutes = order?.steps.find((step) => step.itemId === shownId)?.reachMinutes ?? 0
+  const holds = useHolds(hand, shown, { as: 'reading' })
+  const out = everyoneOut(holds)
   const said = surveyFinding(items, standing, findings, order?.minutes ?? null)
   const traceIt = async () => {
     if (await hand.add({ kind: 'way-taken', body: { way: 'stoodYears', outcome: 'done' } }))
@@ -72,8 +75,8 @@ export function Survey({ hand }: { hand: JobInHand }) {
           <p className="pt-1 text-second text-ink-2">{said.detail}</p>
         </section>
         <div className="absolute right-6 top-4 z-10 w-[356px] text-right">
-          {meterHolds(hand) ? (
-            <MeterHold hand={hand} />
+          {out ? (
+            !shown && <MeterHold hand={hand} />
           ) : (
             <Button variant="quiet" data-act="end-survey" onClick={() => void traceIt()}>
               Trace it as any other
@@ -86,6 +89,7 @@ export function Survey({ hand }: { hand: JobInHand }) {
             key={`${shown.id} ${findings.get(shown.id) ?? ''}`}
             hand={hand}
             item={shown}
+            holds={holds}
             standing={standing.get(shown.id)!}
             reachMinutes={reachMinutes}
             names={new Map(items.map((item) => [item.id, item.name]))}
@@ -98,13 +102,12 @@ export function Survey({ hand }: { hand: JobInHand }) {
         hand={hand}
         needs={shown?.needs}
         message={
-          meterHolds(hand)
-            ? 'Everyone out: nothing goes on before the meter is under 10 % LEL.'
-            : shown?.live
-              ? 'Its turn only when all before it is good.'
-              : 'Nothing is switched on before its turn.'
+          holdLine(holds) ??
+          (shown?.live
+            ? 'Its turn only when all before it is good.'
+            : 'Nothing is switched on before its turn.')
         }
-        danger={meterHolds(hand) || (shown?.live ?? false)}
+        danger={holds.length > 0 || (shown?.live ?? false)}
       />
     </>
   )

@@ -1,20 +1,19 @@
 'use client'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import type { SurveyFinding, SurveyItem } from '@/core/library'
-import { settingOf } from '@/core/job'
-import type { SurveyStanding, WayStep } from '@/core/procedure'
-import { ask } from '@/workers/client'
+import type { Hold } from '@/core/job'
+import type { SurveyStanding } from '@/core/procedure'
 import { Button } from '@/ui/Button'
-import { meterHolds } from '../frame/MeterHold'
+import { First } from '../frame/First'
 import type { JobInHand } from '../frame/useJob'
+import { useWay } from '../frame/useWay'
 import { FINDING_WORDS, lowerFirst, minutesText } from '../frame/words'
-import { differing } from './differing'
 import { Doing } from './Doing'
-import { WayFirst } from './WayFirst'
 
 interface Props {
   hand: JobInHand
   item: SurveyItem
+  holds: Hold[]
   standing: SurveyStanding
   reachMinutes: number
   names: Map<string, string>
@@ -22,11 +21,9 @@ interface Props {
 }
 
 /** The acting sheet of the survey: what to look at, the way to it, and what each find looks like. */
-export function SurveySheet({ hand, item, standing, reachMinutes, names, onKeep }: Props) {
-  const conflicts = differing(hand.job.state, item.needs)
-  const way = useWay(hand, item, conflicts.length > 0)
-  const out = meterHolds(hand)
+export function SurveySheet({ hand, item, holds, standing, reachMinutes, names, onKeep }: Props) {
   const held = standing.kind === 'held' ? standing.by : null
+  const way = useWay(hand, item.needs, holds[0]?.kind === 'state')
   return (
     <section
       aria-label="Next look"
@@ -46,24 +43,22 @@ export function SurveySheet({ hand, item, standing, reachMinutes, names, onKeep 
               Held until good or put right: {held.map((id) => lowerFirst(names.get(id) ?? id)).join(', ')}.
             </p>
           ) : (
-            conflicts.length === 0 && (
-              <p className="pt-1 text-ink-2">The vehicle stands as this look needs it.</p>
-            )
+            holds.length === 0 && <p className="pt-1 text-ink-2">The vehicle stands as this look needs it.</p>
           )}
         </Doing>
       </div>
-      {held === null && conflicts.length > 0 ? (
+      {held === null && holds.length > 0 ? (
         <div className="flex min-h-0 flex-col pb-3">
-          <WayFirst
+          <First
             hand={hand}
             needs={item.needs}
-            conflicts={conflicts}
+            holds={holds}
             way={way}
-            beside={<CannotBeSeen held={out} onKeep={() => onKeep('cannot', '')} />}
+            beside={<CannotBeSeen held={false} onKeep={() => onKeep('cannot', '')} />}
           />
         </div>
       ) : (
-        <Finds item={item} held={held !== null || out} onKeep={onKeep} />
+        <Finds item={item} held={held !== null} onKeep={onKeep} />
       )}
     </section>
   )
@@ -110,21 +105,4 @@ function CannotBeSeen({ held, onKeep }: { held: boolean; onKeep: () => void }) {
       Cannot be seen here
     </Button>
   )
-}
-
-/** Steps to the state that the look needs. */
-function useWay({ job, vehicle }: JobInHand, item: SurveyItem, needed: boolean): WayStep[] | null {
-  const [way, setWay] = useState<WayStep[] | null>(null)
-  const request = needed
-    ? JSON.stringify({ setting: settingOf(vehicle), start: job.state, goal: item.needs })
-    : ''
-  useEffect(() => {
-    if (request === '') return
-    let live = true
-    void ask('way', JSON.parse(request)).then((answer) => live && answer.ok && setWay(answer.value))
-    return () => {
-      live = false
-    }
-  }, [request])
-  return needed ? way : null
 }

@@ -2,18 +2,17 @@
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import { repairById, testFor } from '@/core/library'
-import type { VehicleState } from '@/core/vehicle'
 import type { Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
-import { MeterHold, meterHolds } from '../frame/MeterHold'
+import { MeterHold } from '../frame/MeterHold'
 import { StateStrip } from '../frame/StateStrip'
+import { everyoneOut, holdLine, useHolds } from '../frame/useHolds'
 import { SuspectList } from '../frame/SuspectList'
 import type { JobInHand } from '../frame/useJob'
 import { useKeys } from '../frame/useKeys'
 import { rankRequestOf, useRanking } from '../frame/useRanking'
-import { percent, stageHref, variableWord } from '../frame/words'
-import { differing } from './differing'
+import { percent, stageHref } from '../frame/words'
 import { Evidence } from './Evidence'
 import { MakeItFail } from './MakeItFail'
 import { NextTest } from './NextTest'
@@ -43,7 +42,8 @@ function TraceFault({ hand }: { hand: JobInHand }) {
   const ranking = view.last
   const shownId = ranking?.shownTest?.testId ?? null
   const test = shownId ? testFor(hand.vehicle.layout, shownId) : null
-  const conflicts = test ? differing(job.state, test.needs) : []
+  // What is being entered is not taken away by a meter that grows old meanwhile.
+  const holds = useHolds(hand, test, { as: 'reading', begun: entry !== null })
   useKeys({
     n: () => document.getElementById('entry')?.focus(),
     u: () => job.undoable && void hand.undo(job.undoable.eventId, 'taken back at the bench'),
@@ -81,20 +81,18 @@ function TraceFault({ hand }: { hand: JobInHand }) {
               Make it fail first
             </Button>
           )}
-          {meterHolds(hand) ? (
-            <MeterHold hand={hand} />
-          ) : (
-            verdict?.kind === 'repair' &&
-            job.evidence.length > 0 && (
-              <Link
-                href={`${stageHref('plan', job.id)}&repair=${verdict.repairId}`}
-                data-act="plan"
-                className="mt-2 inline-flex min-h-[48px] items-center bg-accent px-4 text-main font-semibold text-on-accent"
-              >
-                Plan: {repairById(verdict.repairId).title.toLowerCase()}
-              </Link>
-            )
-          )}
+          {everyoneOut(holds)
+            ? !test && <MeterHold hand={hand} />
+            : verdict?.kind === 'repair' &&
+              job.evidence.length > 0 && (
+                <Link
+                  href={`${stageHref('plan', job.id)}&repair=${verdict.repairId}`}
+                  data-act="plan"
+                  className="mt-2 inline-flex min-h-[48px] items-center bg-accent px-4 text-main font-semibold text-on-accent"
+                >
+                  Plan: {repairById(verdict.repairId).title.toLowerCase()}
+                </Link>
+              )}
         </section>
         {ranking ? (
           <Traced {...tracksOf(ranking)} capacityM3={hand.vehicle.specification.tankCapacityM3.value} />
@@ -110,7 +108,7 @@ function TraceFault({ hand }: { hand: JobInHand }) {
             ranking={ranking}
             test={test}
             busy={view.status === 'working'}
-            conflicts={conflicts}
+            holds={holds}
             onEntry={setEntry}
             onChoose={setChosenTest}
             onWhy={(testId) => setQuestion({ kind: 'test', testId })}
@@ -145,12 +143,8 @@ function TraceFault({ hand }: { hand: JobInHand }) {
       <StateStrip
         hand={hand}
         needs={test?.needs}
-        message={
-          meterHolds(hand)
-            ? 'Everyone out: nothing goes on before the meter is under 10 % LEL.'
-            : stripMessage(conflicts, ranking?.suspects[0]?.probability)
-        }
-        danger={conflicts.length > 0 || job.danger}
+        message={holdLine(holds) ?? readyLine(ranking?.suspects[0]?.probability)}
+        danger={holds.length > 0 || job.danger}
       />
       {ranking && <MakeItFail hand={hand} ranking={ranking} open={calling} onOpenChange={setCalling} />}
       {ranking && request && (
@@ -195,11 +189,8 @@ function stepAlong(by: 1 | -1) {
   segments.at(at < 0 ? (by > 0 ? 0 : -1) : (at + by + segments.length) % segments.length)?.focus()
 }
 
-function stripMessage(conflicts: string[], lead: number | undefined): string {
-  if (conflicts.length > 0)
-    return `${conflicts.map((variable) => variableWord(variable as keyof VehicleState)).join(', ')}: not yet as this test needs it.`
-  return lead === undefined ? '' : `All suits this test. First suspect ${percent(lead)} %.`
-}
+const readyLine = (lead: number | undefined): string =>
+  lead === undefined ? '' : `All suits this test. First suspect ${percent(lead)} %.`
 
 function NotNoted({ jobId }: { jobId: string }) {
   return (

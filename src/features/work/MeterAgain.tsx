@@ -4,6 +4,7 @@ import { operationById } from '@/core/library'
 import { readGate } from '@/core/job'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
+import { meterAgain } from '../frame/meterAgain'
 import type { JobInHand } from '../frame/useJob'
 import { minutesText } from '../frame/words'
 
@@ -17,20 +18,7 @@ export function MeterAgain({ hand, minutes }: { hand: JobInHand; minutes: number
   const clear = percent !== null && percent < gaugeGate!.below
   const keep = async () => {
     if (percent === null) return
-    const read = { kind: 'meter-read' as const, body: { lelPercent: percent, where: 'before the step' } }
-    const cleared = {
-      kind: 'state-asserted' as const,
-      body: {
-        changes: { vapour: 'clear' },
-        why: 'seen' as const,
-        figures: [{ operationId: 'meterVapour', value: percent }],
-      },
-    }
-    const unclear = {
-      kind: 'state-asserted' as const,
-      body: { changes: { vapour: 'unchecked' }, why: 'seen' as const },
-    }
-    if (await hand.add(read, clear ? cleared : unclear)) setTyped('')
+    if (await hand.add(...meterAgain(percent, 'before the step'))) setTyped('')
   }
   return (
     <div className="space-y-4" data-sheet="meter">

@@ -1,10 +1,11 @@
 'use client'
 import { Check } from 'lucide-react'
 import { useState } from 'react'
-import { LEAVE_LEL, STOP_LEL, readGate } from '@/core/job'
+import { LEAVE_LEL, STOP_LEL, readGate, type Hold } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
+import { HoldLines, holdWords } from '../frame/HoldLines'
 import type { JobInHand } from '../frame/useJob'
 import { setShort, useShort } from '../frame/useShort'
 import { useKeys } from '../frame/useKeys'
@@ -14,7 +15,9 @@ interface Props {
   hand: JobInHand
   plan: Plan
   step: PlanStep
-  conflicts: string[]
+  holds: Hold[]
+  /** Time on this tablet, ms. */
+  now: number
   gapMinutes: number
   onWrong: () => void
 }
@@ -22,7 +25,7 @@ interface Props {
 const SIDES = { down: 'going down', bottom: 'at the part', up: 'going up' } as const
 
 /** One step at a time, large; the act stays dashed until all is ticked and names what remains. */
-export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: Props) {
+export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }: Props) {
   const work = hand.job.work!
   const operation = step.act
   const [measured, setMeasured] = useState('')
@@ -43,7 +46,7 @@ export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: 
     gate && !gateMet ? gate.what.toLowerCase() : '',
     torqueMet ? '' : 'torque',
   ].filter(Boolean)
-  const ready = remains.length === 0 && conflicts.length === 0
+  const ready = remains.length === 0 && holds.length === 0
   const tick = (part: number) =>
     void hand.add({ kind: 'substep-ticked', body: { step: step.index, part, ticked: !ticked(part) } })
   const { sets } = operation
@@ -110,6 +113,7 @@ export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: 
       ) : (
         <Parts step={step} open={open} ticked={ticked} onTick={tick} />
       )}
+      <HoldLines holds={holds} />
       <div className="flex items-end gap-4 py-2">
         {gate && (
           <NumberLine
@@ -182,8 +186,8 @@ export function StepSheet({ hand, plan, step, conflicts, gapMinutes, onWrong }: 
           onClick={finish}
           className={`min-h-[72px] flex-1 text-step font-semibold ${ready ? 'bg-accent text-on-accent' : 'border-2 border-dashed border-accent bg-wash text-accent'}`}
         >
-          {conflicts.length > 0
-            ? `Held: ${conflicts[0]}`
+          {holds[0]
+            ? `Held: ${holdWords(holds[0], now)}`
             : ready
               ? step.index + 1 === plan.steps.length
                 ? 'Done, last step'

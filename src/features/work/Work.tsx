@@ -5,9 +5,9 @@ import { layoutKeyOf, trayOf, type HazardsDue } from '@/core/job'
 import { opensAt } from '@/core/procedure'
 import { layoutOf } from '@/core/vehicle'
 import { Notice } from '@/ui/Notice'
-import { meterHolds } from '../frame/MeterHold'
 import { ReadySheet, useReady } from '../frame/ReadySheet'
 import { StateStrip } from '../frame/StateStrip'
+import { conflictsOf } from '../frame/useHolds'
 import type { JobInHand } from '../frame/useJob'
 import { minutesText } from '../frame/words'
 import { InsideSheet } from './InsideSheet'
@@ -48,7 +48,7 @@ export function Work({ hand }: { hand: JobInHand }) {
         )}
       </main>
     )
-  const { plan, step, conflicts } = standing
+  const { plan, step, holds } = standing
   const pieces = trayOf(plan, work)
   const anew = () => {
     void hand.add({
@@ -71,6 +71,7 @@ export function Work({ hand }: { hand: JobInHand }) {
         <section aria-label="Step" className="min-h-0">
           <Sheet
             hand={hand}
+            now={now ?? 0}
             standing={standing}
             ready={ready}
             left={pieces.filter((piece) => piece.side === 'on').length}
@@ -88,7 +89,11 @@ export function Work({ hand }: { hand: JobInHand }) {
       />
       <StateStrip
         hand={hand}
-        needs={step ? Object.fromEntries(conflicts.map((variable) => [variable, step.before[variable]])) : {}}
+        needs={
+          step
+            ? Object.fromEntries(conflictsOf(holds).map((variable) => [variable, step.act.needs[variable]]))
+            : {}
+        }
         message={standing.message}
         danger={standing.danger}
       />
@@ -114,6 +119,7 @@ const LAID = ['partModule', 'lowerTank', 'frameTankOff']
 
 interface SheetProps {
   hand: JobInHand
+  now: number
   standing: Standing
   ready: ReturnType<typeof useReady>
   /** Pieces put on the vehicle that must come off. */
@@ -123,18 +129,20 @@ interface SheetProps {
 }
 
 /** One sheet at a time: what must be settled before the step stands in its place. */
-function Sheet({ hand, standing, ready, left, onAnew, onWrong }: SheetProps) {
+function Sheet({ hand, now, standing, ready, left, onAnew, onWrong }: SheetProps) {
   const { job } = hand
-  const { plan, step, check, gates, stale } = standing
+  const { plan, step, check, gates, holds } = standing
+  const [gravest] = holds
   const inside = insideOf(layoutOf(layoutKeyOf(hand.vehicle, 'engine')))
   if (standing.otherwise) return <Otherwise onAnew={onAnew} />
-  if (meterHolds(hand)) return <EveryoneOut hand={hand} />
-  if (standing.forbidden.length > 0) return <MustNotBe reasons={standing.forbidden} />
-  if (standing.hazards)
+  if (gravest?.kind === 'everyone out') return <EveryoneOut hand={hand} />
+  if (gravest?.kind === 'must not be')
+    return <MustNotBe reasons={holds.flatMap((hold) => (hold.kind === 'must not be' ? hold.reason : []))} />
+  if (gravest?.kind === 'hazards')
     return (
       <HazardsAgain
         gates={gates}
-        since={sinceText(standing.hazards)}
+        since={sinceText(gravest.due)}
         onConfirm={() =>
           void hand.add(
             ...gates.map((gate) => ({ kind: 'hazards-confirmed' as const, body: { gateId: gate.id } })),
@@ -158,6 +166,7 @@ function Sheet({ hand, standing, ready, left, onAnew, onWrong }: SheetProps) {
         plan={plan}
         drained={job.drained || job.state.fuelLevel === 'below flange'}
         left={left}
+        onAnew={onAnew}
       />
     )
   if (
@@ -171,14 +180,15 @@ function Sheet({ hand, standing, ready, left, onAnew, onWrong }: SheetProps) {
     return <ReadySheet hand={hand} ready={ready} />
   if (LAID.includes(step.operationId) && !job.lies.has(step.operationId))
     return <LieSheet hand={hand} operationId={step.operationId} />
-  if (stale !== null) return <MeterAgain hand={hand} minutes={stale} />
+  if (gravest?.kind === 'meter again') return <MeterAgain hand={hand} minutes={gravest.minutes} />
   return (
     <StepSheet
       key={step.index}
       hand={hand}
       plan={plan}
       step={step}
-      conflicts={standing.holds}
+      holds={holds}
+      now={now}
       gapMinutes={standing.gapMinutes}
       onWrong={onWrong}
     />

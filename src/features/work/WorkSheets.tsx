@@ -1,6 +1,6 @@
 'use client'
 import Link from 'next/link'
-import { lastMeter, openBypasses } from '@/core/job'
+import { apartBySteps, lastMeter, notBack, openBypasses } from '@/core/job'
 import { CHECKS, type Gate } from '@/core/library'
 import type { PlacedCheck, Plan, PlanStep } from '@/core/procedure'
 import type { VehicleState } from '@/core/vehicle'
@@ -132,15 +132,32 @@ export function Finished({
   plan,
   drained,
   left,
+  onAnew,
 }: {
   hand: JobInHand
   plan: Plan
   drained: boolean
   left: number
+  onAnew: () => void
 }) {
+  const notHome = apartBySteps(hand.job.state) ? notBack(hand.job.state) : []
   return (
     <div className="space-y-5">
-      <h1 className="text-work">Everything is back in place</h1>
+      {notHome.length === 0 ? (
+        <h1 className="text-work">Everything is back in place</h1>
+      ) : (
+        <>
+          <h1 className="text-work">The steps are done, the vehicle is not back</h1>
+          <ul className="text-step">
+            {notHome.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+          <Button variant="act" tall data-act="way-back" onClick={onAnew}>
+            Plan the way back from here
+          </Button>
+        </>
+      )}
       {left > 0 && (
         <Notice
           kind="danger"

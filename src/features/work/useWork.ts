@@ -1,25 +1,21 @@
 'use client'
 import { useMemo, useState } from 'react'
 import {
-  hazardsDue,
+  holdsOn,
   nextStep,
+  openGates,
   planHolds,
-  vapourStale,
-  waitHolds,
-  type HazardsDue,
-  type JobView,
+  settingInHand,
+  type Hold,
   type WorkInHand,
 } from '@/core/job'
-import { GATES, USUAL_PACE, type WayId } from '@/core/library'
+import { USUAL_PACE, type Gate, type WayId } from '@/core/library'
 import type { PlacedCheck, Plan, PlanStep } from '@/core/procedure'
-import { matches, pack, patternOf, unmet } from '@/core/vehicle'
-import { latestSeen } from '@/data/clock'
-import { meterHolds } from '../frame/MeterHold'
-import { mustNotBe } from '../frame/mustNotBe'
+import { holdLine, momentOf } from '../frame/useHolds'
 import type { JobInHand } from '../frame/useJob'
 import { useNow } from '../frame/useNow'
 import { usePlan, type PlanView } from '../frame/usePlan'
-import { lowerFirst, minutesText, variableWord } from '../frame/words'
+import { minutesText } from '../frame/words'
 
 const NO_WAYS: WayId[] = []
 const NONE: string[] = []
@@ -59,16 +55,9 @@ export interface Standing {
   otherwise: boolean
   /** The check that stands before the next step. */
   check: PlacedCheck | null
-  conflicts: ReturnType<typeof unmet>
-  /** What else holds the step, in words. */
-  holds: string[]
-  /** Minutes since the meter was read, where that is too long for this step. */
-  stale: number | null
-  /** Why the vehicle must not stand as the strip says. */
-  forbidden: string[]
-  gates: typeof GATES
-  /** Why the hazards are looked at again before anything goes on. */
-  hazards: HazardsDue | null
+  /** What holds the step, gravest first. */
+  holds: Hold[]
+  gates: Gate[]
   /** Minutes since this screen was left, until the first act on it. */
   gapMinutes: number
   message: string
@@ -84,42 +73,26 @@ function standingOf(
 ): Standing {
   const { job } = hand
   const step = nextStep(job, plan)
-  // Only what the operation itself asks for can hold it; the rest of the planned state is its wake.
-  const conflicts = step ? unmet(job.state, step.before).filter((variable) => variable in step.act.needs) : []
-  const gates = GATES.filter((gate) =>
-    gate.inside.some((inside) => matches(pack(job.state), patternOf(inside))),
-  )
+  const holds = holdsOn(job, settingInHand(hand.vehicle, job), step?.act ?? null, momentOf(now, hand), {
+    as: 'step',
+    // Asked before a step is begun, not in its middle.
+    begun: step !== null && begun(work, step),
+  })
   return {
     plan,
     step,
-    conflicts,
-    gates,
+    holds,
+    gates: openGates(job.state),
     otherwise: !planHolds(job, plan),
     check: dueCheck(plan, work, step),
-    holds: [
-      ...conflicts.map((variable) => `${variableWord(variable)} ${step!.before[variable]}`),
-      ...waitsHolding(job, now),
-    ],
-    // Asked before a step is begun, not in its middle.
-    stale:
-      step && now !== null && !begun(work, step)
-        ? vapourStale(job, step.act, now, latestSeen(Math.max(now, job.lastAt)))
-        : null,
-    forbidden: mustNotBe(hand).map((invariant) => invariant.reason),
-    hazards: gates.length > 0 && now !== null ? hazardsDue(job, step?.minutes ?? 0, now) : null,
     gapMinutes,
-    message: messageOf(hand, plan, step, conflicts),
-    danger: conflicts.length > 0 || meterHolds(hand),
+    message: holdLine(holds) ?? toFinish(plan, step),
+    danger: holds.some((hold) => hold.kind !== 'wait'),
   }
 }
 
 const begun = (work: WorkInHand, step: PlanStep) =>
   step.steps.some((_, part) => work.ticks.has(`${step.index}.${part}`))
-
-const waitsHolding = (job: JobView, now: number | null): string[] =>
-  waitHolds(job.waits, now ?? 0).map(
-    (one) => `${lowerFirst(one.label)}, ${minutesText((one.endsAt - (now ?? 0)) / 60_000)} left`,
-  )
 
 /** The check that stands between the last done step and the next one. */
 function dueCheck(plan: Plan, { done, checks }: WorkInHand, next: PlanStep | null): PlacedCheck | null {
@@ -132,15 +105,8 @@ function dueCheck(plan: Plan, { done, checks }: WorkInHand, next: PlanStep | nul
   )
 }
 
-function messageOf(
-  hand: JobInHand,
-  plan: Plan,
-  step: PlanStep | null,
-  conflicts: ReturnType<typeof unmet>,
-): string {
-  if (meterHolds(hand)) return 'Everyone out: nothing goes on before the meter is under 10 % LEL.'
+function toFinish(plan: Plan, step: PlanStep | null): string {
   if (!step) return 'All steps are done.'
-  if (conflicts.length > 0)
-    return `Held. This step needs: ${conflicts.map((variable) => `${variableWord(variable).toLowerCase()} ${step.before[variable]}`).join(', ')}.`
-  return `${plan.steps.length - step.index} steps, ${minutesText(plan.steps.slice(step.index).reduce((sum, rest) => sum + rest.minutes, 0))} to finish.`
+  const left = plan.steps.slice(step.index)
+  return `${left.length} steps, ${minutesText(left.reduce((sum, rest) => sum + rest.minutes, 0))} to finish.`
 }

@@ -1,0 +1,34 @@
+'use client'
+import { holdsOn, settingInHand, type HeldAct, type Hold, type HoldOptions, type Moment } from '@/core/job'
+import type { Variable } from '@/core/vehicle'
+import { latestSeen } from '@/data/clock'
+import type { JobInHand } from './useJob'
+import { useNow } from './useNow'
+
+/** This moment on this tablet, for a job: its entries may be ahead of the clock. */
+export const momentOf = (now: number | null, { job }: JobInHand): Moment => ({
+  now,
+  latest: latestSeen(Math.max(now ?? 0, job.lastAt)),
+})
+
+/** What holds an act on the screen, gravest first. */
+export function useHolds(hand: JobInHand, act: HeldAct | null, options: HoldOptions): Hold[] {
+  const now = useNow()
+  return holdsOn(hand.job, settingInHand(hand.vehicle, hand.job), act, momentOf(now, hand), options)
+}
+
+/** The first hold on one line, for the strip; null where nothing holds. */
+export const holdLine = (holds: Hold[]): string | null => {
+  const [first] = holds
+  if (!first) return null
+  return first.kind === 'everyone out'
+    ? 'Everyone out: nothing goes on before the meter is under 10 % LEL.'
+    : first.kind === 'must not be'
+      ? `${first.reason} Put that right first.`
+      : `Held. ${first.asks}.`
+}
+
+/** Variables of the state that stand otherwise than the act needs. */
+export const conflictsOf = (holds: Hold[]): Variable[] =>
+  holds.flatMap((hold) => (hold.kind === 'state' ? hold.variables : []))
+export const everyoneOut = (holds: Hold[]): boolean => holds.some((hold) => hold.kind === 'everyone out')

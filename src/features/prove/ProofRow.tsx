@@ -1,0 +1,191 @@
+'use client'
+import { useState } from 'react'
+import { impliedBy, layoutKeyOf, readingSpread, readingText, type Hold, type Reading } from '@/core/job'
+import type { SoundBand } from '@/core/diagnosis'
+import { needsRunningEngine, type Test } from '@/core/library'
+import { ask } from '@/workers/client'
+import { Button } from '@/ui/Button'
+import { Panel } from '@/ui/Panel'
+import { First } from '../frame/First'
+import { holdWords } from '../frame/HoldLines'
+import { useHolds } from '../frame/useHolds'
+import type { JobInHand } from '../frame/useJob'
+import { useWay } from '../frame/useWay'
+import { SOURCE_WORDS, unitText } from '../frame/words'
+
+interface RowProps {
+  hand: JobInHand
+  test: Test
+  before: Reading | null
+  after: Reading | null
+  band: SoundBand | null
+}
+
+export function ProofRow({ hand, test, before, after, band }: RowProps) {
+  const unit = test.reading.kind === 'number' ? test.reading.unit : null
+  const inside =
+    after?.value.kind === 'number' && band
+      ? after.value.entered.value >= band.low && after.value.entered.value <= band.high
+      : null
+  return (
+    <tr className="border-t border-rule-2" data-proof-test={test.id}>
+      <td className="py-1 pr-3 font-semibold">{test.short}</td>
+      <td className="whitespace-nowrap pr-3 text-second text-ink-2">
+        {band && unit
+          ? `${trim(band.low)} to ${trim(band.high)} ${unitText(unit)}, ${SOURCE_WORDS[band.source]}`
+          : ''}
+      </td>
+      <td className="whitespace-nowrap text-right">
+        {before ? <Value reading={before} /> : <span className="text-ink-2">not read</span>}
+      </td>
+      <td className="py-1 pl-6">
+        {after ? (
+          <span>
+            <Value reading={after} />{' '}
+            <span className={inside === false ? 'font-semibold' : 'text-ink-2'}>
+              {inside === null ? '' : inside ? 'sound' : 'outside'}
+            </span>
+          </span>
+        ) : hand.job.signed ? (
+          <span className="text-ink-2">not read</span>
+        ) : (
+          <ProofEntry hand={hand} test={test} />
+        )}
+      </td>
+    </tr>
+  )
+}
+
+/** What was read, entered; before it what has to be settled, as anywhere else. */
+function ProofEntry({ hand, test }: Pick<RowProps, 'hand' | 'test'>) {
+  const [typed, setTyped] = useState('')
+  const unit = test.reading.kind === 'number' ? test.reading.unit : null
+  const keep = (value: Reading['value'], source: 'vehicle' | 'stand-in') =>
+    void hand.add(
+      {
+        kind: 'state-asserted',
+        body: { changes: needsRunningEngine(test) ? {} : impliedBy(test.needs), why: 'implied' },
+      },
+      {
+        kind: 'reading-taken',
+        body: {
+          readingId: crypto.randomUUID(),
+          testId: test.id,
+          value,
+          scene: test.scene,
+          instrument: test.instrument,
+          faultPresent: 'no',
+          source,
+          phase: 'proof',
+          sure: 'yes',
+        },
+      },
+    )
+  const standIn = async () => {
+    const { truth, specification } = hand.vehicle
+    if (!truth) return
+    const answer = await ask('standIn', {
+      ...truth,
+      ...layoutKeyOf(hand.vehicle, hand.job.layout.scope),
+      specification,
+      repaired: hand.job.finishedRepairs,
+      testId: test.id,
+      attempt: 7,
+    })
+    if (answer.ok) keep(answer.value, 'stand-in')
+  }
+  const number = typed.trim() === '' ? null : Number(typed.replace(',', '.'))
+  const holds = useHolds(hand, test, { as: 'reading', begun: typed !== '' })
+  if (holds.length > 0) return <ProofFirst hand={hand} test={test} holds={holds} />
+  return (
+    <span className="flex items-center gap-2">
+      {unit ? (
+        <input
+          aria-label={`${test.short} after, ${unitText(unit)}`}
+          inputMode="decimal"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          onKeyDown={(event) =>
+            event.key === 'Enter' &&
+            number !== null &&
+            !Number.isNaN(number) &&
+            keep({ kind: 'number', entered: { value: number, unit } }, 'vehicle')
+          }
+          className="h-[44px] w-[92px] border-2 border-accent bg-sheet px-2 text-right font-semibold"
+        />
+      ) : (
+        <ObservationSelect test={test} onPick={(outcome) => keep({ kind: 'outcome', outcome }, 'vehicle')} />
+      )}
+      {unit && number !== null && !Number.isNaN(number) && (
+        <Button onClick={() => keep({ kind: 'number', entered: { value: number, unit } }, 'vehicle')}>
+          Pin
+        </Button>
+      )}
+      {hand.vehicle.kind === 'simulated' && (
+        <button
+          type="button"
+          data-act="stand-in"
+          onClick={() => void standIn()}
+          className="min-h-[44px] border-2 border-dashed border-ink-3 px-2 text-second"
+        >
+          Stand-in
+        </button>
+      )}
+    </span>
+  )
+}
+
+/** One touch to what has to be done before this reading can be taken. */
+function ProofFirst({ hand, test, holds }: Pick<RowProps, 'hand' | 'test'> & { holds: Hold[] }) {
+  const [open, setOpen] = useState(false)
+  const way = useWay(hand, test.needs, open && holds[0]?.kind === 'state')
+  return (
+    <>
+      <Button variant="quiet" className="!min-h-[44px]" data-act="proof-first" onClick={() => setOpen(true)}>
+        First: {holdWords(holds[0]!, 0)}
+      </Button>
+      <Panel open={open} onOpenChange={setOpen} title={`Before it: ${test.title}`}>
+        <div className="flex h-[440px] flex-col">
+          <First hand={hand} holds={holds} needs={test.needs} way={way} />
+        </div>
+      </Panel>
+    </>
+  )
+}
+
+function ObservationSelect({ test, onPick }: { test: Test; onPick: (outcome: string) => void }) {
+  if (test.reading.kind !== 'observation') return null
+  return (
+    <select
+      aria-label={`${test.short} after`}
+      defaultValue=""
+      onChange={(event) => event.target.value && onPick(event.target.value)}
+      className="h-[44px] w-[110px] border-2 border-accent bg-sheet"
+    >
+      <option value="">see</option>
+      {test.reading.outcomes.map((outcome) => (
+        <option key={outcome.id} value={outcome.id}>
+          {outcome.label}
+        </option>
+      ))}
+    </select>
+  )
+}
+
+const trim = (value: number) => Number(value.toPrecision(3))
+
+function Value({ reading }: { reading: Reading }) {
+  const { value, unit } = readingText(reading)
+  const spread = readingSpread(reading)
+  return (
+    <span className="font-semibold">
+      {value}
+      {unit && (
+        <span className="ml-1 text-second font-normal">
+          {spread !== null && spread > 0 ? `± ${Number(spread.toPrecision(1))} ` : ''}
+          {unitText(unit as Parameters<typeof unitText>[0])}
+        </span>
+      )}
+    </span>
+  )
+}
