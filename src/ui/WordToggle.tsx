@@ -33,3 +33,24 @@ export function WordToggle({ label, words, value, onChange, conflict = false, cl
     </div>
   )
 }
+
+/** The same for more words than stand beside each other: the true one, the others one touch behind it. */
+export function WordChoice({ label, words, value, onChange, conflict = false, className = '' }: Props) {
+  return (
+    <label className={`flex flex-col justify-center ${className}`}>
+      <span className="whitespace-nowrap text-tick leading-5 text-ink-2">{label}</span>
+      <select
+        value={value ?? ''}
+        onChange={(event) => event.target.value !== value && onChange(event.target.value)}
+        className={`-mb-2 -mt-1 min-h-[44px] bg-transparent text-second font-semibold ${conflict ? 'text-danger' : ''}`}
+      >
+        {value === undefined && <option value="">not known</option>}
+        {words.map((word) => (
+          <option key={word.id} value={word.id}>
+            {word.label}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}

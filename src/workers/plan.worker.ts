@@ -5,11 +5,10 @@ import {
   compareWays,
   planRepairs,
   plannerFor,
-  reach,
+  shownWay,
   standings,
   surveyMinutes,
   surveyOrder,
-  wayStepsOf,
 } from '@/core/procedure'
 import { layoutOf } from '@/core/vehicle'
 import { serve } from './serve'
@@ -27,8 +26,5 @@ serve({
     const steps = surveyOrder(plannerFor(setting), start, left)
     return { steps, minutes: surveyMinutes(steps) }
   },
-  way: ({ setting, start, goal }) => {
-    const way = reach(plannerFor(setting), start, goal)
-    return way && wayStepsOf(way)
-  },
+  way: ({ setting, start, goal }) => shownWay(plannerFor(setting), start, goal),
 })

@@ -18,7 +18,7 @@ import type {
 import type { DemoJob } from '@/core/practice'
 import type { Pace, Setting, SurveyFinding, WayId } from '@/core/library'
 import type { Minutes } from '@/core/shared'
-import type { Addition, Plan, PlanFailure, SurveyStep, WayPlan, WayStep } from '@/core/procedure'
+import type { Addition, Plan, PlanFailure, ShownWay, SurveyStep, WayPlan } from '@/core/procedure'
 import type { HiddenFault, StandInReading } from '@/core/simulate'
 import type { LayoutKey, Specification, VehicleState } from '@/core/vehicle'
 
@@ -53,8 +53,6 @@ export interface Ranking {
   /** Ways to make a fault show that comes and goes. */
   provocations: ProvocationRank[]
   shownTest: TestExplanation | null
-  /** Way to the shown test from here. */
-  way: WayStep[] | null
   milliseconds: number
 }
 
@@ -101,7 +99,7 @@ export interface WorkerRequests {
   additions: { request: PlanRequest & { candidates: string[] }; answer: Addition[] }
   way: {
     request: { setting: Setting; start: VehicleState; goal: VehicleState }
-    answer: WayStep[] | null
+    answer: ShownWay | null
   }
   standIn: {
     request: LayoutKey & {

@@ -26,9 +26,9 @@ import {
   type Table,
 } from '@/core/diagnosis'
 import { answeredCase } from '@/core/physics'
-import { testById, testFor } from '@/core/library'
+import { testById } from '@/core/library'
 import { pricerOf, type Pricer } from '@/core/practice'
-import { plannerFor, reach, wayStepsOf } from '@/core/procedure'
+import { plannerFor } from '@/core/procedure'
 import { buildNetwork, layoutOf, vehicleModel, type LayoutKey } from '@/core/vehicle'
 import { serve } from './serve'
 import type { RankRequest, Ranking, Reply } from './protocol'
@@ -103,7 +103,6 @@ function pricerFor({ layoutId, ways }: RankRequest): Pricer {
 function rank(request: RankRequest): Ranking {
   const at = performance.now()
   const posterior = posteriorFor(request)
-  const planner = plannerFor({ layout: request.layoutId, ways: request.ways })
   const cost = pricerFor(request)(request.state)
   const chosen = chooseNext(posterior, {
     workshop: request.workshop,
@@ -122,7 +121,6 @@ function rank(request: RankRequest): Ranking {
   const shown =
     request.testId ??
     (choice.verdict.kind === 'test' || choice.verdict.kind === 'confirm' ? choice.verdict.testId : ranked)
-  const way = shown ? reach(planner, request.state, testFor(planner.setting.layout, shown).needs) : null
   return {
     stage: posterior.table.stage,
     suspects: suspectsOf(posterior),
@@ -134,7 +132,6 @@ function rank(request: RankRequest): Ranking {
     contradictions: contradictions(posterior, request.complaint, request.done),
     provocations: provocationsFor(posterior),
     shownTest: shown ? explainTest(posterior, shown) : null,
-    way: way && wayStepsOf(way),
     milliseconds: performance.now() - at,
   }
 }

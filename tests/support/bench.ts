@@ -12,6 +12,8 @@ import { openBrowser, type Session } from './browser'
 const WAIT = 45_000
 /** How often a page is asked, ms. */
 const POLL = 40
+/** What stands in the place of an act that is held. */
+const HOLDING = ['way-done', 'hazards-seen', 'meter'].map((act) => `[data-act="${act}"]`).join()
 /** What a page shows a moment after an act: asked for until it is there. */
 export const SOON = { timeout: 15_000, interval: 100 }
 
@@ -122,18 +124,43 @@ export class Hands {
       POLL,
     )
   }
+  /** Settles one hold after another, as a technician does, until what is acted on stands there. */
+  async settle(css: string): Promise<void> {
+    for (let guard = 0; guard < 8; guard += 1) {
+      await this.driver
+        .wait(
+          async () => (await this.has(css)) || (await this.has(HOLDING)),
+          WAIT,
+          `neither ${css} nor a hold`,
+          POLL,
+        )
+        .catch(async (problem: Error) => {
+          throw new Error(`${problem.message}\nThe page as it stood: ${await this.picture()}`)
+        })
+      if (await this.has(css)) return
+      if (await this.has('[data-act="hazards-seen"]')) {
+        await this.act('hazards-seen')
+        await this.goneOf('[data-act="hazards-seen"]')
+      } else if (await this.has('[data-act="meter"]')) {
+        await this.meter(0)
+        await this.goneOf('[data-act="meter"]')
+      } else {
+        await this.wayDone()
+        await this.goneOf('[data-act="way-done"]')
+      }
+    }
+    throw new Error(`Held again and again: ${await this.picture()}`)
+  }
+  /** A photograph of the page, for whoever reads the failure. */
+  private async picture(): Promise<string> {
+    const path = join(mkdtempSync(join(tmpdir(), 'stop-start-held-')), 'page.png')
+    writeFileSync(path, await this.driver.takeScreenshot(), 'base64')
+    return path
+  }
   /** Does the test on the screen on the truth vehicle, and pins what it shows. */
   async takeNextReading(): Promise<string> {
     const testId = await this.nextTestId()
-    if (await this.has('[data-act="way-done"]')) {
-      await this.wayDone()
-      await this.driver.wait(
-        async () => !(await this.has('[data-act="way-done"]')),
-        WAIT,
-        'the way is still asked for',
-        POLL,
-      )
-    }
+    await this.settle('#entry')
     const reading = standInById(this.truth, testId)
     if (reading.kind === 'number') {
       const field = await this.shown('#entry')
@@ -319,16 +346,7 @@ export class Hands {
       const open = await this.driver.findElements(By.css('[data-survey]'))
       const item = open[0] ? await open[0].getAttribute('data-survey') : null
       if (!item) return seen
-      if (await this.has('[data-act="way-done"]')) {
-        await this.wayDone()
-        await this.driver.wait(
-          async () => !(await this.has('[data-act="way-done"]')),
-          WAIT,
-          'the way is still asked for',
-          POLL,
-        )
-        continue
-      }
+      await this.settle(`[data-find="${finds[item] ?? 'good'}"]:not([disabled])`)
       await this.touch(`[data-find="${finds[item] ?? 'good'}"]`)
       seen.push(item)
       await this.driver.wait(
@@ -406,9 +424,7 @@ export class Hands {
         )
       if (outcome === 'done') return
       if (outcome.name === 'StaleElementReferenceError') continue
-      const picture = join(mkdtempSync(join(tmpdir(), 'stop-start-held-')), 'page.png')
-      writeFileSync(picture, await this.driver.takeScreenshot(), 'base64')
-      throw new Error(`${css}: ${outcome.message}\nThe page as it stood: ${picture}`)
+      throw new Error(`${css}: ${outcome.message}\nThe page as it stood: ${await this.picture()}`)
     }
     throw new Error(`${css} is drawn anew again and again`)
   }
@@ -472,8 +488,7 @@ export class Hands {
       const testId = (await row.getAttribute('data-proof-test'))!
       if (await this.has(`tr[data-proof-test="${testId}"] [data-act="proof-first"]`)) {
         await this.touch(`tr[data-proof-test="${testId}"] [data-act="proof-first"]`)
-        await this.wayDone()
-        await this.goneOf(`tr[data-proof-test="${testId}"] [data-act="proof-first"]`)
+        await this.settle(`tr[data-proof-test="${testId}"] input, tr[data-proof-test="${testId}"] select`)
         continue
       }
       const reading = standInById(this.truth, testId, 3)

@@ -258,14 +258,26 @@ export interface WayStep {
   minutes: number
   caution?: Caution
 }
-/** The steps of a way in their order, each with its caution where it carries one. */
-export const wayStepsOf = (way: Way): WayStep[] =>
-  way.steps.map(({ operation: { id, title, minutes, caution } }) => ({
-    operationId: id,
-    title,
-    minutes,
-    ...(caution ? { caution } : {}),
-  }))
+/** A way as a screen shows it, and how the vehicle stands once all of it is done. */
+export interface ShownWay {
+  steps: WayStep[]
+  end: VehicleState
+}
+/** The cheapest way as a screen shows it; null where there is none. */
+export function shownWay(planner: Planner, start: VehicleState, goal: VehicleState): ShownWay | null {
+  const way = reach(planner, start, goal)
+  return (
+    way && {
+      steps: way.steps.map(({ operation: { id, title, minutes, caution } }) => ({
+        operationId: id,
+        title,
+        minutes,
+        ...(caution ? { caution } : {}),
+      })),
+      end: only(way.end, planner.variables),
+    }
+  )
+}
 
 /** Forgets what was found: for whoever measures how long it takes to find. */
 export const forgetWays = (planner: Planner): void => void found.delete(planner)

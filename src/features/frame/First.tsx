@@ -1,7 +1,7 @@
 'use client'
 import type { ReactNode } from 'react'
-import { openGates, type Hold } from '@/core/job'
-import type { WayStep } from '@/core/procedure'
+import { differing, openGates, type Hold } from '@/core/job'
+import type { ShownWay } from '@/core/procedure'
 import type { VehicleState } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { useClaim } from './Claim'
@@ -16,7 +16,7 @@ interface Props {
   /** What the act needs. */
   needs: VehicleState
   /** Null while it is looked for, or where no order of work leads there. */
-  way: WayStep[] | null
+  way: ShownWay | null
   /** Another way out, beside the button. */
   beside?: ReactNode
 }
@@ -106,10 +106,15 @@ function Hazards({ hand, reason }: { hand: JobInHand; reason: string }) {
 function Way({ hand, holds, needs, way, beside }: Props) {
   const { claim, panel } = useClaim(hand)
   const states = holds.filter((hold) => hold.kind === 'state')
-  const wanted = states.flatMap((hold) => hold.variables)
-  const minutes = (way ?? []).reduce((sum, step) => sum + step.minutes, 0)
+  const steps = way?.steps ?? []
+  const minutes = steps.reduce((sum, step) => sum + step.minutes, 0)
+  // Whoever did the steps has all that they leave, not only what the act asks.
+  const stands = way ? way.end : needs
   const done = () =>
-    claim(Object.fromEntries(wanted.map((variable) => [variable, needs[variable]!])), 'implied')
+    claim(
+      Object.fromEntries(differing(hand.job.state, stands).map((variable) => [variable, stands[variable]!])),
+      'implied',
+    )
   return (
     <Sheet
       title={way ? 'First, in this order' : 'First'}
@@ -117,14 +122,14 @@ function Way({ hand, holds, needs, way, beside }: Props) {
       act={
         <>
           <Button data-act="way-done" className="flex-1" onClick={done}>
-            {way && way.length > 1 ? 'All of that is done' : 'That is done'}
+            {steps.length > 1 ? 'All of that is done' : 'That is done'}
           </Button>
           {beside}
         </>
       }
     >
       <ol>
-        {(way ?? []).map((step, at) => (
+        {steps.map((step, at) => (
           <li key={`${at} ${step.operationId}`} className="grid grid-cols-[24px_1fr] pb-1">
             <span className="font-semibold text-accent">{at + 1}</span>
             <span>

@@ -2,7 +2,7 @@
 import { useMemo } from 'react'
 import { STATE_VARIABLES, type Layout, type PartKind, type Variable, type VehicleState } from '@/core/vehicle'
 import { mustNotBe, settingInHand } from '@/core/job'
-import { WordToggle } from '@/ui/WordToggle'
+import { WordChoice, WordToggle } from '@/ui/WordToggle'
 import { useClaim } from './Claim'
 import type { JobInHand } from './useJob'
 import { variableWord } from './words'
@@ -81,6 +81,9 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
   )
 }
 
+/** More words than this do not stand beside each other. */
+const MOST_WORDS = 3
+
 function Toggle({
   variable,
   value,
@@ -97,6 +100,18 @@ function Toggle({
     id: option,
     label: unknown ? `${option}?` : option,
   }))
+  const tint = `border-l border-rule-2 px-3 ${conflict || unknown ? 'bg-danger-wash' : ''}`
+  if (words.length > MOST_WORDS)
+    return (
+      <WordChoice
+        label={variableWord(variable)}
+        words={words}
+        value={value}
+        onChange={onAssert}
+        conflict={conflict}
+        className={tint}
+      />
+    )
   return (
     <WordToggle
       label={variableWord(variable)}
@@ -104,7 +119,7 @@ function Toggle({
       value={value}
       onChange={onAssert}
       conflict={conflict}
-      className={`border-l border-rule-2 px-3 ${conflict || unknown ? 'bg-danger-wash' : ''}`}
+      className={tint}
     />
   )
 }

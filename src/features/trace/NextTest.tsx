@@ -10,6 +10,7 @@ import { WordToggle } from '@/ui/WordToggle'
 import { STANDING_WORDS, takenBy, useInstruments } from '../frame/useInstruments'
 import { First } from '../frame/First'
 import type { JobInHand } from '../frame/useJob'
+import { useWay } from '../frame/useWay'
 import { minutesText, shortOf, unitText } from '../frame/words'
 import { meaningOf, soundText, whyNow } from './traceText'
 import { Doing } from './Doing'
@@ -159,9 +160,10 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
 
 /** The way to the test in the place of the entry: nothing is read before it is done; another test may be nearer. */
 function WayColumn({ hand, ranking, test, holds, onChoose }: Props) {
+  const way = useWay(hand, test.needs, holds[0]?.kind === 'state')
   return (
     <div className="flex min-h-0 flex-col">
-      <First hand={hand} needs={test.needs} holds={holds} way={ranking.way} />
+      <First hand={hand} needs={test.needs} holds={holds} way={way} />
       <div className="flex border-t border-rule-2 py-1">
         <OtherTest ranking={ranking} test={test} onChoose={onChoose} />
       </div>

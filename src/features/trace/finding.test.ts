@@ -72,7 +72,6 @@ const ranking = (worth: number): Ranking => ({
   contradictions: [],
   provocations: [],
   shownTest: null,
-  way: null,
   milliseconds: 1,
   choice: {
     verdict: { kind: 'test', testId: 'T36' },
