@@ -14,7 +14,7 @@ import {
 } from '../vehicle'
 import type { Minutes, Money } from '../shared'
 import type { Caution } from './caution'
-import type { Doing } from './doings'
+import { opensFuel, type Doing } from './doings'
 import { derive } from './rules'
 
 /** Pieces that come off the vehicle, or are put on it, and where they lie. */
@@ -167,15 +167,15 @@ const besideOf = ({ needs }: Act): Extract<Doing, { does: 'repairs' }>['beside']
 /** All that happens while an act is done on a layout, its stages included. */
 export function doingsOf(layoutId: LayoutId, act: Act): Doing[] {
   const own = act.variants?.find(({ on }) => on.includes(layoutId))
-  return [
-    ...(own?.does ?? act.does),
-    ...(isRepair(act)
-      ? [
-          ...(act.stages ?? []).flatMap((stage) => stage.does),
-          { does: 'repairs', beside: besideOf(act) } as const,
-        ]
-      : []),
-  ]
+  const does = own?.does ?? act.does
+  if (!isRepair(act)) return [...does]
+  const all = [...does, ...(act.stages ?? []).flatMap((stage) => stage.does)]
+  const aside =
+    besideOf(act) === 'shut' &&
+    act.needs.wayIn !== 'open' &&
+    act.needs.line !== 'off' &&
+    !all.some((doing) => opensFuel(doing) || doing.does === 'pulls')
+  return [...all, { does: 'repairs', beside: besideOf(act), aside }]
 }
 
 /** An act as it stands on one layout: needs and effects on what the vehicle has, in its words, with what the rules ask of its doings. */

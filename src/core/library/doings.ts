@@ -58,7 +58,8 @@ export type Doing =
       limitKPa: number
     }
   | { does: 'hands'; people: number; inside?: 'tank'; wears?: string }
-  | { does: 'repairs'; beside: 'shut' | 'open tank' | 'open filter joint' }
+  /** What it works beside; `aside` where it opens no fuel, loads no joint, and needs neither a way in to the tank nor the line without pressure. */
+  | { does: 'repairs'; beside: 'shut' | 'open tank' | 'open filter joint'; aside: boolean }
   | { does: 'certifies'; what: 'access' | 'repair' | 'flow' | 'release' }
 
 /**

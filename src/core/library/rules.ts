@@ -433,6 +433,15 @@ export const RULES: Rule[] = [
     throughout: { leakCheck: 'passed' },
   },
   {
+    id: 'repair-after-leak-check',
+    number: 9,
+    asks: 'Leak check passed',
+    reason: 'A repair that has nothing to do with the opening waits until it was seen dry, or comes before it.',
+    place: '6 O58; 7 H02',
+    when: (doing) => doing.does === 'repairs' && doing.aside,
+    throughout: { leakCheck: 'passed' },
+  },
+  {
     id: 'first-pressure',
     number: 9,
     asks: 'Area safe, key out, extinguisher in hand',
@@ -534,7 +543,8 @@ export const RULES: Rule[] = [
     asks: 'Fuel at the pump',
     reason: 'A pump without fuel sparks in vapour and wears out in seconds.',
     place: '6 O22, O57, O60',
-    when: (doing) => does('runsPump', 'cranks', 'runsEngine')(doing) || first(doing) === 'leak',
+    when: (doing) =>
+      does('runsPump', 'cranks', 'runsEngine')(doing) || first(doing) === 'leak' || first(doing) === 'prime',
     throughout: FUEL_THERE,
   },
   {

@@ -136,6 +136,12 @@ const PREDICATES: Predicate[] = [
     },
   },
   {
+    rule: 9,
+    says: 'another repair is done before what was opened was seen dry',
+    broken: ({ step, before }) =>
+      before.unseen && step.does.some((doing) => doing.does === 'repairs' && doing.aside),
+  },
+  {
     rule: 6,
     says: 'the battery is moved with the key on',
     broken: ({ step, before: { said } }) =>
