@@ -1,6 +1,6 @@
 /** `npm run bench:plans`: the sweep of plans before the monitor, counts by rule; then plans broken by hand, and how many of them it catches. */
 import { seededRandom } from '@/core/shared'
-import { broken, judged, sweep, watchedSteps, type SweptPlan } from '../support/planSweep'
+import { breaksTable, broken, judged, sweep, watchedSteps, type SweptPlan } from '../support/planSweep'
 
 const MUTATED = Number(process.argv[2] ?? 2000)
 
@@ -38,17 +38,25 @@ const missed = new Map<string, number>()
 for (let round = 0; round < MUTATED && kept.length > 0; round += 1) {
   const swept = kept[Math.floor(random.next() * kept.length)]!
   const steps = watchedSteps(swept.plan)
+  if (steps.length < 2) continue
   const how = (['drop', 'swap', 'repeat'] as const)[round % 3]!
-  const at = Math.floor(random.next() * (how === 'swap' ? Math.max(1, steps.length - 1) : steps.length))
-  const breaches = judged(swept, broken(steps, how, at))
-  const [seen, all] = caught.get(how) ?? [0, 0]
-  caught.set(how, [seen + (breaches.length > 0 ? 1 : 0), all + 1])
+  const at = Math.floor(random.next() * (how === 'swap' ? steps.length - 1 : steps.length))
+  const changed = broken(steps, how, at)
+  const breaches = judged(swept, changed)
+  const covered = breaksTable(swept, changed)
+  for (const group of covered ? [how, `${how} that breaks the table`] : [how]) {
+    const [seen, all] = caught.get(group) ?? [0, 0]
+    caught.set(group, [seen + (breaches.length > 0 ? 1 : 0), all + 1])
+  }
   if (breaches.length === 0) {
-    const what = how === 'swap' ? `${steps[at]!.id} after ${steps[at + 1]?.id}` : steps[at]!.id
-    missed.set(`${how} ${what}`, (missed.get(`${how} ${what}`) ?? 0) + 1)
+    const what = how === 'swap' ? `${steps[at]!.id} after ${steps[at + 1]!.id}` : steps[at]!.id
+    const key = `${covered ? 'breaks the table' : 'harmless by the table'}, ${how} ${what}`
+    missed.set(key, (missed.get(key) ?? 0) + 1)
   }
 }
 for (const [how, [seen, all]] of caught)
   console.log(`${how}: ${seen} of ${all} caught, ${((100 * seen) / all).toFixed(1)} %`)
-for (const [what, count] of [...missed].sort((one, other) => other[1] - one[1]).slice(0, 60))
+for (const [what, count] of [...missed].sort(
+  (one, other) => one[0].slice(0, 6).localeCompare(other[0].slice(0, 6)) || other[1] - one[1],
+))
   console.log(`  not caught, ${count} times: ${what}`)

@@ -14,7 +14,7 @@ it('what is bad holds what comes after it, and a line is split in halves', async
   await hands.sees('Stood in the shed')
   await hands.session.go('/job/trace?id=demo-job-29')
   await hands.sees('Bad so far: fuel, battery.')
-  await hands.sees('Drain, rinse and refill')
+  await hands.sees('Drain and rinse the tank')
   const seen = await hands.survey({ feedLine: 'bad', feedFront: 'bad' })
   expect(seen).toContain('tankInside')
   expect(seen.indexOf('feedFront')).toBeGreaterThan(seen.indexOf('feedLine'))

@@ -1,10 +1,28 @@
 /** The sweep of plans: every layout, repair, way in and start, random sets, jobs taken up in the middle; each put before the monitor. */
 import { FASTENINGS, OTHER_STARTS } from './planStarts'
-import { libraryOf, othersFor, usualWays, waysInOf, byWay, type Setting, type WayId } from '@/core/library'
+import {
+  derive,
+  libraryOf,
+  othersFor,
+  usualWays,
+  waysInOf,
+  byWay,
+  type Setting,
+  type WayId,
+} from '@/core/library'
 import { watch, watched, type Breach, type WatchedStep } from '@/core/monitor'
-import { PUT_BACK, planRepairs, plannerFor, type Plan } from '@/core/procedure'
+import { PUT_BACK, forbidden, planRepairs, plannerFor, type Plan } from '@/core/procedure'
 import { seededRandom } from '@/core/shared'
-import { LAYOUTS, LAYOUT_IDS, SCOPES, inScope, only, type LayoutId, type VehicleState } from '@/core/vehicle'
+import {
+  LAYOUTS,
+  LAYOUT_IDS,
+  SCOPES,
+  inScope,
+  only,
+  unmet,
+  type LayoutId,
+  type VehicleState,
+} from '@/core/vehicle'
 
 export interface SweptPlan {
   setting: Setting
@@ -118,4 +136,20 @@ export function broken(
   else if (how === 'repeat') copy.splice(at, 0, copy[at]!)
   else if (at + 1 < copy.length) copy.splice(at, 2, copy[at + 1]!, copy[at]!)
   return copy
+}
+
+/**
+ * Does a changed plan break what the table of rules asks, what an act needs to be done at all, a state that
+ * must not be, or does it end otherwise than it should? Told by the table alone: the monitor knows nothing of it.
+ */
+export function breaksTable({ setting, start }: SweptPlan, steps: readonly WatchedStep[]): boolean {
+  const planner = plannerFor(setting)
+  let state = only(start, planner.variables)
+  for (const { does, purpose, sets } of steps) {
+    const needs = only({ ...derive(setting.layout, does).needs, ...purpose }, planner.variables)
+    if (unmet(state, needs).length > 0) return true
+    state = { ...state, ...sets }
+    if (forbidden(planner, state).length > 0) return true
+  }
+  return unmet(state, only(PUT_BACK, planner.variables)).length > 0
 }

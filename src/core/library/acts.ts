@@ -162,7 +162,13 @@ const WITHOUT_AUTHORITY = new Set([
 /** What has a part of its own: a repair works beside what its needs leave open. */
 const isRepair = (act: Act): act is Repair => 'proves' in act
 const besideOf = ({ needs }: Act): Extract<Doing, { does: 'repairs' }>['beside'] =>
-  needs.module === 'out' ? 'open tank' : needs.filterJoint === 'parted' ? 'open filter joint' : 'shut'
+  needs.module === 'out'
+    ? 'open tank'
+    : needs.filterJoint === 'parted'
+      ? 'open filter joint'
+      : needs.wayIn === 'open'
+        ? 'way in'
+        : 'shut'
 
 /** All that happens while an act is done on a layout, its stages included. */
 export function doingsOf(layoutId: LayoutId, act: Act): Doing[] {
@@ -172,7 +178,6 @@ export function doingsOf(layoutId: LayoutId, act: Act): Doing[] {
   const all = [...does, ...(act.stages ?? []).flatMap((stage) => stage.does)]
   const aside =
     besideOf(act) === 'shut' &&
-    act.needs.wayIn !== 'open' &&
     act.needs.line !== 'off' &&
     !all.some((doing) => opensFuel(doing) || doing.does === 'pulls')
   return [...all, { does: 'repairs', beside: besideOf(act), aside }]

@@ -57,9 +57,11 @@ export type Doing =
       into: 'line' | 'tank' | 'intake' | 'vent'
       limitKPa: number
     }
+  /** Pressure is put on what may leak, and somebody looks. */
+  | { does: 'seeks' }
   | { does: 'hands'; people: number; inside?: 'tank'; wears?: string }
   /** What it works beside; `aside` where it opens no fuel, loads no joint, and needs neither a way in to the tank nor the line without pressure. */
-  | { does: 'repairs'; beside: 'shut' | 'open tank' | 'open filter joint'; aside: boolean }
+  | { does: 'repairs'; beside: 'shut' | 'way in' | 'open tank' | 'open filter joint'; aside: boolean }
   | { does: 'certifies'; what: 'access' | 'repair' | 'flow' | 'release' }
 
 /**
@@ -94,6 +96,7 @@ export const powers = (what: Powered, near: 'vehicle' | 'bench' = 'vehicle'): Of
   what,
   near,
 })
+export const SEEKS: Of<'seeks'> = { does: 'seeks' }
 export const cranks = (seconds: number): Of<'cranks'> => ({ does: 'cranks', seconds })
 export const runsPump = (seconds: number, by: 'key' | 'jumper' | 'lift' = 'key'): Of<'runsPump'> => ({
   does: 'runsPump',

@@ -221,6 +221,9 @@ export const placeOfCheck = (
   check: Check,
 ): VehicleState => only({ ...derive(layout, check.does).needs, ...check.when }, variables)
 
+/** Repairs at the wires on top of the tank: proven there, before the way in is shut. */
+const WIRED_AT_TANK = ['repair:hatchLead', 'repair:senderPlug', 'repair:senderGround']
+
 export const CHECKS: Check[] = [
   {
     id: 'sweepSender',
@@ -261,9 +264,18 @@ export const CHECKS: Check[] = [
     title: 'Read pump, ground and plug by ohmmeter',
     how: 'At the loom’s end, key out, battery off: pump a few ohms, ground near zero, nothing to the body',
     does: [powers('meter feed')],
-    after: ['joinModule'],
+    after: ['joinModule', ...WIRED_AT_TANK],
     when: { wayIn: 'open', battery: 'off', leakCheck: 'due' },
     mend: { wayIn: 'open' },
+  },
+  {
+    id: 'ohmLowered',
+    title: 'Read the unit by ohmmeter while the tank is down',
+    how: 'Gas meter at the unit first, under 1 % LEL; then at its own pins: pump a few ohms, sender as the float lies, nothing to the flange',
+    does: [powers('meter feed', 'bench')],
+    after: ['joinModule', ...WIRED_AT_TANK],
+    when: { tank: 'lowered', ring: 'tight', moduleHoses: 'joined', battery: 'off' },
+    mend: { tank: 'lowered' },
   },
   {
     id: 'runBeforeHatch',

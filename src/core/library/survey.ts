@@ -6,7 +6,18 @@
  */
 import { LICENSED, only, variablesOf, type Layout, type PartKind, type VehicleState } from '../vehicle'
 import type { Caution } from './caution'
-import { cranks, drains, hands, opens, powers, runsEngine, runsPump, under, type Doing } from './doings'
+import {
+  SEEKS,
+  cranks,
+  drains,
+  hands,
+  opens,
+  powers,
+  runsEngine,
+  runsPump,
+  under,
+  type Doing,
+} from './doings'
 import { IN_OPEN_TANK } from './repairTerms'
 import { derive } from './rules'
 import type { Minutes } from '../shared'
@@ -526,14 +537,14 @@ export const SURVEY: SurveyItem[] = [
     track: 'fuel',
     name: 'Joints',
     title: 'Prime it and look along every joint',
-    does: [powers('key on'), runsPump(6), hands(2)],
+    does: [powers('key on'), runsPump(6), SEEKS, hands(2)],
     steps: [
       'All joints made, wiped dry',
       'Key on three times, or the primer, or the hand lever',
       'Paper on a stick at each joint, 5 min',
     ],
     looks: { good: 'All dry', doubtful: 'One sweats', bad: 'It drips' },
-    needs: { ...KEY_OUT, area: 'safe', rig: 'none' },
+    needs: { ...KEY_OUT, rig: 'none' },
     leaves: { ignition: 'off' },
     minutes: 12,
     caution: { text: 'The line is under pressure. Glasses on.', stopWhen: 'Stop when any joint drips.' },

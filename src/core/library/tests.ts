@@ -13,7 +13,18 @@ import {
   type VehicleState,
 } from '../vehicle'
 import type { Caution } from './caution'
-import { cranks, drains, hands, opens, powers, runsEngine, runsPump, under, type Doing } from './doings'
+import {
+  SEEKS,
+  cranks,
+  drains,
+  hands,
+  opens,
+  powers,
+  runsEngine,
+  runsPump,
+  under,
+  type Doing,
+} from './doings'
 import { above, below, parameter, type Outcome, type Quantity } from './quantity'
 import { IN_OPEN_TANK } from './repairTerms'
 
@@ -172,7 +183,7 @@ const METER = {
   text: 'Fuel escapes: key out, outdoors, nobody smokes, no lamp without guard.',
   stopWhen: 'Stop and ventilate at 10 % LEL. Everyone out at 20 %.',
 }
-const PRIMED: VehicleState = { area: 'safe', ignition: 'off' }
+const PRIMED: VehicleState = { ignition: 'off' }
 /** Where each place is, and what has to be out of the way to see it. */
 const SEEN_AT: Record<string, { where: string; needs: VehicleState }> = {
   fillerPlace: { where: 'Filler neck and its hose, from inside the wheel arch.', needs: {} },
@@ -435,8 +446,8 @@ function placeTests({ id, name }: (typeof PLACES)[number]): Test[] {
       instrument: 'eye',
       reading: wet('primed', 0.25),
       scene: 'primed',
-      needs: { area: 'safe', ...(needs.height ? needs : { ...KEY_OFF, ...needs }) },
-      does: [powers('key on'), runsPump(6), hands(2), ...(needs.height ? [under('vehicle')] : [])],
+      needs: needs.height ? needs : { ...KEY_OFF, ...needs },
+      does: [powers('key on'), runsPump(6), SEEKS, hands(2), ...(needs.height ? [under('vehicle')] : [])],
       leaves: { ignition: 'off' },
       minutes: 6,
       money: 0,
@@ -1315,7 +1326,10 @@ export const TESTS: Test[] = [
     does: IN_OPEN_TANK,
     short: 'Strainer, seen',
     where: 'Module out, guarded lamp.',
-    steps: ['Look before you wipe', 'Photograph, magnet through the dirt'],
+    steps: [
+      'Look before you wipe',
+      'Magnet through the dirt; what comes out is photographed away from the tank',
+    ],
     at: 'strainer',
     instrument: 'eye',
     reading: INSIDE_TANK,
@@ -1461,7 +1475,7 @@ export const TESTS: Test[] = [
   {
     id: 'T70',
     title: 'Prime and look along every joint',
-    does: [runsPump(9), hands(2)],
+    does: [runsPump(9), SEEKS, hands(2)],
     short: 'Joints, seen',
     where: 'From the tank to the rail.',
     steps: ['Wipe dry, prime three times', 'Paper on a stick at each joint, 5 min'],
@@ -1935,7 +1949,7 @@ export const TESTS: Test[] = [
     id: 'T41-filter',
     layouts: ['A08'],
     title: 'Press the hand primer and look at the filter’s seal',
-    does: [{ does: 'pressurises', side: 'low', by: 'hand' }],
+    does: [{ does: 'pressurises', side: 'low', by: 'hand' }, SEEKS],
     short: 'Filter seal, pressed',
     where: 'First filter and its bowl.',
     steps: [
@@ -1960,7 +1974,7 @@ export const TESTS: Test[] = [
     id: 'T35',
     engines: ['injected'],
     title: 'Watch the injectors for drops',
-    does: [powers('key on'), runsPump(6), hands(1, { wears: 'glasses' })],
+    does: [powers('key on'), runsPump(6), SEEKS, hands(1, { wears: 'glasses' })],
     short: 'Injectors, drip',
     where: 'Rail lifted, injectors held to it, clean card below.',
     steps: [
@@ -2575,7 +2589,7 @@ export const TESTS: Test[] = [
     parts: ['airLeak'],
     without: 'keyOn',
     title: 'Look along every joint after the pump',
-    does: [powers('key on'), cranks(10), hands(2)],
+    does: [powers('key on'), cranks(10), SEEKS, hands(2)],
     short: 'Joints, seen',
     where: 'From the pump to the engine.',
     steps: ['Wipe dry, crank 10 s, twice', 'Paper on a stick at each joint, 5 min'],
@@ -3806,7 +3820,7 @@ export const TESTS: Test[] = [
     id: 'T70-round',
     parts: ['draught'],
     title: 'Prime and look along every joint',
-    does: [powers('key on'), runsPump(6), hands(2)],
+    does: [powers('key on'), runsPump(6), SEEKS, hands(2)],
     short: 'All joints, seen',
     where: 'From the tank to the engine.',
     steps: ['Wipe all dry, prime three times', 'Paper on a stick at each joint, 5 min'],

@@ -78,9 +78,11 @@ const PREDICATES: Predicate[] = [
   },
   {
     rule: 2,
-    says: 'the exhaust is hot where fuel is opened, moved or first put under pressure',
+    says: 'the exhaust is hot where fuel is opened, moved, first put under pressure or a leak is looked for',
     broken: ({ step, before }) =>
-      before.exhaustHot && (some(step, (doing) => opensAny(doing) || movesFuel(doing)) || anyFirst(step)),
+      before.exhaustHot &&
+      (some(step, (doing) => opensAny(doing) || movesFuel(doing) || doing.does === 'seeks') ||
+        anyFirst(step)),
   },
   {
     rule: 3,
@@ -130,6 +132,7 @@ const PREDICATES: Predicate[] = [
       if (!repair || repair.does !== 'repairs') return false
       const open = openNow(before)
       if (repair.beside === 'shut') return open.length > 0
+      if (repair.beside === 'way in') return open.some((what) => what !== 'tank off its place')
       return repair.beside === 'open tank'
         ? open.some((what) => what.endsWith('joint'))
         : open.some((what) => what === 'tank' || what === 'unit' || what === 'relief joint')
