@@ -95,6 +95,10 @@ export const FASTENING_WORDS: Record<FasteningId, string> = {
 
 export const waysInOf = (ways: readonly WayId[]): WayInId[] => WAYS_IN.filter((way) => ways.includes(way))
 
+/** How the tank's unit of a vehicle is held: as it is said, else as is usual on its layout. */
+export const fasteningIn = ({ layout, ways }: Setting): FasteningId =>
+  FASTENINGS.find((id) => ways.includes(id)) ?? usualFastening(layout)
+
 /** The same vehicle going in by one way: how pressure is let off, and what crosses, stay. */
 export const byWay = (ways: readonly WayId[], way: WayInId): WayId[] => [
   way,

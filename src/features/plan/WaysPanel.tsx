@@ -1,9 +1,12 @@
 'use client'
 import { useMemo, useState } from 'react'
 import {
+  FASTENINGS,
+  FASTENING_WORDS,
   RELIEFS,
   WAYS,
   WAYS_IN,
+  fasteningIn,
   waysInOf,
   standsOpen,
   wayIn,
@@ -205,6 +208,20 @@ export function WaysPanel({ hand, open, onOpenChange, compared, going, chosen, o
               }
             />
           </div>
+        </div>
+        <div>
+          <p className="pb-1 text-second text-ink-2">The tank’s unit is held by</p>
+          <ChoiceGroup
+            label="The tank’s unit is held by"
+            options={FASTENINGS.map((id) => ({ id, label: FASTENING_WORDS[id] }))}
+            value={fasteningIn(vehicle)}
+            onChange={(id) =>
+              void set([
+                ...vehicle.ways.filter((way) => !(FASTENINGS as readonly string[]).includes(way)),
+                id,
+              ])
+            }
+          />
         </div>
         {problem && <Notice title={problem} />}
         {going && <StandsOpen hand={hand} way={going} />}
