@@ -24,6 +24,7 @@ import {
   lowerFirst,
   digitsOf,
 } from './frame/words'
+import { DEMO_VEHICLES } from '@/core/practice'
 import { groupJobs, headline, nextAct, slackText } from './board/boardText'
 import { bandLabel, meaningOf, whyNow, WHY_NOT } from './trace/traceText'
 import { bandText, refusalText, sayConclusion } from './bench/benchText'
@@ -101,6 +102,30 @@ describe('the board', () => {
       [],
     ])
     expect(headline(groups)).toBe('One is dangerous. Two can move now. One is waiting.')
+  })
+  it('what holds a job in hand stands on it: everyone out and what must not be before all slack', () => {
+    const vehicle = DEMO_VEHICLES[0]!
+    const with_ = (id: string, change: (log: LogBuilder) => void): ListedJob => ({
+      ...listed(job(id, change)),
+      vehicle,
+    })
+    const out = with_('e', (log) => log.add(NOON, 'meter-read', { lelPercent: 30, where: 'tank' }))
+    const open = with_('f', (log) =>
+      log.add(NOON, 'state-asserted', { changes: { module: 'out', battery: 'on' }, why: 'seen' }),
+    )
+    const left = with_('g', (log) =>
+      log.add(NOON, 'state-asserted', {
+        changes: { module: 'out', battery: 'off', exhaust: 'cool', line: 'off', pumpCircuit: 'locked' },
+        why: 'seen',
+      }),
+    )
+    const [dangerous, moving] = groupJobs([left, soon, out, open], NOON + 1000)
+    expect(dangerous!.jobs.map((entry) => entry.job.id)).toEqual(['e', 'f'])
+    expect(moving!.jobs.map((entry) => entry.job.id)).toEqual(['b', 'g'])
+    expect(nextAct(out, NOON).what).toBe('Everyone out')
+    expect(nextAct(open, NOON).detail).toContain('Put it right on the vehicle')
+    expect(nextAct(left, NOON + 3_600_000).what).toBe('Look at the hazards again')
+    expect(nextAct(soon, NOON).what).toBe('Note the complaint')
   })
   it('an empty day says what to do', () =>
     expect(headline(groupJobs([], NOON))).toBe('Nothing is in. Take in a vehicle.'))

@@ -19,7 +19,7 @@ const taken = z.object({
 const share = z.number().min(0).max(1)
 const state = z.record(z.string().max(40), z.string().max(40))
 
-const KINDS = {
+export const KINDS = {
   'job-opened': {
     version: 1,
     body: z.object({

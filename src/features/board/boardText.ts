@@ -1,4 +1,4 @@
-import { stageOf } from '@/core/job'
+import { holdsOn, settingInHand, stageOf, type Hold } from '@/core/job'
 import type { ImportOutcome, ListedJob, Storage } from '@/data/store'
 import { clockText } from '../frame/words'
 
@@ -13,6 +13,19 @@ export interface Group {
 const waitOf = (entry: ListedJob, now: number) =>
   entry.job.waits.find((wait) => !wait.ended && wait.endsAt > now)
 
+/** What holds a job whatever is done next; null where it may go on, or its vehicle is not here. */
+export function heldBy({ job, vehicle, problem }: ListedJob, now: number): Hold | null {
+  if (!vehicle || problem || job.signed) return null
+  const moment = { now, latest: Math.max(now, job.lastAt) }
+  const [gravest] = holdsOn(job, settingInHand(vehicle, job), null, moment, { as: 'reading' })
+  return gravest ?? null
+}
+/** People may be hurt as it stands. */
+const endangers = (entry: ListedJob, now: number): boolean => {
+  const hold = heldBy(entry, now)
+  return entry.job.danger || hold?.kind === 'everyone out' || hold?.kind === 'must not be'
+}
+
 /** Minutes until needed; late or unset counts as far away or none. */
 function slack(entry: ListedJob, now: number): number {
   if (!entry.job.neededBy) return Infinity
@@ -25,9 +38,10 @@ function slack(entry: ListedJob, now: number): number {
 /** Danger before slack; then what can move, least slack first; then what waits, soonest first; then what is recorded. */
 export function groupJobs(listed: ListedJob[], now: number): Group[] {
   const open = listed.filter((entry) => !entry.job.signed)
-  const danger = open.filter((entry) => entry.job.danger)
-  const waiting = open.filter((entry) => !entry.job.danger && waitOf(entry, now))
-  const moving = open.filter((entry) => !entry.job.danger && !waitOf(entry, now))
+  const danger = open.filter((entry) => endangers(entry, now))
+  const safe = open.filter((entry) => !danger.includes(entry))
+  const waiting = safe.filter((entry) => waitOf(entry, now))
+  const moving = safe.filter((entry) => !waitOf(entry, now))
   return [
     { title: 'Danger first', detail: 'stays outside, is not started', jobs: danger, leads: true },
     {
@@ -88,7 +102,11 @@ export function nextAct(entry: ListedJob, now: number): { what: string; detail: 
       what: 'Read the record',
       detail: job.signed.unproven.length > 0 ? `${job.signed.unproven.length} not proven` : 'all proven',
     }
+  const hold = heldBy(entry, now)
+  const held = hold && { what: hold.asks, detail: hold.remedies[0] ?? hold.reason }
+  if (held && hold.kind !== 'hazards') return held
   if (wait) return { what: wait.label, detail: `waits by itself, ends ${clockText(wait.endsAt)}` }
+  if (held) return held
   switch (stageOf(job)) {
     case 'complaint':
       return { what: 'Note the complaint', detail: '2 min' }

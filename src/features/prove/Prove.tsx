@@ -12,6 +12,7 @@ import {
   type JobView,
 } from '@/core/job'
 import { repairById, testFor } from '@/core/library'
+import { boundsOf } from '@/core/records'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
@@ -145,6 +146,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
               <label className="text-second text-ink-2">
                 Note for the next person
                 <textarea
+                  maxLength={boundsOf('job-signed', 'note').letters ?? undefined}
                   value={note}
                   onChange={(event) => setNote(event.target.value)}
                   rows={missing.length > MANY ? 1 : 2}

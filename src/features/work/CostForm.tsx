@@ -2,9 +2,13 @@
 import { useState } from 'react'
 import { workedMinutes } from '@/core/job'
 import { TYPICAL_TERMS, cameTo, estimateOf, type Plan } from '@/core/procedure'
+import { boundsOf, readFigure } from '@/core/records'
 import { Button } from '@/ui/Button'
 import type { JobInHand } from '../frame/useJob'
 import { minutesText } from '../frame/words'
+
+const PARTS = boundsOf('cost-noted', 'money')
+const MINUTES = boundsOf('cost-noted', 'minutes')
 
 const AGAINST = {
   under: ', under the estimate',
@@ -20,8 +24,10 @@ export function CostForm({ hand, plan }: { hand: JobInHand; plan: Plan }) {
   const worked = Math.round(workedMinutes(job))
   const [parts, setParts] = useState(String(plan.money))
   const [minutes, setMinutes] = useState(String(worked))
-  const [money, work] = [Number(parts.replace(',', '.')), Number(minutes.replace(',', '.'))]
-  const good = [money, work].every((value) => Number.isFinite(value) && value >= 0)
+  const read = [readFigure(parts, PARTS), readFigure(minutes, MINUTES)] as const
+  const [money, work] = read.map((one) => (one.kind === 'figure' ? one.value : NaN)) as [number, number]
+  const good = read.every((one) => one.kind === 'figure')
+  const wrong = read.find((one) => one.kind === 'not possible')
   const came = cameTo(estimate, money, work, terms.moneyPerMinute)
   const keep = () =>
     void hand.add({
@@ -67,6 +73,8 @@ export function CostForm({ hand, plan }: { hand: JobInHand; plan: Plan }) {
               <b>{Math.round(came.money)}</b>
               {AGAINST[came.against]}
             </>
+          ) : wrong ? (
+            <b className="text-danger">{wrong.range}</b>
           ) : (
             ''
           )}

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { openingsOf, type TrayPiece } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
 import type { Variable } from '@/core/vehicle'
+import { boundsOf } from '@/core/records'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
 import { setWhoWorks, whoWorks, type JobInHand } from '../frame/useJob'
@@ -101,6 +102,7 @@ export function Handover({ hand, plan, step, pieces, now, open, onOpenChange }: 
           Who takes over
           <input
             name="taker"
+            maxLength={boundsOf('handed-over', 'to').letters ?? undefined}
             value={name}
             onChange={(event) => setName(event.target.value)}
             placeholder={whoWorks()}

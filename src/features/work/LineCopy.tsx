@@ -2,6 +2,7 @@
 import { useState } from 'react'
 import { SEATS, flareFor, lineFor, pressureAt, tubesFor, type LinePlace, type Seat } from '@/core/library'
 import { copyLine, type LineCopy as Copy, type LineProblem, type LineSurvey } from '@/core/procedure'
+import { boundsOf, readFigure, type Bounds } from '@/core/records'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
@@ -35,6 +36,31 @@ export const COPIED: Record<string, { title: string; place: LinePlace }> = {
   suctionLine: { title: 'Suction line', place: 'suction' },
 }
 
+const BOUNDS = {
+  outside: boundsOf('line-surveyed', 'outerDiameterMm'),
+  radius: boundsOf('line-surveyed', 'bendRadiusMm'),
+  length: boundsOf('line-surveyed', 'legs.lengthMm'),
+  bend: boundsOf('line-surveyed', 'legs.bendDeg'),
+  twist: boundsOf('line-surveyed', 'legs.twistDeg'),
+}
+/** The first figure that cannot be, with its range; null where all can. */
+function outOfBounds({ od, radius, rows }: { od: string; radius: string; rows: Row[] }): string | null {
+  const figures: [string, string, Bounds][] = [
+    ['Outside, mm', od, BOUNDS.outside],
+    ['Bender radius, mm', radius, BOUNDS.radius],
+    ...rows.flatMap((row, at): [string, string, Bounds][] => [
+      [`Leg ${at + 1}, length, mm`, row.length, BOUNDS.length],
+      [`Leg ${at + 1}, bend, degrees`, at === rows.length - 1 ? '' : row.bend, BOUNDS.bend],
+      [`Leg ${at + 1}, twist, degrees`, row.twist, BOUNDS.twist],
+    ]),
+  ]
+  for (const [name, typed, bounds] of figures) {
+    const read = readFigure(typed, bounds)
+    if (read.kind === 'not possible') return `${name}: ${read.range}`
+  }
+  return null
+}
+
 /** Copy of a hard line: measured corner to corner, cut list and bend marks, ends and hose by pressure and place, labels for both ends. */
 export function LineCopy({
   hand,
@@ -52,8 +78,9 @@ export function LineCopy({
   const { fuel, regulatorSetPa } = hand.vehicle.specification
   const pressurePa = pressureAt(place, regulatorSetPa.value)
   const answer = form.survey && copyLine(form.survey)
+  const odd = outOfBounds(form)
   const keep = async () => {
-    if (!answer?.ok) return
+    if (!answer?.ok || odd) return
     await hand.add({
       kind: 'line-surveyed',
       body: {
@@ -118,10 +145,11 @@ export function LineCopy({
           ) : (
             <Notice title="It cannot be bent so.">{problemText(answer.error)}</Notice>
           ))}
+        {odd && <Notice kind="danger" title={`${odd}.`} />}
         <div className="flex items-center gap-3">
           <Button
-            variant={answer?.ok ? 'act' : 'held'}
-            disabled={!answer?.ok}
+            variant={answer?.ok && !odd ? 'act' : 'held'}
+            disabled={!answer?.ok || odd !== null}
             data-act="keep-line"
             onClick={() => void keep()}
           >

@@ -1,8 +1,11 @@
 'use client'
 import { useState } from 'react'
+import { boundsOf, readFigure } from '@/core/records'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import type { JobInHand } from '../frame/useJob'
+
+const LITRES = boundsOf('waste-noted', 'litres')
 
 type Kind = 'clean' | 'petrol waste' | 'diesel waste' | 'mixed'
 const KINDS: Kind[] = ['clean', 'petrol waste', 'diesel waste', 'mixed']
@@ -14,14 +17,15 @@ export function WasteForm({ hand }: { hand: JobInHand }) {
   const [kind, setKind] = useState<Kind>('clean')
   const [container, setContainer] = useState('')
   const [whereTo, setWhereTo] = useState('')
-  const count = Number(litres.replace(',', '.'))
-  const good = Number.isFinite(count) && count > 0 && container.trim() !== ''
+  const count = readFigure(litres, LITRES)
+  const good = count.kind === 'figure' && container.trim() !== ''
   const note = async () => {
     if (
+      count.kind === 'figure' &&
       good &&
       (await hand.add({
         kind: 'waste-noted',
-        body: { litres: count, kind, container: container.trim(), whereTo: whereTo.trim() },
+        body: { litres: count.value, kind, container: container.trim(), whereTo: whereTo.trim() },
       }))
     )
       setLitres('')
@@ -68,6 +72,9 @@ export function WasteForm({ hand }: { hand: JobInHand }) {
         <Button type="submit" variant={good ? 'plain' : 'held'} disabled={!good} data-act="waste">
           Note it
         </Button>
+        {count.kind === 'not possible' && (
+          <p className="col-span-4 text-second font-semibold text-danger">Litres: {count.range}.</p>
+        )}
         <div className="col-span-4">
           <ChoiceGroup
             label="Kind"

@@ -1,15 +1,13 @@
 'use client'
 import { useState } from 'react'
 import { openBypasses } from '@/core/job'
+import { boundsOf, readFigure } from '@/core/records'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
 import type { JobInHand } from '../frame/useJob'
 
 const field = 'block h-[48px] w-full border-2 border-ink-3 bg-sheet px-3 text-main text-ink'
-const typed = (text: string): number | null =>
-  text.trim() === '' || !Number.isFinite(Number(text.replace(',', '.')))
-    ? null
-    : Number(text.replace(',', '.'))
+const OHM = boundsOf('terminal-mapped', 'ohm')
 
 /** Wiring work: what was bridged and must be undone, and where each pin really goes. */
 export function Wires({
@@ -127,7 +125,8 @@ function Terminals({ hand }: { hand: JobInHand }) {
   const [goesTo, setGoesTo] = useState('')
   const [ohm, setOhm] = useState('')
   const [spliced, setSpliced] = useState(false)
-  const good = plug.trim() !== '' && pin.trim() !== '' && goesTo.trim() !== ''
+  const read = readFigure(ohm, OHM)
+  const good = plug.trim() !== '' && pin.trim() !== '' && goesTo.trim() !== '' && read.kind !== 'not possible'
   const map = async () => {
     if (
       !good ||
@@ -138,7 +137,7 @@ function Terminals({ hand }: { hand: JobInHand }) {
           pin: pin.trim().slice(0, 20),
           labelled: labelled.trim().slice(0, 120),
           goesTo: goesTo.trim().slice(0, 120),
-          ohm: typed(ohm),
+          ohm: read.kind === 'figure' ? read.value : null,
           spliced,
         },
       }))
@@ -194,7 +193,7 @@ function Terminals({ hand }: { hand: JobInHand }) {
           />
         </label>
         <label className="text-second text-ink-2">
-          Ω
+          {read.kind === 'not possible' ? <b className="text-danger">Ω, {read.range}</b> : 'Ω'}
           <input
             name="ohm"
             inputMode="decimal"
