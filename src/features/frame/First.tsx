@@ -5,6 +5,7 @@ import type { ShownWay } from '@/core/procedure'
 import type { VehicleState } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { useClaim } from './Claim'
+import { GateList } from './GateList'
 import { MeterHold } from './MeterHold'
 import type { JobInHand } from './useJob'
 import { lowerFirst, minutesText } from './words'
@@ -90,14 +91,7 @@ function Hazards({ hand, reason }: { hand: JobInHand; reason: string }) {
       }
     >
       <p>{reason}</p>
-      <ul>
-        {gates.map((gate) => (
-          <li key={gate.id}>
-            <span className="font-semibold">{gate.title.replace(' below here', '')}:</span>{' '}
-            {lowerFirst(gate.words)}
-          </li>
-        ))}
-      </ul>
+      <GateList gates={gates} />
     </Sheet>
   )
 }

@@ -100,26 +100,15 @@ function Toggle({
     id: option,
     label: unknown ? `${option}?` : option,
   }))
-  const tint = `border-l border-rule-2 px-3 ${conflict || unknown ? 'bg-danger-wash' : ''}`
-  if (words.length > MOST_WORDS)
-    return (
-      <WordChoice
-        label={variableWord(variable)}
-        words={words}
-        value={value}
-        onChange={onAssert}
-        conflict={conflict}
-        className={tint}
-      />
-    )
+  const Words = words.length > MOST_WORDS ? WordChoice : WordToggle
   return (
-    <WordToggle
+    <Words
       label={variableWord(variable)}
       words={words}
       value={value}
       onChange={onAssert}
       conflict={conflict}
-      className={tint}
+      className={`border-l border-rule-2 px-3 ${conflict || unknown ? 'bg-danger-wash' : ''}`}
     />
   )
 }

@@ -7,6 +7,7 @@ import type { VehicleState } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
+import { GateList } from '../frame/GateList'
 import { MeterHold } from '../frame/MeterHold'
 import type { JobInHand } from '../frame/useJob'
 import { lowerFirst, stageHref } from '../frame/words'
@@ -80,14 +81,7 @@ export function HazardsAgain({
     <div className="space-y-4">
       <p className="text-second font-semibold text-accent">{since}</p>
       <h1 className="text-work">Look at the hazards again</h1>
-      <ul className="space-y-2 text-step">
-        {gates.map((gate) => (
-          <li key={gate.id}>
-            <span className="font-semibold">{gate.title.replace(' below here', '')}:</span>{' '}
-            {lowerFirst(gate.words)}
-          </li>
-        ))}
-      </ul>
+      <GateList gates={gates} className="space-y-2 text-step" />
       <Button variant="act" tall onClick={onConfirm}>
         Seen, all of it holds
       </Button>
