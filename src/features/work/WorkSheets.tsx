@@ -10,7 +10,7 @@ import { Notice } from '@/ui/Notice'
 import { GateList } from '../frame/GateList'
 import { MeterHold } from '../frame/MeterHold'
 import type { JobInHand } from '../frame/useJob'
-import { lowerFirst, stageHref } from '../frame/words'
+import { stageHref } from '../frame/words'
 import { CostForm } from './CostForm'
 import { WasteForm } from './WasteForm'
 
