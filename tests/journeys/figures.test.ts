@@ -46,6 +46,8 @@ it('a fault that does not show is made to fail first, and the maker’s figure g
   await hands.tableWhole()
   await hands.act('make-it-fail')
   await hands.sees('Make it fail, then read')
+  await hands.act('first')
+  await hands.settle('[data-act^="fails-"]')
   await (await hands.shown('[data-act^="fails-"]')).click()
   await hands.goneOf('[data-act="make-it-fail"]')
   let taken = 0

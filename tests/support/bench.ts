@@ -481,13 +481,13 @@ export class Hands {
   async proveReadings(): Promise<number> {
     let pinned = 0
     for (let guard = 0; guard < 24; guard += 1) {
-      const open = './/input or .//select or .//button[@data-act="proof-first"]'
+      const open = './/input or .//select or .//button[@data-act="first"]'
       const rows = await this.driver.findElements(By.xpath(`//tr[@data-proof-test][${open}]`))
       const row = rows[0]
       if (!row) return pinned
       const testId = (await row.getAttribute('data-proof-test'))!
-      if (await this.has(`tr[data-proof-test="${testId}"] [data-act="proof-first"]`)) {
-        await this.touch(`tr[data-proof-test="${testId}"] [data-act="proof-first"]`)
+      if (await this.has(`tr[data-proof-test="${testId}"] [data-act="first"]`)) {
+        await this.touch(`tr[data-proof-test="${testId}"] [data-act="first"]`)
         await this.settle(`tr[data-proof-test="${testId}"] input, tr[data-proof-test="${testId}"] select`)
         continue
       }

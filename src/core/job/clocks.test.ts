@@ -47,6 +47,22 @@ describe('vapour that was called clear', () => {
     expect(vapour(log.add(START + MINUTE, 'meter-read', meter(2)).events)).toBe('unchecked')
     expect(vapour(log.add(START + 2 * MINUTE, 'state-asserted', clear).events)).toBe('clear')
   })
+  it('is not clear after the reading of a test that says otherwise either', () => {
+    const log = tablet('a').add(START, 'state-asserted', clear)
+    const reading = (value: number) => ({
+      readingId: `r${value}`,
+      testId: 'T76-floor',
+      value: { kind: 'number' as const, entered: { value, unit: '%' as const } },
+      scene: 'rest',
+      instrument: 'gasMeter',
+      faultPresent: 'yes' as const,
+      source: 'vehicle' as const,
+      phase: 'trace' as const,
+      sure: 'yes' as const,
+    })
+    expect(vapour(log.add(START + 1, 'reading-taken', reading(0)).events)).toBe('clear')
+    expect(vapour(log.add(START + 2, 'reading-taken', reading(6)).events)).toBe('unchecked')
+  })
   it('is not called so by a tablet that did not know of the reading', () => {
     const high = tablet('right').add(START, 'meter-read', meter(8))
     const low = tablet('ahead').add(START + HOUR, 'state-asserted', clear)
@@ -79,6 +95,15 @@ describe('an age that runs backwards', () => {
     })
     const seen = tablet('right', [...fast.events]).add(START, 'hazards-confirmed', { gateId: 'vapour' })
     expect(hazardsDue(foldJob('job-1', seen.events), 5, START + 5 * HOUR)).toBeNull()
+  })
+})
+
+describe('what was done to make it fail', () => {
+  it('leaves the exhaust hot and the line under pressure', () => {
+    const log = tablet('a')
+      .add(START, 'state-asserted', { changes: { exhaust: 'cool', line: 'off' }, why: 'seen' })
+      .add(START + MINUTE, 'provoked', { way: 'shake', outcome: 'holds' })
+    expect(foldJob('job-1', log.events).state).toMatchObject({ exhaust: 'hot', line: 'pressurised' })
   })
 })
 

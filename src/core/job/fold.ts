@@ -22,6 +22,8 @@ import {
   type RaiserId,
   type SymptomId,
   type WayId,
+  PROVOCATIONS,
+  provocationOn,
 } from '../library'
 import type { Complaint, Done, Evidence } from '../diagnosis'
 import { levelByDip, litresAfter } from '../procedure'
@@ -485,18 +487,25 @@ function note(job: JobView, event: NoteEvent) {
   else if (event.kind === 'way-taken') {
     job.ways.push({ ...event.body, at: event.at })
     if (event.body.way === 'stoodYears') job.surveying = event.body.outcome === 'survey'
-  } else if (event.kind === 'meter-read') readMeter(job, event)
+  } else if (event.kind === 'meter-read')
+    readMeter(job, {
+      at: event.at,
+      lelFraction: event.body.lelPercent / 100,
+      where: event.body.where,
+      placed: event,
+    })
   else if (event.kind === 'survey-noted') job.survey.set(event.body.item, { ...event.body, at: event.at })
   else {
     job.provoked.push({ ...event.body, at: event.at })
+    // What was driven or heated to make it fail is hot, and stands under pressure.
+    const way = PROVOCATIONS.find((candidate) => candidate.id === event.body.way)
+    if (way) job.state = { ...job.state, ...provocationOn(job.layout.id, way).leaves }
     if (event.body.outcome === 'fails') job.complaint = { ...job.complaint, failingNow: 'yes' }
   }
 }
 
 /** A reading that is not clear ends what was called clear, until somebody who knows of it reads again. */
-function readMeter(job: JobView, event: Extract<JobEvent, { kind: 'meter-read' }>) {
-  const { lelPercent, where } = event.body
-  const reading = { at: event.at, lelFraction: lelPercent / 100, where, placed: event }
+function readMeter(job: JobView, reading: MeterReading) {
   job.meters.push(reading)
   if (endsClear(reading, job.vapourClearBy)) job.state = { ...job.state, vapour: 'unchecked' }
 }
@@ -524,7 +533,7 @@ function takeReading(job: JobView, event: Extract<JobEvent, { kind: 'reading-tak
   // As it stands on this vehicle: what it leaves depends on what the vehicle has.
   const test = known && testOn(job.layout.id, known)
   if (body.testId.startsWith('T76') && body.value.kind === 'number')
-    job.meters.push({ at, lelFraction: toSi(body.value.entered), where: test?.short ?? '', placed: event })
+    readMeter(job, { at, lelFraction: toSi(body.value.entered), where: test?.short ?? '', placed: event })
   // A test leaves the vehicle in its own state; what it needed must have held.
   if (test) job.state = { ...job.state, ...test.leaves }
   if (body.testId === 'T82' && body.value.kind === 'number') dipped(job, toSi(body.value.entered) * 1e3)

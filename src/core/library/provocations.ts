@@ -18,6 +18,8 @@ export interface Provocation {
   leaves: VehicleState
   does: readonly Doing[]
   cautions?: Caution[]
+  /** Ids of the rules that its doings call up. */
+  rules?: string[]
   /** Kinds of part whose faults it brings out. */
   brings: PartKind[]
   caution: { text: string; stopWhen: string }
@@ -179,5 +181,6 @@ export function provocationOn(layout: LayoutId, provocation: Provocation): Provo
     ),
     leaves: only({ ...ruled.sets, ...provocation.leaves }, variables),
     cautions: [provocation.caution, ...ruled.cautions],
+    rules: ruled.rules.map((rule) => rule.id),
   }
 }

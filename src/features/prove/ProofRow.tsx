@@ -1,16 +1,13 @@
 'use client'
 import { useState } from 'react'
-import { impliedBy, layoutKeyOf, readingSpread, readingText, type Hold, type Reading } from '@/core/job'
+import { impliedBy, layoutKeyOf, readingSpread, readingText, type Reading } from '@/core/job'
 import type { SoundBand } from '@/core/diagnosis'
 import { needsRunningEngine, type Test } from '@/core/library'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
-import { Panel } from '@/ui/Panel'
-import { First } from '../frame/First'
-import { holdWords } from '../frame/HoldLines'
+import { FirstButton } from '../frame/FirstButton'
 import { useHolds } from '../frame/useHolds'
 import type { JobInHand } from '../frame/useJob'
-import { useWay } from '../frame/useWay'
 import { SOURCE_WORDS, unitText } from '../frame/words'
 
 interface RowProps {
@@ -96,7 +93,7 @@ function ProofEntry({ hand, test }: Pick<RowProps, 'hand' | 'test'>) {
   }
   const number = typed.trim() === '' ? null : Number(typed.replace(',', '.'))
   const holds = useHolds(hand, test, { as: 'reading', begun: typed !== '' })
-  if (holds.length > 0) return <ProofFirst hand={hand} test={test} holds={holds} />
+  if (holds.length > 0) return <FirstButton hand={hand} act={test} holds={holds} />
   return (
     <span className="flex items-center gap-2">
       {unit ? (
@@ -132,24 +129,6 @@ function ProofEntry({ hand, test }: Pick<RowProps, 'hand' | 'test'>) {
         </button>
       )}
     </span>
-  )
-}
-
-/** One touch to what has to be done before this reading can be taken. */
-function ProofFirst({ hand, test, holds }: Pick<RowProps, 'hand' | 'test'> & { holds: Hold[] }) {
-  const [open, setOpen] = useState(false)
-  const way = useWay(hand, test.needs, open && holds[0]?.kind === 'state')
-  return (
-    <>
-      <Button variant="quiet" className="!min-h-[44px]" data-act="proof-first" onClick={() => setOpen(true)}>
-        First: {holdWords(holds[0]!, 0)}
-      </Button>
-      <Panel open={open} onOpenChange={setOpen} title={`Before it: ${test.title}`}>
-        <div className="flex h-[440px] flex-col">
-          <First hand={hand} holds={holds} needs={test.needs} way={way} />
-        </div>
-      </Panel>
-    </>
   )
 }
 

@@ -5,6 +5,8 @@ import type { Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
 import { Cautions } from '../frame/Cautions'
+import { FirstButton } from '../frame/FirstButton'
+import { useHolds } from '../frame/useHolds'
 import type { JobInHand } from '../frame/useJob'
 import { clockText, minutesText, percentText } from '../frame/words'
 
@@ -34,6 +36,7 @@ export function MakeItFail({ hand, ranking, open, onOpenChange }: Props) {
         {ways.map((way, at) => (
           <Provocation
             key={way.id}
+            hand={hand}
             way={way}
             first={at === 0}
             tried={hand.job.provoked.findLast((entry) => entry.way === way.id)}
@@ -46,13 +49,15 @@ export function MakeItFail({ hand, ranking, open, onOpenChange }: Props) {
 }
 
 interface OneWay {
+  hand: JobInHand
   way: ReturnType<typeof provocationOn> & { share: number }
   first: boolean
   tried: JobView['provoked'][number] | undefined
   onOutcome: (outcome: 'fails' | 'holds') => void
 }
 
-function Provocation({ way, first, tried, onOutcome }: OneWay) {
+function Provocation({ hand, way, first, tried, onOutcome }: OneWay) {
+  const holds = useHolds(hand, way, { as: 'reading' })
   return (
     <section aria-label={way.title} className="border-t border-rule pt-2">
       <h3 className="flex justify-between text-main font-semibold">
@@ -71,16 +76,22 @@ function Provocation({ way, first, tried, onOutcome }: OneWay) {
       </ol>
       <Cautions cautions={way.cautions ?? []} />
       <div className="flex items-center gap-2 pt-1">
-        <Button
-          variant={first ? 'act' : 'plain'}
-          data-act={`fails-${way.id}`}
-          onClick={() => onOutcome('fails')}
-        >
-          It fails now
-        </Button>
-        <Button variant="quiet" data-act={`holds-${way.id}`} onClick={() => onOutcome('holds')}>
-          It does not
-        </Button>
+        {holds.length > 0 ? (
+          <FirstButton hand={hand} act={way} holds={holds} />
+        ) : (
+          <>
+            <Button
+              variant={first ? 'act' : 'plain'}
+              data-act={`fails-${way.id}`}
+              onClick={() => onOutcome('fails')}
+            >
+              It fails now
+            </Button>
+            <Button variant="quiet" data-act={`holds-${way.id}`} onClick={() => onOutcome('holds')}>
+              It does not
+            </Button>
+          </>
+        )}
         {tried && (
           <span className="text-second text-ink-2">
             {tried.outcome === 'fails' ? 'Failed' : 'Did not fail'} at {clockText(tried.at)}.
