@@ -389,11 +389,15 @@ export class Hands {
     await this.act('keep')
     await this.driver.wait(async () => (await kept()) === before + 1, WAIT, 'it is not kept', POLL)
   }
-  /** A file that the page has saved, once it is whole. */
+  private readonly savedBefore = new Set<string>()
+  /** A file that the page has saved and that was not asked for yet, once it is whole. */
   async saved(ending: string): Promise<string> {
-    const there = () => readdirSync(this.session.downloads).find((name) => name.endsWith(ending))
+    const there = () =>
+      readdirSync(this.session.downloads).find((name) => name.endsWith(ending) && !this.savedBefore.has(name))
     await this.driver.wait(() => there() !== undefined, WAIT, `no file ${ending} was saved`, POLL)
-    return readFileSync(join(this.session.downloads, there()!), 'utf8')
+    const name = there()!
+    this.savedBefore.add(name)
+    return readFileSync(join(this.session.downloads, name), 'utf8')
   }
   async isHeld(css: string): Promise<boolean> {
     return !(await (await this.shown(css)).isEnabled())
