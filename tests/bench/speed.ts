@@ -30,6 +30,7 @@ import {
 import { libraryOf, usualWays } from '@/core/library'
 import { pricerOf } from '@/core/practice'
 import { forgetWays, planRepairs, plannerFor, plannerOf } from '@/core/procedure'
+import { repairsOf } from '../support/planSweep'
 import { standInById, truthVehicle } from '@/core/simulate'
 
 const planner = plannerOf()
@@ -89,6 +90,7 @@ function plans() {
       ['relay', 'sender', 'returnLine'],
       ['cleanSoftTank', 'flushLines', 'gauge'],
     ]) {
+      if (!set.every((id) => repairsOf(layout).includes(id))) continue
       if (!planRepairs(planner, DRIVEN_IN, set).ok) continue
       print(
         `plan of three, ${layout}, ${set[0]}`,
