@@ -168,7 +168,7 @@ const hazardHold = (due: HazardsDue): Hold => ({
   due,
   rule: `hazards-${due.why}`,
   asks: 'Look at the hazards again',
-  reason: 'Something lies open, and who goes on has not seen how it stands.',
+  reason: 'It stands raised or open, and who goes on has not seen how.',
   remedies: ['Look, and say that it holds'],
 })
 const meterHold = (minutes: number): Hold => ({
