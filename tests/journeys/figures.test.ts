@@ -47,7 +47,9 @@ it('a fault that does not show is made to fail first, and the maker’s figure g
   await hands.act('make-it-fail')
   await hands.sees('Make it fail, then read')
   await hands.act('first')
-  await hands.settle('[data-act^="fails-"]')
+  await hands.shown('[role="dialog"] [data-act="way-done"]')
+  await hands.wayDone()
+  await hands.goneOf('[role="dialog"] [data-act="way-done"]')
   await (await hands.shown('[data-act^="fails-"]')).click()
   await hands.goneOf('[data-act="make-it-fail"]')
   let taken = 0
