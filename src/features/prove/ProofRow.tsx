@@ -151,7 +151,7 @@ function ObservationSelect({ test, onPick }: { test: Test; onPick: (outcome: str
   )
 }
 
-const trim = (value: number) => Number(value.toPrecision(3))
+const trim = (value: number): string => String(Number(value.toPrecision(3))).replace('-', '−')
 
 function Value({ reading }: { reading: Reading }) {
   const { value, unit } = readingText(reading)
