@@ -5,16 +5,13 @@ import { latestSeen } from '@/data/clock'
 import type { JobInHand } from './useJob'
 import { useNow } from './useNow'
 
-/** This moment on this tablet, for a job: its entries may be ahead of the clock. */
-export const momentOf = (now: number | null, { job }: JobInHand): Moment => ({
-  now,
-  latest: latestSeen(Math.max(now ?? 0, job.lastAt)),
-})
+/** This moment on this tablet, by its own clock alone: another tablet that runs ahead must not make every age here unknown. */
+export const momentOf = (now: number | null): Moment => ({ now, latest: latestSeen(now ?? 0) })
 
 /** What holds an act on the screen, gravest first. */
 export function useHolds(hand: JobInHand, act: HeldAct | null, options: HoldOptions): Hold[] {
   const now = useNow()
-  return holdsOn(hand.job, settingInHand(hand.vehicle, hand.job), act, momentOf(now, hand), options)
+  return holdsOn(hand.job, settingInHand(hand.vehicle, hand.job), act, momentOf(now), options)
 }
 
 /** The first hold on one line, for the strip; null where nothing holds. */

@@ -73,7 +73,7 @@ function standingOf(
 ): Standing {
   const { job } = hand
   const step = nextStep(job, plan)
-  const holds = holdsOn(job, settingInHand(hand.vehicle, job), step?.act ?? null, momentOf(now, hand), {
+  const holds = holdsOn(job, settingInHand(hand.vehicle, job), step?.act ?? null, momentOf(now), {
     as: 'step',
     // Asked before a step is begun, not in its middle.
     begun: step !== null && begun(work, step),
