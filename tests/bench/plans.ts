@@ -1,6 +1,14 @@
 /** `npm run bench:plans`: the sweep of plans before the monitor, counts by rule; then plans broken by hand, and how many of them it catches. */
 import { seededRandom } from '@/core/shared'
-import { breaksTable, broken, judged, sweep, watchedSteps, type SweptPlan } from '../support/planSweep'
+import {
+  breaksTable,
+  broken,
+  everyChange,
+  judged,
+  sweep,
+  watchedSteps,
+  type SweptPlan,
+} from '../support/planSweep'
 
 const MUTATED = Number(process.argv[2] ?? 2000)
 
@@ -60,3 +68,16 @@ for (const [what, count] of [...missed].sort(
   (one, other) => one[0].slice(0, 6).localeCompare(other[0].slice(0, 6)) || other[1] - one[1],
 ))
   console.log(`  not caught, ${count} times: ${what}`)
+
+let [tried, breaking] = [0, 0]
+const uncaught: string[] = []
+for (const { said, breaks, caught: seen } of everyChange(1)) {
+  tried += 1
+  if (!breaks) continue
+  breaking += 1
+  if (!seen) uncaught.push(said)
+}
+console.log(
+  `every change to every repair's plan: ${tried}, of which ${breaking} break the table, ${uncaught.length} of them not caught`,
+)
+for (const said of uncaught) console.log(`  ${said}`)

@@ -153,3 +153,34 @@ export function breaksTable({ setting, start }: SweptPlan, steps: readonly Watch
   }
   return unmet(state, only(PUT_BACK, planner.variables)).length > 0
 }
+
+/** One change by hand to a plan, and whether the table and the monitor say anything against it. */
+export interface Judgement {
+  said: string
+  breaks: boolean
+  caught: boolean
+}
+/** Every repair of every layout alone as driven in, with every step dropped, swapped with the next and done twice; or of every so many of these plans. */
+export function* everyChange(every: number): Generator<Judgement> {
+  let count = 0
+  for (const layout of LAYOUT_IDS)
+    for (const more of [[], ['joint'], ['stall']] as WayId[][])
+      for (const id of repairsOf(layout)) {
+        if ((count += 1) % every !== 0) continue
+        const setting: Setting = { layout, ways: [...usualWays(layout), ...more] }
+        const [start, repairs] = [OTHER_STARTS[0]!, withWhatItNeeds(id)]
+        const planned = planRepairs(plannerFor(setting), start, repairs)
+        if (!planned.ok) continue
+        const swept = { setting, start, repairs, already: [], plan: planned.value }
+        const steps = watchedSteps(planned.value)
+        for (const [at, step] of steps.entries())
+          for (const how of ['drop', 'swap', 'repeat'] as const) {
+            const changed = broken(steps, how, at)
+            yield {
+              said: `${layout} ${id}: ${how} ${step.id}`,
+              breaks: breaksTable(swept, changed),
+              caught: judged(swept, changed).length > 0,
+            }
+          }
+      }
+}

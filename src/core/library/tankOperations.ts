@@ -1,6 +1,6 @@
 /** Ways in to the top of the tank, what lies under it, and the tank itself. Minutes and torques typical (handbook 6). */
 import { closes, drains, hands, lifts, lowers, opens, powers, pulls, under } from './doings'
-import { NO_MODULE, SEALANT_CURE_MINUTES } from './operationTerms'
+import { NO_MODULE, SEALANT_CURE_MINUTES, STANDS } from './operationTerms'
 import type { FasteningId, Operation, Piece } from './acts'
 
 /** How the tank's unit is held, and what undoes it. A soft tank takes the lower figure. */
@@ -943,6 +943,26 @@ export const TANK_OPERATIONS: Operation[] = [
 
     looks: 'Tank seams and drain, from below.',
     from: ['O60', 'O69'],
+  },
+  {
+    id: 'pourOnStand',
+    title: 'Pour 2 L in on the stand',
+    detail: 'for the leak check alone; the rest on its wheels',
+    needs: { height: 'raised', tank: 'in', battery: 'off' },
+    sets: { tankInside: 'fuel' },
+    layouts: STANDS,
+    does: [{ does: 'pours', litres: 2, into: 'tank' }],
+    minutes: 5,
+    twin: 'emptyTank',
+    steps: [
+      'Stand tried by hand: nothing rocks',
+      '2 L of the right fuel from a bonded can, slowly, key out',
+      'Cap on, spill wiped, rags into the lidded can',
+    ],
+    newParts: [{ name: 'Fresh fuel, 2 L', count: 1 }],
+    tools: ['Bonded can'],
+    looks: 'Tank seams and drain, from below.',
+    from: ['O60', 'O85'],
   },
   {
     id: 'gasFree',

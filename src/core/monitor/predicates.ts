@@ -53,7 +53,10 @@ export const PREDICATES: Predicate[] = [
       some(
         step,
         (doing) =>
-          partsFuel(doing) && doing.does === 'opens' && doing.under === 'none' && doing.behind !== 'vapour',
+          partsFuel(doing) &&
+          doing.does === 'opens' &&
+          (doing.under === 'none' || doing.under === 'high') &&
+          doing.behind !== 'vapour',
       ),
   },
   {
@@ -93,9 +96,10 @@ export const PREDICATES: Predicate[] = [
   },
   {
     rule: 5,
-    says: 'something is switched, connected, turned or lifted beside an opening',
+    says: 'something is switched, connected, turned, lifted or filled in beside an opening',
     broken: ({ step, before }) =>
-      openNow(before).length > 0 && some(step, (doing) => electrical(doing) || moves('vehicle')(doing)),
+      openNow(before).length > 0 &&
+      some(step, (doing) => electrical(doing) || moves('vehicle')(doing) || doing.does === 'fills'),
   },
   {
     rule: 5,

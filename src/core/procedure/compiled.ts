@@ -1,25 +1,33 @@
 /** Operations as the search takes them: patterns for a step, facts for what leads where. */
-import type { Invariant, Operation } from '../library'
+import { repairMinutes, type Invariant, type Operation, type Repair } from '../library'
+import type { Minutes } from '../shared'
 import { patternOf, type Pattern } from '../vehicle'
 import { contradicts, factsOf, type Fact } from './facts'
 
-/** An operation as the search takes it: patterns for a step, facts for what leads where. */
-export interface Compiled {
-  operation: Operation
-  /** Place among the planner's operations. */
+/** What is done to the vehicle, as far as it counts for what leads where. */
+export interface Doable {
+  /** Place among the planner's operations, and after them that of a repair. */
   index: number
-  needs: Pattern
-  sets: Pattern
+  minutes: Minutes
   needed: Fact[]
   made: Fact[]
   /** Facts that may not hold as it is done: an invariant would be broken by what it makes. */
   barred: Fact[]
 }
+/** An operation as the search takes it: patterns for a step, facts for what leads where. */
+export interface Compiled extends Doable {
+  operation: Operation
+  needs: Pattern
+  sets: Pattern
+}
 export function compile(operation: Operation, index: number, invariants: Invariant[]): Compiled {
-  const [needed, made] = [factsOf(operation.needs), factsOf(operation.sets)]
+  const needed = factsOf(operation.needs)
+  // What it finds and leaves as it was is not of its making.
+  const made = factsOf(operation.sets).filter((fact) => !needed.includes(fact))
   return {
     operation,
     index,
+    minutes: operation.minutes,
     needs: patternOf(operation.needs),
     sets: patternOf(operation.sets),
     needed,
@@ -36,4 +44,11 @@ export function compile(operation: Operation, index: number, invariants: Invaria
         : []
     }),
   }
+}
+
+/** A repair among the operations: what it asks, and what it makes on its own. What bars it is left to the search. */
+export function repairAsDoable(repair: Repair, index: number): Doable {
+  const needed = factsOf(repair.needs)
+  const made = factsOf(repair.sets).filter((fact) => !needed.includes(fact))
+  return { index, minutes: repairMinutes(repair), needed, made, barred: [] }
 }

@@ -10,7 +10,6 @@ import {
   derive,
   placeOfCheck,
   repairById,
-  repairMinutes,
   wastesNothing,
   type Act,
   type Check,
@@ -24,7 +23,8 @@ import {
 import type { Minutes } from '../shared'
 import { matches, only, pack, patternOf, type LayoutId, type VehicleState } from '../vehicle'
 import { settleOrder } from './order'
-import { actFor, atLeast, reach, type Planner, type Way } from './reach'
+import { actFor, reach, type Planner, type Way } from './reach'
+import { ToCome } from './toCome'
 
 /** A vehicle put back: what "finished" means for every plan. */
 export const PUT_BACK: VehicleState = {
@@ -141,9 +141,13 @@ export function planRepairs(
   let failure: PlanFailure = { kind: 'no-way', repair: repairIds[0] ?? '', to: 'finish' }
   const ways: FindWay = (from, goal) => reach(planner, from, goal)
   const left = repairIds.filter((id) => !already.includes(id))
+  const toCome = new ToCome(planner, finish)
   for (const order of permutations(left).filter(wastesNothing))
     for (const putBack of putBackBetween(order.length)) {
-      const attempt = draftOrder(planner, ways, start, order, putBack, finish, best?.minutes)
+      const attempt = draftOrder(planner, ways, start, order, putBack, finish, {
+        minutes: best?.minutes ?? Infinity,
+        toCome,
+      })
       if (attempt.ok) best = { order, putBack, minutes: minutesOf(attempt.value) }
       else if (attempt.error !== 'dearer') failure = attempt.error
     }
@@ -180,7 +184,13 @@ const settled =
     return way && { ...way, steps: settleOrder(planner, way.steps) }
   }
 
-/** The steps of one order; given up as 'dearer' as soon as they are no cheaper than `under`, so that no leg is searched for nothing. */
+/** What an order has to stay under to be worth a search. */
+interface Under {
+  minutes: Minutes
+  toCome: ToCome
+}
+
+/** The steps of one order; given up as 'dearer' as soon as they cannot be cheaper than `under`, so that no leg is searched for nothing. */
 function draftOrder(
   planner: Planner,
   findWay: FindWay,
@@ -188,7 +198,7 @@ function draftOrder(
   order: string[],
   putBack: boolean[],
   finish: VehicleState,
-  under: Minutes = Infinity,
+  under?: Under,
 ): { ok: true; value: Draft[] } | { ok: false; error: PlanFailure | 'dearer' } {
   const drafts: Draft[] = []
   const go = (way: Way) =>
@@ -196,12 +206,15 @@ function draftOrder(
       ...way.steps.map((step): Draft => ({ act: step.operation, before: step.before, after: step.after })),
     )
   let state = start
+  const dearer = (left: readonly string[]) =>
+    under !== undefined && minutesOf(drafts) + under.toCome.atLeast(state, left) >= under.minutes
   for (const [at, id] of order.entries()) {
     if (at > 0 && putBack[at - 1]) {
       const home = findWay(state, finish)
       if (!home) return { ok: false, error: { kind: 'no-way', repair: id, to: 'finish' } }
       go(home)
       state = home.end
+      if (dearer(order.slice(at))) return { ok: false, error: 'dearer' }
     }
     const repair = actFor(planner, repairById(id))
     const way = findWay(state, repair.needs)
@@ -219,28 +232,14 @@ function draftOrder(
     )
     drafts.push({ act: repair, repair, before: way.end, after })
     state = after
-    if (
-      under < Infinity &&
-      minutesOf(drafts) + stillToCome(planner, state, order.slice(at + 1), finish) >= under
-    )
-      return { ok: false, error: 'dearer' }
+    if (dearer(order.slice(at + 1))) return { ok: false, error: 'dearer' }
   }
   const back = findWay(state, finish)
   if (!back) return { ok: false, error: { kind: 'no-way', repair: order.at(-1) ?? '', to: 'finish' } }
   go(back)
-  return minutesOf(drafts) < under ? { ok: true, value: drafts } : { ok: false, error: 'dearer' }
-}
-
-/** What is at least to come: the work of the repairs that are left, and the way to the farthest of them or home. */
-function stillToCome(planner: Planner, state: VehicleState, left: string[], finish: VehicleState): Minutes {
-  const repairs = left.map((id) => actFor(planner, repairById(id)))
-  return (
-    repairs.reduce((sum, repair) => sum + repairMinutes(repair), 0) +
-    Math.max(
-      atLeast(planner, state, finish),
-      ...repairs.map((repair) => atLeast(planner, state, repair.needs)),
-    )
-  )
+  return minutesOf(drafts) < (under?.minutes ?? Infinity)
+    ? { ok: true, value: drafts }
+    : { ok: false, error: 'dearer' }
 }
 
 /** A part of a repair as an act of its own: it needs what the repair needs and leaves the vehicle as it is. */

@@ -233,6 +233,12 @@ function wayOf(visit: Visit): Way {
   return { steps, minutes: visit.minutes, end: unpack(visit.state) }
 }
 
+/** A state as a key of what is kept of it. */
+export function stateKey(state: VehicleState): string {
+  const { first, second, third, fourth } = pack(state)
+  return `${first} ${second} ${third} ${fourth}`
+}
+
 /** Ways found so far of each planner: plans, prices and comparisons ask for the same legs again and again. */
 const found = new WeakMap<Planner, Map<string, Way | null>>()
 const KEPT_WAYS = 5_000
@@ -241,8 +247,7 @@ const KEPT_WAYS = 5_000
 export function reach(planner: Planner, start: VehicleState, goal: VehicleState): Way | null {
   const kept = found.get(planner) ?? new Map<string, Way | null>()
   found.set(planner, kept)
-  const { first, second, third, fourth } = pack(start)
-  const key = `${first} ${second} ${third} ${fourth} ${JSON.stringify(goal)}`
+  const key = `${stateKey(start)} ${JSON.stringify(goal)}`
   const before = kept.get(key)
   if (before !== undefined) return before
   const way = guidedWay(planner, start, goal)
@@ -293,10 +298,6 @@ function guidedWay(planner: Planner, start: VehicleState, goal: VehicleState): W
   })
   return found
 }
-
-/** Minutes that a state is at least away from a goal, without a search; Infinity where nothing leads there. */
-export const atLeast = (planner: Planner, state: VehicleState, goal: VehicleState): number =>
-  guideTo(planner, state, only(goal, planner.variables)).left(pack(state))
 
 /** The same without any guide, every operation tried everywhere: what the guided search is held against. */
 export function plainReach(planner: Planner, start: VehicleState, goal: VehicleState): Way | null {
