@@ -39,6 +39,8 @@ export function litresAfter(
     case 'firstFill':
     case 'repair:refuel':
       return Math.min(whole, litres + 10)
+    case 'pourOnStand':
+      return Math.min(whole, litres + 2)
     case 'pourHung':
       return Math.min(whole, litres + 5)
     case 'fillOverHalf':

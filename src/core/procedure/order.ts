@@ -67,6 +67,7 @@ const USUAL_ORDER = [
   'hangTank',
   'joinFillerHung',
   'pourHung',
+  'pourOnStand',
   'raiseTank',
   'frameTankOn',
   'panelOn',
