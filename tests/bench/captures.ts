@@ -381,6 +381,8 @@ for (const id of LAYOUT_IDS) {
     bias: 0,
     numberSlips: 0,
     outcomeSlips: 0,
+    roams: false,
+    family: false,
   })
   for (let k = 0; k < VEHICLES; k += 1) {
     const random = seededRandom(90_000 + k)

@@ -13,6 +13,7 @@ import {
 } from '../library'
 import {
   SCENES,
+  shifted,
   buildNetwork,
   inScope,
   parameterAt,
@@ -139,7 +140,7 @@ describe('the model of the vehicle', () => {
     let compared = 0
     model.nuisances.forEach((at, k) => {
       const moved = theta.slice()
-      moved[at]! *= Math.exp(model.parameters[at]!.spread * 0.05)
+      moved[at] = shifted(model.parameters[at]!, moved[at]!, 0.05)
       const after = observe(observer, moved, false).values
       values.forEach((value, row) => {
         const difference = (after[row]! - value) / 0.05

@@ -19,6 +19,8 @@ export interface Particle {
   shows: number
   /** Share of its class. */
   weight: number
+  /** Which of its faults went to its end, of a pair's two; a severity of its own, next to no other. */
+  total?: 'first' | 'second'
 }
 
 /** What is known before any reading. */
@@ -46,6 +48,8 @@ const PAST_RANGE = 0.05
 /** Of a fault known by its effect alone. */
 const UNLISTED_STRATA = 5
 const PAIR_STRATA = 2
+/** Share of a fault that goes to its end: shut, off, open for good. */
+const TOTAL_SHARE = 0.2
 /** How often a fault that comes and goes shows; half its weight is on a permanent form. */
 const SOMETIMES = 0.4
 
@@ -58,9 +62,14 @@ export function singleParticles(model: VehicleModel, fault: Fault, classIndex: n
       { fault, severity: strata === 1 ? 0.5 : -PAST_RANGE + ((1 + 2 * PAST_RANGE) * (k + 0.5)) / strata },
     ]),
   )
-  return forms.flatMap((shows) =>
-    thetas.map((theta): Particle => ({ classIndex, shows, weight: 1 / (strata * forms.length), theta })),
-  )
+  const end = fault.total ? faulty(model, [{ fault, severity: 1, total: true }]) : null
+  const share = (end ? 1 - TOTAL_SHARE : 1) / (strata * forms.length)
+  return forms.flatMap((shows) => [
+    ...thetas.map((theta): Particle => ({ classIndex, shows, weight: share, theta })),
+    ...(end
+      ? [{ classIndex, shows, weight: TOTAL_SHARE / forms.length, theta: end, total: 'first' as const }]
+      : []),
+  ])
 }
 
 export function pairParticles(model: VehicleModel, one: Fault, other: Fault, classIndex: number): Particle[] {
@@ -69,17 +78,31 @@ export function pairParticles(model: VehicleModel, one: Fault, other: Fault, cla
   const severities = (count: number) => Array.from({ length: count }, (_, k) => (k + 0.5) / count)
   const first = severities(grades(one))
   const second = severities(grades(other))
-  return first.flatMap((a) =>
-    second.map((b): Particle => ({
+  const ends = [...(one.total ? (['first'] as const) : []), ...(other.total ? (['second'] as const) : [])]
+  const left = 1 - TOTAL_SHARE * ends.length
+  return [
+    ...first.flatMap((a) =>
+      second.map((b): Particle => ({
+        classIndex,
+        shows: 1,
+        weight: left / (first.length * second.length),
+        theta: faulty(model, [
+          { fault: one, severity: a },
+          { fault: other, severity: b },
+        ]),
+      })),
+    ),
+    ...ends.map((total): Particle => ({
       classIndex,
       shows: 1,
-      weight: 1 / (first.length * second.length),
+      weight: TOTAL_SHARE,
+      total,
       theta: faulty(model, [
-        { fault: one, severity: a },
-        { fault: other, severity: b },
+        { fault: one, severity: 0.5, total: total === 'first' },
+        { fault: other, severity: 0.5, total: total === 'second' },
       ]),
     })),
-  )
+  ]
 }
 
 /** Prior weight of a fault: its frequency times what raises it. */

@@ -14,7 +14,7 @@ import {
   wireVoltage,
   type SavedState,
 } from '../physics'
-import { SCENES, apply, solveScene, type SceneId, type VehicleModel } from '../vehicle'
+import { SCENES, apply, shifted, solveScene, type SceneId, type VehicleModel } from '../vehicle'
 import type { Quantity } from '../library'
 import { Compiler, type Formula, type Probe } from './formulas'
 
@@ -56,6 +56,9 @@ export function observerOf(model: VehicleModel, quantities: Quantity[]): Observe
   }
 }
 
+/** Standard deviations at which a content that a sound vehicle does not feel would run dry. */
+const FAR_BELOW = 4
+
 /** A nuisance that lands on an element may always reach it; of the others, what a scene makes of it on the sound vehicle tells. */
 function touchesIn(model: VehicleModel, scene: SceneId): Uint8Array {
   const landing = new Set(model.writes.map((write) => write.parameter))
@@ -64,9 +67,12 @@ function touchesIn(model: VehicleModel, scene: SceneId): Uint8Array {
   return Uint8Array.from(model.nuisances, (at) => {
     if (landing.has(at)) return 1
     const theta = model.nominal.slice()
-    theta[at]! *= Math.exp(model.parameters[at]!.spread)
-    apply(model, theta, scene)
-    return model.system.values.some((value, slot) => value !== sound[slot]) ? 1 : 0
+    const moves = (z: number) => {
+      theta[at] = shifted(model.parameters[at]!, model.nominal[at]!, z)
+      apply(model, theta, scene)
+      return model.system.values.some((value, slot) => value !== sound[slot])
+    }
+    return moves(1) || moves(-FAR_BELOW) ? 1 : 0
   })
 }
 
@@ -191,7 +197,7 @@ function shiftProbes(
     }
     const at = model.nuisances[k]!
     const kept = theta[at]!
-    theta[at] = kept * Math.exp(model.parameters[at]!.spread * DERIVATIVE_STEP)
+    theta[at] = shifted(model.parameters[at]!, kept, DERIVATIVE_STEP)
     apply(model, theta, scene)
     if (solvable) linearisedShift(model.system)
     readProbes(observer, scene, shifts[k]!)
@@ -212,7 +218,7 @@ function derive(
   for (let k = 0; k < count; k += 1) {
     const at = model.nuisances[k]!
     const kept = theta[at]!
-    theta[at] = kept * Math.exp(model.parameters[at]!.spread * DERIVATIVE_STEP)
+    theta[at] = shifted(model.parameters[at]!, kept, DERIVATIVE_STEP)
     for (let q = 0; q < formulas.length; q += 1)
       derivatives[q * count + k] = (formulas[q]!(shifts[k]!, theta) - values[q]!) / DERIVATIVE_STEP
     theta[at] = kept

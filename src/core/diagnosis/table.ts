@@ -241,7 +241,12 @@ export function nominalTable(model: VehicleModel): Table {
 function withSeverity(predicted: Predicted[], across: number): Predicted[] {
   predicted.forEach((entry, at) => {
     const alike = (other: Predicted | undefined) =>
-      other && other.sound && other.particle.shows === entry.particle.shows ? other : null
+      other &&
+      other.sound &&
+      other.particle.shows === entry.particle.shows &&
+      other.particle.total === entry.particle.total
+        ? other
+        : null
     entry.severity = new Float64Array(2 * entry.values.length)
     const shift = (step: number, column: number, fits: (index: number) => boolean) => {
       const above = fits(at + step) ? alike(predicted[at + step]) : null
@@ -345,6 +350,6 @@ function predictPair(table: Table, one: Fault, other: Fault): Predicted[] {
   const particles = pairParticles(table.model, one, other, 0)
   return withSeverity(
     predictAll(table.catalogue, particles, true).map((entry) => withPacked(entry, table.felt)),
-    particles.length > 2 ? 2 : 1,
+    particles.filter(({ total }) => !total).length > 2 ? 2 : 1,
   )
 }

@@ -1,20 +1,29 @@
 import { parameterAt, type VehicleModel } from '../vehicle'
-import type { Fault } from './faults'
+import type { Fault, FaultChange } from './faults'
 
-/** Parameter vector of a vehicle with these faults at severity u (0 to 1). */
-export function faulty(model: VehicleModel, faults: { fault: Fault; severity: number }[]): Float64Array {
+/** A fault as far as it went: severity 0 to 1 over its range, or to its end where it has one. */
+export interface Graded {
+  fault: Fault
+  severity: number
+  total?: boolean
+}
+
+/** Parameter vector of a vehicle with these faults. */
+export function faulty(model: VehicleModel, faults: Graded[]): Float64Array {
   const theta = model.nominal.slice()
-  for (const { fault, severity } of faults) {
-    for (const change of fault.changes) {
-      const at = parameterAt(model, change.parameter)
-      const drawn = between(change.low, change.high, severity)
-      theta[at] =
-        change.mode === 'set'
-          ? drawn
-          : change.mode === 'scale'
-            ? theta[at]! * drawn
-            : theta[at]! + drawn / model.specification.pumpCurrentA.value
-    }
+  const change = ({ parameter, mode, low, high }: FaultChange, severity: number, from: Float64Array) => {
+    const at = parameterAt(model, parameter)
+    const drawn = between(low, high, severity)
+    theta[at] =
+      mode === 'set'
+        ? drawn
+        : mode === 'scale'
+          ? from[at]! * drawn
+          : from[at]! + drawn / model.specification.pumpCurrentA.value
+  }
+  for (const { fault, severity, total } of faults) {
+    for (const one of fault.changes) change(one, total ? 1 : severity, theta)
+    if (total) for (const one of fault.total ?? []) change(one, 1, model.nominal)
   }
   return theta
 }

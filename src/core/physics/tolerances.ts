@@ -26,8 +26,8 @@ export const IDEAL_REGULATOR_SLOPE = 1e3
 /** A shut valve opens only when its drop exceeds this, Pa; smaller and rounding makes it chatter. */
 export const OPENING_DROP_PA = 1e-3
 
-/** Width over which a pump fed near its vapour pressure loses its filling, Pa of suction margin. Typical; EQ09 asks for 10 to 15 kPa. */
-export const CAVITATION_WIDTH_PA = 12e3
+/** Air that fuel holds in solution at outside pressure, as a share of its volume (Ostwald coefficient). Typical of petrol and diesel, 0.1 to 0.2; smaller and suction has a cliff at the vapour pressure in place of a fade. */
+export const DISSOLVED_AIR_SHARE = 0.13
 
 /** An electrical branch above this is open, ohm: the reference files write an open as 1e9. */
 export const OPEN_CIRCUIT_OHM = 1e6
@@ -35,8 +35,8 @@ export const OPEN_CIRCUIT_OHM = 1e6
 /** Flow that may be missing at a junction, m3/s (4e-5 L/h). A damped step can leave one; larger and a deadheaded pump seems to deliver. */
 export const FLOW_IMBALANCE_M3_PER_S = 1e-11
 
-/** A valve shuts when its flow runs back by more than this, m3/s; at zero, rounding would make a deadheaded pump chatter. */
-export const SHUTTING_FLOW_M3_PER_S = 1e-12
+/** A valve shuts when its flow runs back by more than this, m3/s (0.003 mL/min); smaller and valves beside a shut line chatter about a rest that no instrument could tell from zero. */
+export const SHUTTING_FLOW_M3_PER_S = 5e-11
 
 /** Orifices under this area, m2 (0.1 L/h at 300 kPa), are taken straight from their drop. Larger ones would lose accuracy near rest. */
 export const PINHOLE_M2 = 2e-9

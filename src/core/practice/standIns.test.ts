@@ -39,6 +39,8 @@ function soundBands(vehicle: Vehicle, testIds: string[]): Record<string, SoundBa
       bias: 0,
       numberSlips: 0,
       outcomeSlips: 0,
+      roams: false,
+      family: false,
     })
   return Object.fromEntries(
     testIds.flatMap((testId) => {

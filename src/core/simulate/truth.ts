@@ -32,6 +32,7 @@ import {
 import {
   LAYOUTS,
   SCENE,
+  SPECIFICATION_FIELDS,
   buildNetwork,
   parameterAt,
   restLeakSide,
@@ -40,22 +41,28 @@ import {
   type PartKind,
   type SceneId,
   type Specification,
+  type SpecificationField,
   type VehicleModel,
 } from '../vehicle'
-import type { MotorAt, MotorState } from './truthLaws'
+import { USUAL_LAWS, drawnLaws, type MotorAt, type MotorState, type TruthLaws } from './truthLaws'
 import { solveTruth, type TruthFields } from './truthSolver'
 
 export interface HiddenFault {
   faultId: string
   /** 0 to 1 over the fault's range. */
   severity: number
+  /** To its end: shut, off, open for good. */
+  total?: boolean
 }
 export interface TruthVehicle {
   seed: number
+  /** What is known of it: not what a family's is in truth. */
+  specification: Specification
   model: VehicleModel
   theta: Float64Array
   hidden: HiddenFault[]
   mismatch: Mismatch
+  laws: TruthLaws
 }
 
 /** How far a truth vehicle and its instruments stray from the model. */
@@ -67,12 +74,46 @@ export interface Mismatch {
   /** Share of numbers and of observations that are slips of hand or eye. */
   numberSlips: number
   outcomeSlips: number
+  /** Any content of the tank, any small offset: what the demo vehicles hold still. */
+  roams: boolean
+  /** Of a family with figures of its own and laws of its own. */
+  family: boolean
 }
 /** The demo vehicles: a little more scatter than the model allows, good instruments, a careful hand. */
-export const CAREFUL: Mismatch = { scatter: 1.15, bias: 0.01, numberSlips: 0, outcomeSlips: 0 }
+export const CAREFUL: Mismatch = {
+  scatter: 1.15,
+  bias: 0.01,
+  numberSlips: 0,
+  outcomeSlips: 0,
+  roams: false,
+  family: false,
+}
 /** What the benchmark calls standard and harsh. */
-export const STANDARD: Mismatch = { scatter: 1.15, bias: 0.02, numberSlips: 0.01, outcomeSlips: 0.02 }
-export const HARSH: Mismatch = { scatter: 2, bias: 0.04, numberSlips: 0.03, outcomeSlips: 0.06 }
+export const STANDARD: Mismatch = {
+  scatter: 1.15,
+  bias: 0.02,
+  numberSlips: 0.01,
+  outcomeSlips: 0.02,
+  roams: true,
+  family: false,
+}
+export const HARSH: Mismatch = {
+  scatter: 2,
+  bias: 0.04,
+  numberSlips: 0.03,
+  outcomeSlips: 0.06,
+  roams: true,
+  family: false,
+}
+/** Real families: figures off the typical ones, laws of several shapes, one number in fifty plainly wrong, one look in thirty misunderstood. */
+export const WIDE: Mismatch = {
+  scatter: 1.15,
+  bias: 0.02,
+  numberSlips: 0.02,
+  outcomeSlips: 0.033,
+  roams: true,
+  family: true,
+}
 
 export function truthVehicle(
   seed: number,
@@ -81,24 +122,67 @@ export function truthVehicle(
   layout: Layout = LAYOUTS.A01,
   mismatch: Mismatch = CAREFUL,
 ): TruthVehicle {
-  const built = vehicleModel(layout, specification)
+  const built = vehicleModel(layout, mismatch.family ? ofFamily(specification, seed) : specification)
   if (!built.ok) throw new Error(`${built.error.problem} at ${built.error.at}`)
   const model = built.value
-  const theta = faulty(
-    model,
-    hidden.flatMap(({ faultId, severity }) => {
-      const fault = faultIn(layout, faultId)
-      return fault ? [{ fault, severity }] : []
-    }),
-  )
-  model.parameters.forEach((parameter, at) => {
-    // Drawn by name, so that a part added to the layout leaves the others as they were.
-    if (parameter.spread > 0)
-      theta[at]! *= Math.exp(
-        mismatch.scatter * parameter.spread * seededRandom(seed ^ seedFrom(parameter.id)).normal(),
-      )
+  const theta = scattered(model, seed, mismatch)
+  const graded = hidden.flatMap(({ faultId, ...far }) => {
+    const fault = faultIn(layout, faultId)
+    return fault ? [{ fault, ...far }] : []
   })
-  return { seed, model, theta, hidden, mismatch }
+  // What a fault sets is scattered about where it sets it.
+  faulty(model, graded).forEach((value, at) => {
+    if (value === model.nominal[at]) return
+    const drawn = theta[at]!
+    const sound = model.nominal[at]!
+    theta[at] = sound === 0 ? value : (value * drawn) / sound
+    if (isContent(model.parameters[at]!)) theta[at] = value
+  })
+  const laws = mismatch.family ? drawnLaws(seededRandom(seed ^ seedFrom('laws'))) : USUAL_LAWS
+  return { seed, specification, model, theta, hidden, mismatch, laws }
+}
+
+const isContent = ({ id }: { id: string }) => id === 'tank.volumeM3'
+/** Least and most of its capacity that is in a tank that comes in, where no fault has emptied it. */
+const LEAST_CONTENT = 0.08
+const MOST_CONTENT = 0.97
+
+/** Sound figures of one vehicle, each drawn by the parameter's name, so that a part added to the layout leaves the others as they were. */
+function scattered(model: VehicleModel, seed: number, { scatter, roams }: Mismatch): Float64Array {
+  const theta = model.nominal.slice()
+  model.parameters.forEach(({ id, ownSpread, width }, at) => {
+    const random = seededRandom(seed ^ seedFrom(id))
+    if (isContent({ id }) && model.layout.scope === 'engine') {
+      const share = LEAST_CONTENT + (MOST_CONTENT - LEAST_CONTENT) * random.next()
+      if (roams) theta[at] = share * model.specification.tankCapacityM3.value
+    } else if (ownSpread > 0) theta[at]! *= Math.exp(scatter * ownSpread * random.normal())
+    else if (roams && width > 0) theta[at]! += scatter * width * random.normal()
+  })
+  return theta
+}
+
+/** Standard deviation of the logarithm by which real families differ from the typical figures. */
+const FAMILY_SPREAD: Partial<Record<SpecificationField, number>> = {
+  regulatorSetPa: 0.05,
+  pumpFlowM3PerS: 0.15,
+  pumpCurrentA: 0.15,
+  reliefPa: 0.1,
+  peakDemandM3PerS: 0.12,
+  tankCapacityM3: 0.2,
+  feedLengthM: 0.2,
+  feedBoreM: 0.06,
+  returnBoreM: 0.08,
+}
+/** Figures of a family of vehicles: the typical ones, each off by what families differ. A figure that is known stays. */
+function ofFamily(specification: Specification, seed: number): Specification {
+  const own = { ...specification }
+  for (const [field, spread] of Object.entries(FAMILY_SPREAD) as [SpecificationField, number][]) {
+    const { value, source } = specification[field]
+    const { low, high } = SPECIFICATION_FIELDS[field]
+    const drawn = value * Math.exp(spread * seededRandom(seed ^ seedFrom(`family ${field}`)).normal())
+    if (source === 'generic') own[field] = { value: Math.min(high, Math.max(low, drawn)), source }
+  }
+  return own
 }
 
 /**
@@ -119,12 +203,12 @@ function faultIn(layout: Layout, id: string): Fault | null {
 
 /** The same vehicle after a repair has put these faults right. */
 export function repaired(vehicle: TruthVehicle, repairIds: string[]): TruthVehicle {
-  const { layout, specification } = vehicle.model
+  const { layout } = vehicle.model
   const cured = repairIds.map(curesAs)
   const left = vehicle.hidden.filter(
     ({ faultId }) => !faultIn(layout, faultId)?.repairs.some((repair) => cured.includes(repair)),
   )
-  return truthVehicle(vehicle.seed, specification, left, layout, vehicle.mismatch)
+  return truthVehicle(vehicle.seed, vehicle.specification, left, layout, vehicle.mismatch)
 }
 
 export interface SceneState extends TruthFields {
@@ -144,13 +228,13 @@ export function truthScene(vehicle: TruthVehicle, sceneId: SceneId): SceneState 
   solved.set(vehicle, states)
   const before = states.get(sceneId)
   if (before) return before
-  const state = settle(buildNetwork(vehicle.model, vehicle.theta, sceneId))
+  const state = settle(buildNetwork(vehicle.model, vehicle.theta, sceneId), vehicle.laws)
   states.set(sceneId, state)
   return state
 }
 
 /** A network at rest on the truth's own laws, its pumps settled on their wires. */
-export function settle(network: Network): SceneState {
+export function settle(network: Network, laws: TruthLaws = USUAL_LAWS): SceneState {
   const pumps = network.links.filter((link) => link.type === 'motor-pump')
   const wires = wiring(network, pumps)
   let state: SceneState = { pressurePa: {}, flow: {}, volts: {}, motors: {} }
@@ -165,7 +249,7 @@ export function settle(network: Network): SceneState {
             risePa,
           )
         : STANDS
-    const fuel = solveTruth(network, motorAt)
+    const fuel = solveTruth(network, motorAt, laws)
     const motors = pumps.map((pump) => motorAt(pump, fuel.pressurePa[pump.to]! - fuel.pressurePa[pump.from]!))
     const drawn = motors.map((motor) => motor.currentA)
     const change = Math.max(0, ...drawn.map((ampere, k) => Math.abs(ampere - currents[k]!)))
@@ -325,15 +409,17 @@ const soundOnes = new WeakMap<Layout, Map<string, TruthVehicle>>()
 function truthMixture(vehicle: TruthVehicle, sceneId: SceneId): number {
   const { model, theta } = vehicle
   const { engine } = model.layout
-  const key = JSON.stringify(model.specification)
+  const key = JSON.stringify([model.specification, vehicle.laws])
   const ofLayout = soundOnes.get(model.layout) ?? new Map<string, TruthVehicle>()
   soundOnes.set(model.layout, ofLayout)
   const sound = ofLayout.get(key) ?? {
     seed: 0,
+    specification: model.specification,
     model,
     theta: model.nominal.slice(),
     hidden: [],
     mismatch: CAREFUL,
+    laws: vehicle.laws,
   }
   ofLayout.set(key, sound)
   const of = (id: string) => (model.parameterIndex.has(id) ? theta[parameterAt(model, id)]! : 0)

@@ -4,29 +4,60 @@
  * late, regulators with hysteresis and other slopes. Each law gives the flow for the pressures at its
  * ends; a solver of its own finds the pressures (truthSolver.ts).
  */
-import { M3_PER_S_PER_L_PER_H as LH } from '../shared'
+import { M3_PER_S_PER_L_PER_H as LH, type Random } from '../shared'
 import type { Fluid, HydraulicLink } from '../physics'
 
-/** Bends and joints that the drawing omits. */
-const ROUGHER = 1.04
-/** Power of flow with which filters and passages lose, and the flow at which both laws meet. */
-const FILTER_POWER = 1.25
+/** Flow at which the laws of a passage meet, pressure at which those of a leak do. */
 const MEETS_AT_M3_PER_S = 100 * LH
+const LEAKAGE_MEETS_PA = 300e3
 /** Drops under which a jet and a passage are laminar, Pa: at rest a root would have no slope. */
 const LAMINAR_JET_PA = 20
 const LAMINAR_PASSAGE_PA = 1
-/** A regulator opens this share above what it holds, and is this much steeper than drawn. */
-const HYSTERESIS = 1.006
-const SLOPE_SHARE = 0.9
 /** Droop of a float needle, Pa/(m3/s). */
 const NEEDLE_DROOP = 10 / LH
-/** Power with which pump leakage rises, and the pressure at which both laws meet. */
-const LEAKAGE_POWER = 1.08
-const LEAKAGE_MEETS_PA = 300e3
-/** Power with which a diaphragm pump gives way to pressure. */
-const SPRING_POWER = 1.2
-/** Margin over the vapour pressure below which a pump loses its filling, Pa. */
-const FILLING_WIDTH_PA = 13e3
+
+/** In what a family of vehicles obeys other laws than the drawing. */
+export interface TruthLaws {
+  /** Bends and joints that the drawing omits. */
+  rougher: number
+  /** Power of flow with which filters and passages lose. */
+  filterPower: number
+  /** A regulator opens this share above what it holds, and has this share of the drawn slope. */
+  hysteresis: number
+  slopeShare: number
+  /** Power with which pump leakage rises with pressure: the shape of a pump's curve. */
+  leakagePower: number
+  /** Power with which a diaphragm pump gives way to pressure. */
+  springPower: number
+  /** Share of the way from the outside pressure to the vapour pressure at which a pump starts to lose its filling, and at which all is gone. */
+  fadesFrom: number
+  fadesTo: number
+}
+/** The laws of the demo vehicles and of the narrow groups of the benchmark. */
+export const USUAL_LAWS: TruthLaws = {
+  rougher: 1.04,
+  filterPower: 1.25,
+  hysteresis: 1.006,
+  slopeShare: 0.9,
+  leakagePower: 1.08,
+  springPower: 1.2,
+  fadesFrom: 0.6,
+  fadesTo: 0.98,
+}
+/** The laws of a family of vehicles, drawn from what real families differ by: three shapes of each. */
+export function drawnLaws(random: Random): TruthLaws {
+  const one = <T>(...list: T[]): T => list[Math.floor(list.length * random.next())]!
+  return {
+    rougher: one(0.95, 1.1, 1.35),
+    filterPower: one(1, 1.3, 1.75),
+    hysteresis: one(1, 1.01, 1.03),
+    slopeShare: one(0.5, 1, 2),
+    leakagePower: one(0.6, 1, 1.6),
+    springPower: one(0.8, 1.2, 2),
+    fadesFrom: one(0.25, 0.4, 0.6),
+    fadesTo: one(0.85, 0.93, 0.98),
+  }
+}
 
 /** Motor of a pump at a pressure rise: what it moves, draws and turns. */
 export interface MotorState {
@@ -51,17 +82,20 @@ export function truthFlow(
   fluid: Fluid,
   ambientPa: number,
   motorAt: MotorAt,
+  laws: TruthLaws = USUAL_LAWS,
 ): number {
   const { dropPa, fromPa, toPa } = ends
   switch (link.type) {
     case 'pipe':
       return (
-        Math.sign(dropPa) * pipeFlow(Math.abs(dropPa), link.lengthM, link.boreM, link.lossCoefficient, fluid)
+        Math.sign(dropPa) *
+        pipeFlow(Math.abs(dropPa), link.lengthM, link.boreM, link.lossCoefficient, fluid, laws)
       )
     case 'linear-quadratic':
       return link.checkValve && dropPa < 0
         ? 0
-        : Math.sign(dropPa) * passageFlow(Math.abs(dropPa), link.linearPaPerM3S, link.quadraticPaPerM3S2)
+        : Math.sign(dropPa) *
+            passageFlow(Math.abs(dropPa), link.linearPaPerM3S, link.quadraticPaPerM3S2, laws)
     case 'orifice':
       return (
         (link.dischargeCoefficient * link.areaM2 * Math.sqrt(2 / fluid.densityKgPerM3) * dropPa) /
@@ -76,27 +110,31 @@ export function truthFlow(
         link.motor.betaM3PerSPa *
         LEAKAGE_MEETS_PA *
         Math.sign(risePa) *
-        Math.pow(Math.abs(risePa) / LEAKAGE_MEETS_PA, LEAKAGE_POWER)
-      return Math.max(0, filling(fromPa, fluid, ambientPa) * movedM3PerS - leak)
+        Math.pow(Math.abs(risePa) / LEAKAGE_MEETS_PA, laws.leakagePower)
+      return Math.max(0, filling(fromPa, fluid, ambientPa, laws) * movedM3PerS - leak)
     }
     case 'spring-pump':
-      return springFlow(link, dropPa) * filling(fromPa, fluid, ambientPa)
+      return springFlow(link, dropPa, laws) * filling(fromPa, fluid, ambientPa, laws)
     case 'back-pressure-regulator':
       return (
-        Math.max(0, fromPa - Math.max(link.setPa * HYSTERESIS, toPa)) /
-        (SLOPE_SHARE * Math.max(link.slopePaPerM3S, 20 / LH))
+        Math.max(0, fromPa - Math.max(link.setPa * laws.hysteresis, toPa)) /
+        (laws.slopeShare * Math.max(link.slopePaPerM3S, 20 / LH))
       )
     case 'reducing-regulator':
       return Math.max(0, Math.min(link.setPa, fromPa) - toPa) / NEEDLE_DROOP
     case 'relief':
-      return Math.max(0, dropPa - link.crackPa) / (SLOPE_SHARE * link.slopePaPerM3S)
+      return Math.max(0, dropPa - link.crackPa) / (laws.slopeShare * link.slopePaPerM3S)
     case 'curve-pump':
       throw new Error('No layout drives a pump by its curve')
   }
 }
 
-export const filling = (inletPa: number, fluid: Fluid, ambientPa: number) =>
-  Math.min(1, Math.max(0, (inletPa + ambientPa - fluid.vapourPressurePa) / FILLING_WIDTH_PA))
+/** Filling of a pump: whole to a suction, then falling along half a cosine. */
+export function filling(inletPa: number, fluid: Fluid, ambientPa: number, laws: TruthLaws = USUAL_LAWS) {
+  const way = -inletPa / (ambientPa - fluid.vapourPressurePa)
+  const along = Math.min(1, Math.max(0, (way - laws.fadesFrom) / (laws.fadesTo - laws.fadesFrom)))
+  return 0.5 * (1 + Math.cos(Math.PI * along))
+}
 
 /** Blasius or laminar, whichever is rougher, so that the flow has no jump. Friction settles in a few rounds, since velocity goes with its root. */
 function pipeFlow(
@@ -105,10 +143,11 @@ function pipeFlow(
   boreM: number,
   lossCoefficient: number,
   fluid: Fluid,
+  { rougher }: TruthLaws,
 ): number {
   if (dropPa < 1e-6) return 0
   const perVelocity = (boreM * fluid.densityKgPerM3) / fluid.dynamicViscosityPaS
-  const headPa = (2 * dropPa) / (fluid.densityKgPerM3 * ROUGHER)
+  const headPa = (2 * dropPa) / (fluid.densityKgPerM3 * rougher)
   let velocity = Math.sqrt(headPa / ((0.03 * lengthM) / boreM + lossCoefficient))
   for (let round = 0; round < 60; round += 1) {
     const re = Math.max(velocity * perVelocity, 1e-6)
@@ -121,16 +160,20 @@ function pipeFlow(
   return velocity * (Math.PI / 4) * boreM * boreM
 }
 
-function passageFlow(dropPa: number, linear: number, quadratic: number): number {
+function passageFlow(dropPa: number, linear: number, quadratic: number, { filterPower }: TruthLaws): number {
   if (quadratic === 0) return dropPa / linear
   const meetsPa = linear * MEETS_AT_M3_PER_S + quadratic * MEETS_AT_M3_PER_S * MEETS_AT_M3_PER_S
   return (
-    (MEETS_AT_M3_PER_S * dropPa * Math.pow((dropPa + LAMINAR_PASSAGE_PA) / meetsPa, 1 / FILTER_POWER - 1)) /
+    (MEETS_AT_M3_PER_S * dropPa * Math.pow((dropPa + LAMINAR_PASSAGE_PA) / meetsPa, 1 / filterPower - 1)) /
     meetsPa
   )
 }
 
-function springFlow(link: Extract<HydraulicLink, { type: 'spring-pump' }>, dropPa: number): number {
+function springFlow(
+  link: Extract<HydraulicLink, { type: 'spring-pump' }>,
+  dropPa: number,
+  { springPower }: TruthLaws,
+): number {
   const passage = (flow: number) => link.passagePaPerM3S * flow
   if (!(link.freeFlowM3PerS > 0 && link.springPa > 0)) return Math.max(0, dropPa / link.passagePaPerM3S)
   let low = 0
@@ -139,7 +182,7 @@ function springFlow(link: Extract<HydraulicLink, { type: 'spring-pump' }>, dropP
   for (let round = 0; round < 50; round += 1) {
     const middle = 0.5 * (low + high)
     const share = Math.max(0, (-dropPa + passage(middle)) / link.springPa)
-    const given = share >= 1 ? 0 : link.freeFlowM3PerS * (1 - Math.pow(share, SPRING_POWER))
+    const given = share >= 1 ? 0 : link.freeFlowM3PerS * (1 - Math.pow(share, springPower))
     const through = dropPa > passage(middle) ? middle : given
     if (through > middle) low = middle
     else high = middle

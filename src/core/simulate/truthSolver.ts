@@ -6,12 +6,12 @@
  */
 import { factorise, newFactors, solveInPlace, type LuFactors } from '../shared'
 import type { HydraulicLink, Network } from '../physics'
-import { truthFlow, type MotorAt } from './truthLaws'
+import { USUAL_LAWS, truthFlow, type MotorAt, type TruthLaws } from './truthLaws'
 
 /** Imbalance that is taken as none, m3/s (0.0004 L/h). */
 const BALANCED_M3_PER_S = 1e-10
-/** An imbalance that no instrument would miss, m3/s (0.1 L/h): the answer is refused. */
-const NO_REST_M3_PER_S = 3e-8
+/** An imbalance that a measuring jar would show, m3/s (0.4 L/h): the answer is refused. */
+const NO_REST_M3_PER_S = 1e-7
 const MOST_STEPS = 250
 const MOST_ROUNDS = 25
 /** Elastic volume of a junction, m3/Pa (0.01 mL/kPa, EQ10); any of the right order settles to the same rest. */
@@ -33,11 +33,12 @@ interface Posed {
   row: number[]
   factors: LuFactors
   motorAt: MotorAt
+  laws: TruthLaws
 }
 
 /** Pressures and flows at rest. Throws where it finds none: a truth that does not balance would teach nothing. */
-export function solveTruth(network: Network, motorAt: MotorAt): TruthFields {
-  const posed = pose(network, motorAt)
+export function solveTruth(network: Network, motorAt: MotorAt, laws: TruthLaws = USUAL_LAWS): TruthFields {
+  const posed = pose(network, motorAt, laws)
   let pressure = network.nodes.map((node) => (node.kind === 'boundary' ? node.pressurePa : 0))
   let secondsPerStep = FIRST_STEP_S
   let left = worst(imbalance(posed, pressure))
@@ -58,7 +59,7 @@ export function solveTruth(network: Network, motorAt: MotorAt): TruthFields {
   }
 }
 
-function pose(network: Network, motorAt: MotorAt): Posed {
+function pose(network: Network, motorAt: MotorAt, laws: TruthLaws): Posed {
   const rhoG = network.fluid.densityKgPerM3 * network.gravityMPerS2
   const at = new Map(network.nodes.map((node, k) => [node.id, k]))
   const free = network.nodes.flatMap((node, k) => (node.kind === 'junction' ? [k] : []))
@@ -67,6 +68,7 @@ function pose(network: Network, motorAt: MotorAt): Posed {
   return {
     network,
     motorAt,
+    laws,
     free,
     row,
     links: network.links.map((link) => ({ link, a: at.get(link.from)!, b: at.get(link.to)! })),
@@ -79,7 +81,7 @@ const worst = (into: Float64Array) => into.reduce((most, value) => Math.max(most
 const size = (into: Float64Array) => Math.sqrt(into.reduce((sum, value) => sum + value * value, 0))
 
 function flowOf(
-  { network, height, motorAt }: Posed,
+  { network, height, motorAt, laws }: Posed,
   link: HydraulicLink,
   a: number,
   b: number,
@@ -91,6 +93,7 @@ function flowOf(
     network.fluid,
     network.ambientPa,
     motorAt,
+    laws,
   )
 }
 

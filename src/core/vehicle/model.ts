@@ -14,7 +14,7 @@ import {
   type SolveOutcome,
   type System,
 } from '../physics'
-import { KINDS, type Landing, type Part, type PartKind, type SceneRule } from './kinds'
+import { KINDS, type Landing, type ParameterDef, type Part, type PartKind, type SceneRule } from './kinds'
 import { layoutNetwork, type Layout } from './layout'
 import { SCENE, type SceneId } from './scene'
 import type { Specification } from './specification'
@@ -26,8 +26,18 @@ export interface Parameter {
   kind: PartKind
   nominal: number
   unit: string
+  /** Standard deviation of its logarithm over sound vehicles, as far as this one's figures are known; about a nominal of zero, `width` instead. */
   spread: number
+  width: number
+  /** The same once every figure is known. */
+  ownSpread: number
 }
+
+/** A value of a parameter moved by z of its standard deviations. */
+export const shifted = ({ spread, width }: Pick<Parameter, 'spread' | 'width'>, value: number, z: number) =>
+  value * Math.exp(spread * z) + width * z
+
+export const scatters = ({ spread, width }: Pick<Parameter, 'spread' | 'width'>) => spread > 0 || width > 0
 
 interface Write {
   slot: number
@@ -50,6 +60,11 @@ export interface VehicleModel {
   manifoldSlot: number
 }
 
+const spreadOf = (def: ParameterDef, specification: Specification): number =>
+  def.whileGeneric && specification[def.whileGeneric.field].source === 'generic'
+    ? def.whileGeneric.spread
+    : def.spread
+
 /** Binds a layout and a specification. A parameter that lands nowhere is refused, never passed in silence. */
 export function vehicleModel(layout: Layout, specification: Specification): Result<VehicleModel, BadNetwork> {
   const indexed = indexNetwork(layoutNetwork(layout, specification))
@@ -66,7 +81,9 @@ export function vehicleModel(layout: Layout, specification: Specification): Resu
         kind: part.kind,
         nominal: typeof def.nominal === 'function' ? def.nominal(specification) : def.nominal,
         unit: def.unit,
-        spread: def.spread,
+        spread: spreadOf(def, specification),
+        width: def.width ?? 0,
+        ownSpread: def.spread,
       })
       for (const { suffix, field, landing } of def.fields) {
         const slot = slotOf(system, `${part.id}${suffix ?? ''}`, field)
@@ -88,7 +105,7 @@ export function vehicleModel(layout: Layout, specification: Specification): Resu
     parameters,
     writes,
     parameterIndex,
-    nuisances: Int32Array.from(parameters.flatMap((parameter, at) => (parameter.spread > 0 ? [at] : []))),
+    nuisances: Int32Array.from(parameters.flatMap((parameter, at) => (scatters(parameter) ? [at] : []))),
     nominal: Float64Array.from(parameters, (parameter) => parameter.nominal),
     sceneRules: layout.parts.flatMap((part) => sceneRule(system, parameterIndex, part)),
     manifoldSlot: slotOf(system, 'manifold', 'pressurePa'),

@@ -5,11 +5,35 @@
 import { deriveSome, nominalTable, type Complaint, type Table } from '@/core/diagnosis'
 import { libraryOf, type Fault } from '@/core/library'
 import { seedFrom, seededRandom } from '@/core/shared'
-import { HARSH, STANDARD, truthValue, truthVehicle, type TruthVehicle } from '@/core/simulate'
-import { LAYOUTS, inScope, specificationOf, vehicleModel, type Layout, type LayoutId } from '@/core/vehicle'
+import { HARSH, STANDARD, WIDE, truthValue, truthVehicle, type TruthVehicle } from '@/core/simulate'
+import {
+  LAYOUTS,
+  SPECIFICATION_FIELDS,
+  inScope,
+  specificationOf,
+  vehicleModel,
+  type Layout,
+  type LayoutId,
+  type Specification,
+  type SpecificationField,
+} from '@/core/vehicle'
 
-/** standard: 85 % single faults, 15 % pairs. missing: the true fault is not in the library. */
-export const GROUPS = ['standard', 'harsh', 'intermittent', 'missing'] as const
+/**
+ * The narrow world: vehicles whose figures are known, as the model thinks of them. standard: 85 % single
+ * faults, 15 % pairs. missing: the true fault is not in the library.
+ * The wide world: families off the typical figures, with laws of their own, and a tank that holds
+ * anything. wide: as standard. total: a fault that went to its end. wideIntermittent: it comes and goes.
+ */
+export const GROUPS = [
+  'standard',
+  'harsh',
+  'intermittent',
+  'missing',
+  'wide',
+  'total',
+  'wideIntermittent',
+  'wideMissing',
+] as const
 export type Group = (typeof GROUPS)[number]
 
 export interface Case {
@@ -36,16 +60,33 @@ export const benchLayout = (id: BenchLayout): Layout =>
     id.endsWith('g') ? 'gauge' : id.endsWith('l') ? 'leak' : 'engine',
   )
 
-const tables = new Map<BenchLayout, Table>()
-export function tableOf(layoutId: BenchLayout): Table {
-  const known = tables.get(layoutId)
+const inWideWorld = (group: Group) => ['wide', 'total', 'wideIntermittent', 'wideMissing'].includes(group)
+
+/** What is known of the vehicle: nothing but what is typical in the wide world, every figure in the narrow one. */
+function knownOf(layout: Layout, wide: boolean): Specification {
+  const typical = specificationOf({}, layout)
+  if (wide) return typical
+  const fields = Object.keys(SPECIFICATION_FIELDS) as SpecificationField[]
+  return specificationOf(
+    Object.fromEntries(
+      fields.map((field) => [field, { value: typical[field].value, source: 'maker' as const }]),
+    ),
+    layout,
+  )
+}
+
+const tables = new Map<string, Table>()
+export function tableOf(layoutId: BenchLayout, group: Group = 'standard'): Table {
+  const wide = inWideWorld(group)
+  const key = `${layoutId} ${wide}`
+  const known = tables.get(key)
   if (known) return known
   const layout = benchLayout(layoutId)
-  const built = vehicleModel(layout, specificationOf({}, layout))
+  const built = vehicleModel(layout, knownOf(layout, wide))
   if (!built.ok) throw new Error(built.error.problem)
   const table = nominalTable(built.value)
   deriveSome(table, 0, () => false)
-  tables.set(layoutId, table)
+  tables.set(key, table)
   return table
 }
 
@@ -64,37 +105,48 @@ export function complaintOf(vehicle: TruthVehicle): Complaint {
   return { symptoms, raisers: [], failingNow: 'yes' }
 }
 
+/** Faults that a group draws from. */
+function poolOf(group: Group, all: Fault[]): Fault[] {
+  if (comesAndGoes(group)) return all.filter((fault) => fault.comesAndGoes)
+  return group === 'total' ? all.filter((fault) => fault.total) : all
+}
+const comesAndGoes = (group: Group) => group === 'intermittent' || group === 'wideIntermittent'
+const isMissing = (group: Group) => group === 'missing' || group === 'wideMissing'
+const mismatchOf = (group: Group) => (group === 'harsh' ? HARSH : inWideWorld(group) ? WIDE : STANDARD)
+/** Share of the faults of the wide world that went to their end, where they have one. */
+const TOTAL = 0.2
+
 /** The case of a seed; null when nobody would complain of the vehicle. */
 export function caseOf(layoutId: BenchLayout, group: Group, seed: number): Case | null {
   const layout = benchLayout(layoutId)
   const random = seededRandom(seed ^ seedFrom(`${layoutId} ${group}`))
   const all = libraryOf(layout).faults.filter((fault) => !fault.unlisted)
-  const pool = group === 'intermittent' ? all.filter((fault) => fault.comesAndGoes) : all
+  const pool = poolOf(group, all)
   if (pool.length === 0) return null
   const first = drawn(pool, random.next())
   const others = all.filter((fault) => fault.segment !== first.segment)
   const faults =
-    group === 'standard' && random.next() < PAIRS ? [first, drawn(others, random.next())] : [first]
-  const hidden = faults.map((fault) => ({ faultId: fault.id, severity: random.next() }))
-  const vehicle = truthVehicle(
-    seed,
-    specificationOf({}, layout),
-    hidden,
-    layout,
-    group === 'harsh' ? HARSH : STANDARD,
-  )
+    (group === 'standard' || group === 'wide') && random.next() < PAIRS
+      ? [first, drawn(others, random.next())]
+      : [first]
+  const hidden = faults.map((fault) => ({
+    faultId: fault.id,
+    severity: random.next(),
+    total: fault.total !== undefined && (group === 'total' || (inWideWorld(group) && random.next() < TOTAL)),
+  }))
+  const vehicle = truthVehicle(seed, knownOf(layout, inWideWorld(group)), hidden, layout, mismatchOf(group))
   const complaint = complaintOf(vehicle)
   if (complaint.symptoms.length === 0) return null
-  const base = tableOf(layoutId)
-  const missing = group === 'missing' ? base.classes.findIndex((entry) => entry.id === first.id) : -1
+  const base = tableOf(layoutId, group)
+  const missing = isMissing(group) ? base.classes.findIndex((entry) => entry.id === first.id) : -1
   return {
     layoutId,
     group,
     seed,
     faults,
     vehicle,
-    presence: group === 'intermittent' ? PRESENCE : 1,
-    complaint: group === 'intermittent' ? { ...complaint, failingNow: 'unknown' } : complaint,
+    presence: comesAndGoes(group) ? PRESENCE : 1,
+    complaint: comesAndGoes(group) ? { ...complaint, failingNow: 'unknown' } : complaint,
     table:
       missing < 0
         ? base

@@ -1,13 +1,13 @@
 /**
  * npm run bench:diagnosis: draws vehicles, lets the policies work, prints the table of docs/DIAGNOSIS.md.
- *   --layouts A01,A02,A06,A08 (A07g is the gauge loop of A07, A07l its places)  --seed 20000  --vehicles 1000  --others 150  --baselines 300  --shard 0/1  --file FILE  --print
+ *   --layouts A01,A02,A06,A08 (A07g is the gauge loop of A07, A07l its places)  --seed 20000  --vehicles 1000  --others 150  --baselines 300  --groups standard,wide,total  --shard 0/1  --file FILE  --print
  * Results are kept line by line in FILE, so a run that was cut off goes on where it stopped; shards share
  * the file. A seed whose vehicle nobody would complain of is passed over.
  */
 import { appendFileSync, existsSync, mkdirSync, readFileSync } from 'node:fs'
 import { dirname } from 'node:path'
 import { parseArgs } from 'node:util'
-import { caseOf, type BenchLayout, type Group } from './cases'
+import { GROUPS, caseOf, type BenchLayout, type Group } from './cases'
 import { play, type Outcome } from './play'
 import type { PolicyId } from './policies'
 import { report } from './report'
@@ -18,6 +18,7 @@ const { values: flags } = parseArgs({
     seed: { type: 'string', default: '20000' },
     vehicles: { type: 'string', default: '1000' },
     others: { type: 'string', default: '150' },
+    groups: { type: 'string', default: GROUPS.join(',') },
     baselines: { type: 'string', default: '300' },
     shard: { type: 'string', default: '0/1' },
     file: { type: 'string', default: '.bench/diagnosis.jsonl' },
@@ -34,12 +35,11 @@ interface Work {
 
 const layouts = flags.layouts.split(',') as BenchLayout[]
 const works: Work[] = layouts.flatMap((layoutId): Work[] => [
-  { layoutId, group: 'standard', policy: 'engine', count: Number(flags.vehicles) },
-  ...(['harsh', 'intermittent', 'missing'] as const).map((group): Work => ({
+  ...(flags.groups.split(',') as Group[]).map((group): Work => ({
     layoutId,
     group,
     policy: 'engine',
-    count: Number(flags.others),
+    count: Number(group === 'standard' ? flags.vehicles : flags.others),
   })),
   ...(['fixed', 'cheapest', 'swap'] as const).map((policy): Work => ({
     layoutId,

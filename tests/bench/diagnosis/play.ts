@@ -7,11 +7,11 @@ import { TYPICAL_WORKSHOP } from '@/core/diagnosis'
 import { DRIVEN_IN } from '@/core/vehicle'
 import { seedFrom, seededRandom } from '@/core/shared'
 import { repaired, standInById, truthVehicle } from '@/core/simulate'
-import { complaintOf, tableOf, type BenchLayout, type Case } from './cases'
+import { complaintOf, tableOf, type BenchLayout, type Case, type Group } from './cases'
 
 export interface Outcome {
   layoutId: BenchLayout
-  group: string
+  group: Group
   policy: PolicyId
   seed: number
   faults: string[]
@@ -73,7 +73,7 @@ export function play(one: Case, policy: PolicyId): Outcome {
       const present = chance.next() < one.presence
       const read = present
         ? vehicle
-        : truthVehicle(one.seed, vehicle.model.specification, [], vehicle.model.layout, vehicle.mismatch)
+        : truthVehicle(one.seed, vehicle.specification, [], vehicle.model.layout, vehicle.mismatch)
       state = answer(
         state,
         act,

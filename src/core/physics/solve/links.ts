@@ -6,7 +6,7 @@
  */
 import { frictionInto } from '../friction'
 import {
-  CAVITATION_WIDTH_PA,
+  DISSOLVED_AIR_SHARE,
   HELD_DROP_PA,
   IDEAL_REGULATOR_SLOPE,
   LEAST_LOSS_SLOPE,
@@ -161,19 +161,26 @@ function regulator(system: System, link: number, type: number, at: number) {
 }
 
 /**
- * Filling of a pump by its suction margin: 1 with margin to spare, falling straight to 0 where the inlet
- * boils. The line is not cut at 0: its extension leads Newton back to the one root above it.
+ * Share of liquid in what a pump draws at its inlet. Below the outside pressure the air in solution
+ * comes out and vapour joins it: gas over liquid = s (p0 - p) / (p - pv) (Henry, Dalton, ideal gas), so
+ * the filling fades from the first kPa of suction and is gone where the fuel boils. Below that a
+ * straight line leads on, not cut at 0: it takes Newton back to the one root above it.
  */
-function filling(marginPa: number): { fraction: number; slope: number } {
-  return marginPa >= CAVITATION_WIDTH_PA
-    ? FULL
-    : { fraction: marginPa / CAVITATION_WIDTH_PA, slope: 1 / CAVITATION_WIDTH_PA }
+function filling(system: System, node: number): { fraction: number; slope: number } {
+  const { ambientPa, fluid } = system.network
+  const room = ambientPa - fluid.vapourPressurePa
+  const suction = -staticPa(system, node)
+  if (suction <= 0) return FULL
+  const margin = room - suction
+  const gas = DISSOLVED_AIR_SHARE * suction
+  if (margin <= 0) {
+    const slope = 1 / (DISSOLVED_AIR_SHARE * room)
+    return { fraction: margin * slope, slope }
+  }
+  const whole = margin + gas
+  return { fraction: margin / whole, slope: (DISSOLVED_AIR_SHARE * room) / (whole * whole) }
 }
 const FULL = { fraction: 1, slope: 0 }
-
-/** Pressure at a node over the vapour pressure, Pa. */
-const suctionMargin = (system: System, node: number) =>
-  staticPa(system, node) + system.network.ambientPa - system.network.fluid.vapourPressurePa
 
 function springPump(system: System, link: number) {
   const from = system.linkFrom[link]!
@@ -191,7 +198,7 @@ function springPump(system: System, link: number) {
     return setLaw(system, link, 0, SHUT_CONDUCTANCE, -SHUT_CONDUCTANCE)
   }
   system.state[link] = STATE.open
-  const fill = filling(suctionMargin(system, from))
+  const fill = filling(system, from)
   const slopeTo = -Math.max(fill.fraction * perPa, SHUT_CONDUCTANCE)
   const slopeFrom = -slopeTo + fill.slope * flow
   setLaw(system, link, fill.fraction * flow - slopeFrom * inletPa - slopeTo * outletPa, slopeFrom, slopeTo)
@@ -208,7 +215,7 @@ function motorPump(system: System, link: number) {
   for (let k = 0; k < motors.length; k += 1)
     if (k !== m) openV -= electrical.sourceOhm[m * motors.length + k]! * motorCurrent[k]!
   evaluateMotor(system, motors[m]!, openV, electrical.sourceOhm[m * motors.length + m]!, outletPa - inletPa)
-  const fill = filling(suctionMargin(system, from))
+  const fill = filling(system, from)
   const flow = fill.fraction * motorResult.flow - motorResult.leak * (outletPa - inletPa)
   if (flow <= 0 && (fill.slope === 0 || motorResult.flow <= 0)) {
     system.state[link] = STATE.shut

@@ -1,7 +1,7 @@
 /** Kinds of the electrical side. Resistances are typical (handbook 2.1, EQ16). */
 import type { ElectricalComponent } from '../../physics'
 import type { Scene } from '../scene'
-import { ends, hidden, OPEN_OHM, type KindDef, type ParameterDef } from './kind'
+import { ends, hidden, OPEN_OHM, state, type KindDef, type ParameterDef } from './kind'
 
 const ohms = (nominal: number, spread: number): ParameterDef[] => [
   { name: 'ohm', nominal, unit: 'ohm', spread, fields: [{ field: 'ohm', landing: 'value' }] },
@@ -37,6 +37,9 @@ const JUMPER_OHM = 0.01
 /** A lamp of 55 W in place of the pump (12.6 V squared over its watts), and the technician's own meter. */
 const LAMP_OHM = 2.9
 const METER_OHM = 1e7
+
+/** A vehicle without a controller commands by its key. */
+const commanded = (theta: Float64Array, at: number) => at < 0 || theta[at]! > 0.5
 
 export const ELECTRICAL_KINDS = {
   battery: {
@@ -83,19 +86,20 @@ export const ELECTRICAL_KINDS = {
     },
   },
   relay: {
-    parameters: [...ohms(0.012, 0.3), hidden('coil', 1, ''), hidden('backFeed', 0, '')],
+    parameters: [...ohms(0.012, 0.3), state('coil', 1), state('backFeed', 0)],
     elements: series(0.012, 0.3).elements!,
     scene: (bind) => {
       const ohm = bind.slot('ohm')
       const coil = bind.own('coil')
       const backFeed = bind.own('backFeed')
       const release = bind.other('command.release')
+      const primes = bind.other('command.primes')
       return (values, theta, scene) => {
         if (scene.rig === 'jumper') return void (values[ohm] = JUMPER_OHM)
         // Fed from behind, its contact does not matter.
         if (theta[backFeed]! > 0.5) return
         const released =
-          scene.pumpFed && theta[coil]! > 0.5 && (!scene.engineTurns || release < 0 || theta[release]! > 0.5)
+          scene.pumpFed && theta[coil]! > 0.5 && commanded(theta, scene.engineTurns ? release : primes)
         if (!released) values[ohm] = OPEN_OHM
       }
     },
@@ -138,5 +142,5 @@ export const ELECTRICAL_KINDS = {
       return (values, _theta, scene) => (values[ohm] = scene.rig === 'lamp' ? LAMP_OHM : METER_OHM)
     },
   },
-  command: { parameters: [hidden('release', 1, ''), hidden('keySeen', 1, '')] },
+  command: { parameters: [state('release', 1), state('keySeen', 1), state('primes', 1)] },
 } satisfies Record<string, KindDef>

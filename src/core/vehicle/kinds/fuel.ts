@@ -12,6 +12,8 @@ import {
   lossFactor,
   NO_HOLE_M2,
   OPEN_OHM,
+  state,
+  whileGeneric,
   type Binding,
   type Context,
   type KindDef,
@@ -26,11 +28,16 @@ const CAN_HOSE_LOSS = 1.1e8
 const CLAMPED_SET_PA = 1e9
 /** Bore left by a squeezed return hose, as a share. */
 const SQUEEZED_BORE = 0.12
-/** Least opening in a scene without demand, as a share: keeps the area above zero. A bowl is vented and never holds pressure, so its jets stay open a trace. */
-const SHUT_INJECTORS = 1e-7
+const LEAST_SQUEEZED_BORE_M = 1e-4
+/** Least opening in a scene without demand, as a share: what sound injectors bleed (0.01 mL/min), so that nothing stands behind a line that is shut. A bowl is vented and never holds pressure, so its jets stay open a trace. */
+const SHUT_INJECTORS = 1e-5
 const SHUT_JETS = 1e-4
 /** Part of the capacity that is in the tank when nobody has looked. */
 export const USUAL_FILL = 0.43
+/** It is anybody's guess before a dip: from nearly dry to full within two standard deviations. */
+const CONTENT_SPREAD = 0.6
+/** A sound tank breathes within this of the air outside, Pa. */
+const BREATHES_PA = 400
 /** Content at which the pickup draws only air, and over which it is wet. */
 const PICKUP_DRY_M3 = 0.001
 const PICKUP_WET_M3 = 0.003
@@ -38,8 +45,8 @@ const PICKUP_WET_M3 = 0.003
 const AIR_FOR_FUEL = 25
 /** Bore of the short hose from a can, m. */
 const CAN_HOSE_BORE_M = 0.012
-/** Losses that are left of the suction side when a short hose from a can feeds the pump, as a share. */
-const CAN_FED_LOSS = 1e-3
+/** What is left of the suction side, whatever it was, when a short hose from a can feeds the pump. */
+const CAN_FED = losses(1e-5, 5e-8)
 /** A rated hose past the filter, as `bypassHose`. */
 const HOSE_PAST_FILTER = losses(0.006, 3e-5)
 /** A jet of 0.8 mm (EQ12). */
@@ -89,11 +96,11 @@ function pusherMotor(specification: Specification, part: Placed): DisplacementMo
 }
 
 const PUMP_PARAMETERS = [
-  factor('displacement', 0.035, ['displacementFactor']),
-  factor('leakage', 0.12, ['leakageFactor']),
-  factor('friction', 0.08, ['frictionFactor']),
-  factor('winding', 0.06, ['windingOhm']),
-  hidden('noise', 0, ''),
+  whileGeneric(factor('displacement', 0.035, ['displacementFactor']), 'pumpFlowM3PerS', 0.12),
+  whileGeneric(factor('leakage', 0.12, ['leakageFactor']), 'pumpFlowM3PerS', 0.3),
+  whileGeneric(factor('friction', 0.08, ['frictionFactor']), 'pumpCurrentA', 0.16),
+  whileGeneric(factor('winding', 0.06, ['windingOhm']), 'pumpCurrentA', 0.12),
+  state('noise', 0),
 ]
 
 const motorPump = (motorOf: (specification: Specification, part: Placed) => DisplacementMotor): KindDef => ({
@@ -167,8 +174,8 @@ function bypassedByCan(bind: Binding, part: Placed): SceneRule | null {
   const quadratic = bind.slot('quadraticPaPerM3S2')
   return (values, _theta, scene) => {
     if (scene.rig !== 'canFed') return
-    values[linear]! *= CAN_FED_LOSS
-    values[quadratic]! *= CAN_FED_LOSS
+    values[linear] = CAN_FED.linearPaPerM3S
+    values[quadratic] = CAN_FED.quadraticPaPerM3S2
   }
 }
 
@@ -184,7 +191,10 @@ function pipe(part: Placed, boreM: number, lengthM: number): HydraulicLink {
   }
 }
 const feedLine: KindDef = {
-  parameters: [factor('area', 0.03, ['boreM'], 'areaFactor'), hidden('heat', 0, '')],
+  parameters: [
+    whileGeneric(factor('area', 0.03, ['boreM'], 'areaFactor'), 'feedBoreM', 0.12),
+    state('heat', 0),
+  ],
   elements: (part, { specification }) => ({
     links: [pipe(part, specification.feedBoreM.value, specification.feedLengthM.value)],
   }),
@@ -217,23 +227,24 @@ const jets =
 export const FUEL_KINDS = {
   tank: {
     parameters: [
-      hidden('volumeM3', ({ tankCapacityM3 }) => USUAL_FILL * tankCapacityM3.value, 'm3'),
+      hidden('volumeM3', ({ tankCapacityM3 }) => USUAL_FILL * tankCapacityM3.value, 'm3', CONTENT_SPREAD),
       {
         name: 'gaugePa',
         nominal: 0,
         unit: 'Pa',
         spread: 0,
+        width: BREATHES_PA,
         fields: [
           { field: 'pressurePa', landing: 'value' },
           { suffix: 'Top', field: 'pressurePa', landing: 'value' },
         ],
       },
-      hidden('debris', 0, ''),
+      state('debris', 0),
       // Part of its content that the pickup reaches.
-      hidden('reach', 1, ''),
+      state('reach', 1),
       // How far its content warms up on a run, what a look inside shows, and whether cap and valve breathe.
       ...['heat', 'liner', 'varnish', 'dented', 'baffle', 'capBlind', 'rollover'].map((name) =>
-        hidden(name, 0, ''),
+        state(name, 0),
       ),
     ],
     elements: (part) => ({
@@ -263,7 +274,7 @@ export const FUEL_KINDS = {
   inlinePump: motorPump(pumpMotor),
   /** A small tank that the lift pump keeps full, for the main pump to drink from. */
   surge: {
-    parameters: [hidden('volumeM3', 0.004, 'm3')],
+    parameters: [hidden('volumeM3', 0.004, 'm3', 0.15)],
     elements: (part) => ({
       nodes: [{ id: part.id, kind: 'boundary', elevationM: figure(part, 'levelM', 0.4), pressurePa: 0 }],
     }),
@@ -278,7 +289,7 @@ export const FUEL_KINDS = {
   /** Takes the pressure in hand by the speed of the pump: what the pump could move beyond it never leaves it. */
   speedControl: {
     parameters: [
-      { name: 'held', nominal: 1, unit: '', spread: 0.02, fields: [{ field: 'crackPa', landing: 'factor' }] },
+      whileGeneric(factor('held', 0.02, ['crackPa']), 'regulatorSetPa', 0.05),
       hidden('sensor', 1, '', 0.015),
     ],
     elements: (part, { specification }) => ({
@@ -325,9 +336,9 @@ export const FUEL_KINDS = {
   /** Diaphragm pump stroked by the engine. */
   strokePump: {
     parameters: [
-      factor('spring', 0.06, ['springPa']),
-      factor('stroke', 0.08, ['freeFlowM3PerS']),
-      hidden('diaphragm', 1, ''),
+      whileGeneric(factor('spring', 0.06, ['springPa']), 'regulatorSetPa', 0.12),
+      whileGeneric(factor('stroke', 0.08, ['freeFlowM3PerS']), 'pumpFlowM3PerS', 0.18),
+      state('diaphragm', 1),
     ],
     elements: (part, { specification }) => ({
       links: [
@@ -364,15 +375,7 @@ export const FUEL_KINDS = {
     scene: bypassedByCan,
   },
   relief: {
-    parameters: [
-      {
-        name: 'crack',
-        nominal: 1,
-        unit: '',
-        spread: 0.05,
-        fields: [{ field: 'crackPa', landing: 'factor' }],
-      },
-    ],
+    parameters: [whileGeneric(factor('crack', 0.05, ['crackPa']), 'reliefPa', 0.12)],
     elements: (part, { specification }) => ({
       links: [
         {
@@ -404,7 +407,7 @@ export const FUEL_KINDS = {
   },
   filter: {
     ...passage(0.3, 0.03, 1.5e-4),
-    parameters: [...lossFactor(0.3), hidden('turned', 0, ''), hidden('seal', 0, '')],
+    parameters: [...lossFactor(0.3), state('turned', 0), state('seal', 0)],
     scene: (bind, part) => {
       const byCan = bypassedByCan(bind, part)
       const linear = bind.slot('linearPaPerM3S')
@@ -428,7 +431,7 @@ export const FUEL_KINDS = {
   },
   /** A hose that somebody put past a part. */
   bypassHose: passage(0.2, 0.006, 3e-5),
-  leak: { ...hole('holeM2'), parameters: [...hole('holeM2').parameters, hidden('joint', 0, '')] },
+  leak: { ...hole('holeM2'), parameters: [...hole('holeM2').parameters, state('joint', 0)] },
   /** Air drawn into the suction side: it takes the place of fuel. */
   airLeak: {
     parameters: [
@@ -461,7 +464,7 @@ export const FUEL_KINDS = {
       factor('gain', 0.03, ['areaM2']),
       hidden('restLeak', 0.01, 'mL/min', 0.5),
       hidden('imbalance', 0.025, '', 0.3),
-      hidden('coil', 1, ''),
+      state('coil', 1),
     ],
     elements: (part, context) => ({
       links: [
@@ -545,11 +548,11 @@ export const FUEL_KINDS = {
   },
   regulator: {
     parameters: [
-      factor('set', 0.018, ['setPa']),
+      whileGeneric(factor('set', 0.018, ['setPa']), 'regulatorSetPa', 0.05),
       factor('slope', 0.25, ['slopePaPerM3S']),
-      hidden('reference', 1, ''),
+      state('reference', 1),
       hidden('restLeak', 0.02, 'mL/min', 0.5),
-      hidden('wetHose', 0, ''),
+      state('wetHose', 0),
     ],
     elements: (part, { specification }) => ({
       links: [
@@ -573,7 +576,7 @@ export const FUEL_KINDS = {
   /** A regulator in the tank, without a vacuum hose. */
   tankRegulator: {
     parameters: [
-      factor('set', 0.018, ['setPa']),
+      whileGeneric(factor('set', 0.018, ['setPa']), 'regulatorSetPa', 0.05),
       factor('slope', 0.25, ['slopePaPerM3S']),
       hidden('restLeak', 0.02, 'mL/min', 0.5),
     ],
@@ -595,14 +598,16 @@ export const FUEL_KINDS = {
     },
   },
   returnLine: {
-    parameters: [factor('area', 0.06, ['boreM'], 'areaFactor')],
+    parameters: [whileGeneric(factor('area', 0.06, ['boreM'], 'areaFactor'), 'returnBoreM', 0.15)],
     elements: (part, { specification }) => ({
       links: [pipe(part, specification.returnBoreM.value, specification.feedLengthM.value)],
     }),
     scene: (bind) => {
       const bore = bind.slot('boreM')
       return (values, _theta, scene) => {
-        if (scene.rig === 'pinchedReturn') values[bore]! *= SQUEEZED_BORE
+        // What is shut already is not squeezed further.
+        if (scene.rig === 'pinchedReturn' && values[bore]! > LEAST_SQUEEZED_BORE_M)
+          values[bore]! *= SQUEEZED_BORE
       }
     },
   },
@@ -633,8 +638,8 @@ export const FUEL_KINDS = {
       hidden('spark', 1, '', 0.06),
       hidden('compression', 1, '', 0.05),
       hidden('airLeak', 0.02, '', 0.4),
-      hidden('boost', 1, ''),
-      hidden('damper', 0, ''),
+      state('boost', 1),
+      state('damper', 0),
       hidden('complianceMlPerKPa', 0.01, 'mL/kPa', 0.3),
     ],
     elements: (part) => ({
@@ -647,9 +652,9 @@ export const FUEL_KINDS = {
   fuel: {
     parameters: [
       hidden('quality', 1, '', 0.03),
-      hidden('water', 0, ''),
-      hidden('wrong', 0, ''),
-      hidden('volatility', 0, ''),
+      state('water', 0),
+      state('wrong', 0),
+      state('volatility', 0),
       hidden('ethanol', 0.07, '', 0.25),
     ],
   },

@@ -4,11 +4,14 @@
  * Ranges, ends and types are typical (handbook EQ17).
  */
 import {
+  about0,
   ends,
   factor,
   figure,
   hidden,
   OPEN_OHM,
+  state,
+  whileGeneric,
   type KindDef,
   type ParameterDef,
   type SceneRule,
@@ -34,8 +37,8 @@ const fed = (fuse: number, theta: Float64Array, live: boolean) => live && (fuse 
 const movement = (ohm: number, restOhm?: number): KindDef => ({
   parameters: [
     { name: 'ohm', nominal: ohm, unit: 'ohm', spread: 0.04, fields: [{ field: 'ohm', landing: 'value' }] },
-    hidden('offset', 0, ''),
-    hidden('moves', 1, ''),
+    about0('offset', '', 0.025),
+    state('moves', 1),
   ],
   elements: (part) => ({
     components: [
@@ -50,12 +53,12 @@ const movement = (ohm: number, restOhm?: number): KindDef => ({
 /** What a float arm or probe makes of the content: 0 empty, 1 full, past both ends when bent. */
 const SENDER_PARAMETERS: ParameterDef[] = [
   factor('tolerance', 0.03, []),
-  hidden('floats', 1, ''),
-  hidden('shift', 0, ''),
-  hidden('range', 1, ''),
-  hidden('turned', 0, ''),
+  state('floats', 1),
+  about0('shift', '', 0.02),
+  hidden('range', 1, '', 0.04),
+  state('turned', 0),
   hidden('seriesOhm', 0.2, 'ohm', 0.3),
-  hidden('jumps', 0, ''),
+  state('jumps', 0),
 ]
 
 const sender: KindDef = {
@@ -112,7 +115,11 @@ export const GAUGE_KINDS = {
   gaugedTank: {
     parameters: [
       hidden('volumeM3', ({ tankCapacityM3 }) => USUAL_FILL * tankCapacityM3.value, 'm3', FILL_SPREAD),
-      hidden('capacityM3', ({ tankCapacityM3 }) => tankCapacityM3.value, 'm3'),
+      whileGeneric(
+        hidden('capacityM3', ({ tankCapacityM3 }) => tankCapacityM3.value, 'm3', 0.02),
+        'tankCapacityM3',
+        0.08,
+      ),
     ],
     elements: (part) => ({ nodes: [{ id: part.id, kind: 'boundary', elevationM: 0, pressurePa: 0 }] }),
   },
@@ -120,7 +127,7 @@ export const GAUGE_KINDS = {
   gaugeFuse: switched(0.08, 0.25, (scene) => scene.gaugeLive),
   /** Holds a mean of about 10 V for bimetal gauges, by pulsing or electronically. */
   limiter: {
-    parameters: [hidden('volts', 10, 'V', 0.025), hidden('alive', 1, '')],
+    parameters: [hidden('volts', 10, 'V', 0.025), state('alive', 1)],
     elements: (part) => ({
       components: [
         { id: `${part.id}Load`, kind: 'resistor', n1: ends(part).from, n2: '0', ohm: 300 },
@@ -174,7 +181,7 @@ export const GAUGE_KINDS = {
   /** A resistive sender with a float. */
   sender,
   /** A capacitive probe with its own electronics: it is off by what the fuel is, and no resistor can stand for it. */
-  probe: { ...sender, parameters: [...SENDER_PARAMETERS, hidden('permittivity', 1, '')] },
+  probe: { ...sender, parameters: [...SENDER_PARAMETERS, state('permittivity', 1)] },
   senderGround: series(0.06, 0.3),
   /** The technician's clip lead or known resistor at the end of the sender wire. */
   testLead: {

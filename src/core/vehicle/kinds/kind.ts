@@ -4,12 +4,13 @@
  * an edited layout brings its model, its faults and its tests along.
  *
  * A spread above zero makes a parameter one of the nuisances: theta = nominal * exp(spread * z), z
- * standard normal.
+ * standard normal; a width does so about a nominal of zero: theta = nominal + width * z. What has
+ * neither is a state: a sound vehicle has it exactly (a contact that is whole, a hole that is not there).
  */
 import { M3_PER_S_PER_L_PER_H as LH } from '../../shared'
 import type { ElectricalComponent, Fluid, HydraulicLink, HydraulicNode } from '../../physics'
 import type { Scene } from '../scene'
-import type { Specification } from '../specification'
+import type { Specification, SpecificationField } from '../specification'
 
 /** A part as a layout places it: an id, the nodes it lies between, and figures of its own. */
 export interface Placed {
@@ -29,8 +30,12 @@ export interface ParameterDef {
   /** Of a sound vehicle; a function where it follows from the specification. */
   nominal: number | ((specification: Specification) => number)
   unit: string
-  /** Standard deviation of the logarithm over sound vehicles; typical. */
+  /** Standard deviation of the logarithm over sound vehicles of known figures; typical. */
   spread: number
+  /** The same while this figure of the specification is a generic one. */
+  whileGeneric?: { field: SpecificationField; spread: number }
+  /** Standard deviation about a nominal of zero, in the parameter's own unit. */
+  width?: number
   /** Fields of the part's element (its id, plus `suffix`); empty for what only an observable reads. */
   fields: { suffix?: string; field: string; landing: Landing }[]
 }
@@ -76,8 +81,30 @@ export const hidden = (
   name: string,
   nominal: ParameterDef['nominal'],
   unit: string,
-  spread = 0,
+  spread: number,
 ): ParameterDef => ({ name, nominal, unit, spread, fields: [] })
+/** What a sound vehicle has exactly: there or not, whole or not. */
+export const state = (name: string, nominal: ParameterDef['nominal'], unit = ''): ParameterDef => ({
+  name,
+  nominal,
+  unit,
+  spread: 0,
+  fields: [],
+})
+/** About zero on a sound vehicle. */
+export const about0 = (name: string, unit: string, width: number): ParameterDef => ({
+  name,
+  nominal: 0,
+  unit,
+  spread: 0,
+  width,
+  fields: [],
+})
+/** Wider while the figure behind it is a generic one. */
+export const whileGeneric = (def: ParameterDef, field: SpecificationField, spread: number): ParameterDef => ({
+  ...def,
+  whileGeneric: { field, spread },
+})
 export const lossFactor = (spread: number) => [
   factor('loss', spread, ['linearPaPerM3S', 'quadraticPaPerM3S2']),
 ]
