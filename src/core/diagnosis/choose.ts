@@ -8,7 +8,7 @@ import { entropyBits, normalCdf, type Fraction, type Minutes, type Money, type P
 import { needsRunningEngine, repairById, type Test } from '../library'
 import { forEachOutcome, withSlips, type OutcomeChances } from './belief'
 import { confirmingTest, hangsOn, unrepeated } from './confirm'
-import { attemptsOf, lossModel, type Attempt, type LossModel, type Situation } from './loss'
+import { attemptsOf, costOfRepair, lossModel, type Attempt, type LossModel, type Situation } from './loss'
 import { SLIP, outcomeChance, showsNow, type Posterior } from './posterior'
 import { predictiveOf, readingSigma } from './scatter'
 import { MOST_SHOWN } from './suspects'
@@ -19,7 +19,7 @@ const LEAST_GAIN_BITS = 0.004
 /** A repair is committed to from here; a dear one from the second. */
 export const COMMIT = 0.75
 export const COMMIT_DEAR = 0.9
-/** A confirming test may cost so much of the part and of a comeback. */
+/** A confirming test may cost so much of what the wrong part costs: the part, its work and a comeback. */
 const CONFIRM_SHARE = 1
 /** A reading on which all hangs is repeated where that costs no more than this share of part and comeback. */
 const HANGS_COST_SHARE = 0.25
@@ -94,10 +94,22 @@ function liveParticles(posterior: Posterior): number[] {
   return live.sort((one, other) => posterior.weights[other]! - posterior.weights[one]!).slice(0, MOST_LIVE)
 }
 
+/** 'None of these' asks what was read amiss or not read yet; it has no more say than this in which test tells the listed faults apart. */
+const NONE_SAYS = 0.1
+
 /** The same belief, spread over the live particles alone, so that their weights add up to one. */
 function amongLive(posterior: Posterior, live: number[]): Posterior {
-  const mass = live.reduce((sum, at) => sum + posterior.weights[at]!, 0)
-  return { ...posterior, weights: posterior.weights.map((weight) => weight / mass) }
+  const { table, weights } = posterior
+  const isNone = (at: number) => table.classes[table.predicted[at]!.particle.classIndex]!.faults.length === 0
+  const massOf = (of: number[]) => of.reduce((sum, at) => sum + weights[at]!, 0)
+  const none = massOf(live.filter(isNone))
+  const listed = massOf(live) - none
+  const asked = listed > 0 ? Math.min(none, (NONE_SAYS / (1 - NONE_SAYS)) * listed) : none
+  const mass = listed + asked
+  return {
+    ...posterior,
+    weights: weights.map((weight, at) => ((isNone(at) && none > 0 ? asked / none : 1) * weight) / mass),
+  }
 }
 
 function rate(
@@ -294,7 +306,7 @@ function decide(
     return { kind: 'test', testId: top.testId }
   const most = dear
     ? Infinity
-    : CONFIRM_SHARE * (repairById(best.repairId).money + situation.workshop.comebackMoney)
+    : CONFIRM_SHARE * (costOfRepair(best.repairId, situation) + situation.workshop.comebackMoney)
   const confirming = confirmingTest(posterior, best.repairId, candidates, most)
   const again =
     confirming ??

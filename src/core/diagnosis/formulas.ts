@@ -8,6 +8,7 @@ import {
   parameterAt,
   pumpMotor,
   restLeakSide,
+  type Layout,
   solveScene,
   type SceneId,
   type VehicleModel,
@@ -63,25 +64,17 @@ export class Compiler {
           this.wire(quantity.scene, quantity.black),
         )
       case 'loss':
-        return this.difference(
-          this.node(quantity.scene, quantity.from),
-          this.node(quantity.scene, quantity.to),
-        )
+        return less(this.pressure(quantity.scene, quantity.from), this.pressure(quantity.scene, quantity.to))
       case 'rise':
-        return this.difference(
-          this.node(quantity.scene, quantity.at),
-          this.node(quantity.against, quantity.at),
-        )
+        return less(this.pressure(quantity.scene, quantity.at), this.pressure(quantity.against, quantity.at))
       case 'pressure':
-        return this.single(this.node(quantity.scene, quantity.at))
+        return this.pressure(quantity.scene, quantity.at)
       case 'current':
         return this.single(this.motor(quantity.scene, 'current', quantity.pump))
       case 'speed':
         return this.single(this.motor(quantity.scene, 'speed', quantity.pump))
       case 'flow':
-        return this.single(
-          this.probe(quantity.scene, 'flow', this.model.system.linkIds.indexOf(quantity.link)),
-        )
+        return this.liquidFlow(quantity.scene, quantity.link)
       case 'parameter': {
         const at = parameterAt(this.model, quantity.id)
         return (_, theta) => theta[at]!
@@ -170,6 +163,19 @@ export class Compiler {
       return Math.min(1, Math.max(0, needed / volts))
     }
   }
+  /** What a jar collects: air that comes along is not measured in it. */
+  private liquidFlow(scene: SceneId, link: string): Formula {
+    const flow = this.probe(scene, 'flow', this.model.system.linkIds.indexOf(link))
+    const air = this.drawsAir() ? this.airShare(scene) : null
+    return (probes, theta) => probes[flow]! * (air ? 1 - air(probes, theta) : 1)
+  }
+  /** Pressure at a node. A pump that draws air squeezes it instead of lifting its outlet: what stands behind it falls with the square of the share. */
+  private pressure(scene: SceneId, id: string): Formula {
+    const node = this.node(scene, id)
+    const air = this.drawsAir() && behindPump(this.model.layout).has(id) ? this.airShare(scene) : null
+    return (probes, theta) => probes[node]! * (air ? 1 - air(probes, theta) ** 2 : 1)
+  }
+  private drawsAir = () => this.model.layout.parts.some((part) => part.kind === 'airLeak')
   private motor(scene: SceneId, kind: 'current' | 'speed', pump = 'pump') {
     return this.probe(
       scene,
@@ -313,6 +319,24 @@ export class Compiler {
   }
 }
 
+const less =
+  (one: Formula, other: Formula): Formula =>
+  (probes, theta) =>
+    one(probes, theta) - other(probes, theta)
+
+const behind = new WeakMap<Layout, Set<string>>()
+/** Nodes that the pump's outlet leads to. */
+export function behindPump(layout: Layout): Set<string> {
+  const known = behind.get(layout)
+  if (known) return known
+  const pump = layout.parts.find((part) => part.id === 'pump')
+  const reached = new Set(pump?.to ? [pump.to] : [])
+  for (const node of reached)
+    for (const part of layout.parts) if (part.from === node && part.to) reached.add(part.to)
+  behind.set(layout, reached)
+  return reached
+}
+
 /** A meter at a leak of 1 mL/min, in still air; the distance at which half of it is left; what it shows outdoors. Typical. */
 const LEL_PER_ML_PER_MIN = 0.06
 const HALF_M = 0.35
@@ -377,20 +401,23 @@ function index(map: Map<string, number>, id: string): number {
 /**
  * EQ10, leaks side by side as one laminar leak: p/p0 = exp(-t/tau), tau = C p0 / q0. Leaks are given at
  * 300 kPa; at the set pressure p0 they run with its root, between a seat and a hole. Clamping takes one
- * side's leak away.
+ * side's leak away: of a hole in the feed what lies behind the clamp, of a diaphragm that lets fuel out nothing.
  */
 function residualFormula(model: VehicleModel, clamped: 'none' | 'feed' | 'return', minutes: number): Formula {
   const seats = model.parameters.flatMap((parameter, at) =>
-    parameter.id.endsWith('.restLeak') &&
-    (clamped === 'none' || restLeakSide(model.layout, parameter.kind) !== clamped)
+    parameter.id.endsWith('.escape') ||
+    (parameter.id.endsWith('.restLeak') &&
+      (clamped === 'none' || restLeakSide(model.layout, parameter.kind) !== clamped))
       ? [at]
       : [],
   )
   const hole = model.parameterIndex.get('leak.holeM2') ?? -1
+  const held = clamped === 'feed' && hole >= 0 ? parameterAt(model, 'leak.held') : -1
   const stiff = parameterAt(model, 'engine.complianceMlPerKPa')
   const fallsFromKPa = Math.sqrt((model.specification.regulatorSetPa.value / 1e3) * LEAK_REFERENCE_KPA)
   return (_, theta) => {
-    let leak = hole < 0 ? 0 : theta[hole]! * HOLE_ML_PER_MIN_PER_M2
+    let leak =
+      hole < 0 ? 0 : theta[hole]! * HOLE_ML_PER_MIN_PER_M2 * (held < 0 ? 1 : Math.max(0, 1 - theta[held]!))
     for (const at of seats) leak += theta[at]!
     return Math.exp((-leak * minutes) / (theta[stiff]! * fallsFromKPa))
   }

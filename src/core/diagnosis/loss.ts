@@ -150,7 +150,7 @@ export function lossModel(posterior: Posterior, situation: Situation): LossModel
 }
 
 /** Parts and minutes of a repair from here; where there is no way known, two hours of it. */
-function costOfRepair(repairId: string, { workshop, repairMinutes }: Situation): Money {
+export function costOfRepair(repairId: string, { workshop, repairMinutes }: Situation): Money {
   const repair = repairById(repairId)
   return repair.money + workshop.ratePerMinute * (repairMinutes[repairId] ?? workMinutes(repair) + 120)
 }

@@ -19,10 +19,15 @@ export const TEMPER = 0.85
 const DOUBT = 0.4
 /** Share of observations that are misjudged. */
 const MISJUDGED = 0.03
-/** 'None of these': its weight before any reading, its width, and the share that is flat. */
+/** A slip that two readings agree in is the same slip: taken at the wrong place, misunderstood. So often the second makes it with the first. */
+const SAME_SLIP = 0.25
+/** Share of readings that are off by more than their instrument says, and by how many times. */
+const LOOSE = 0.1
+const LOOSE_WIDENING = 9
+/** 'None of these': its weight before any reading, its width, and the share that is flat. It holds what nothing listed explains, and explains little itself. */
 const NONE_WEIGHT = 0.02
 const NONE_WIDENING = 2.25
-const NONE_FLAT = 0.25
+const NONE_FLAT = 0.1
 /** Particles lighter than this keep their old z. */
 const LIGHT = 1e-7
 /** A fault that comes and goes, read while the complaint was absent, shows this often at most. */
@@ -114,12 +119,15 @@ export function priorStates(table: Table, complaint: Complaint, done: Done[] = [
   }))
 }
 
+/** What is left of a fault once its repair was done and did not cure: a part that was found sound is out; a new one in place of a bad one may be bad in its turn. */
+const LEFT_AFTER: Record<Done['partWasBad'], number> = { yes: 0.05, unknown: 0.03, no: 1e-9 }
+
 /** A repair that did not cure damps what it should have cured; the more so when the old part was sound. */
 function doneFactor(repairsOfFaults: string[][], done: Done[]): number {
   return done.reduce(
     (factor, entry) =>
       repairsOfFaults.some((repairs) => repairs.includes(entry.repairId))
-        ? factor * (entry.partWasBad === 'yes' ? 0.05 : 0.03)
+        ? factor * LEFT_AFTER[entry.partWasBad]
         : factor,
     1,
   )
@@ -141,11 +149,11 @@ export function posteriorOf(
     table.felt,
   )
   for (const item of canonical(table.catalogue, evidence)) {
-    const alike = evidence.filter(
-      (other) => other.testId === item.testId && agree(table.catalogue, item, other),
-    ).length
-    const repeat = seenBefore.get(item.testId) ?? 0
-    seenBefore.set(item.testId, repeat + 1)
+    const again = evidence.filter((other) => sameFact(item, other))
+    const alike = again.filter((other) => agree(table.catalogue, item, other)).length
+    const fact = factOf(item)
+    const repeat = seenBefore.get(fact) ?? 0
+    seenBefore.set(fact, repeat + 1)
     slipShares.set(
       item.id,
       foldOne(table, states, item, ((item.doubtful ? DOUBT : 1) * TEMPER) / (1 + repeat), alike, room),
@@ -153,6 +161,10 @@ export function posteriorOf(
   }
   return { ...finish(table, states, slipShares), complaint, done, evidence }
 }
+
+/** What a test reads while the complaint is there, and what it reads while it is not, are two facts: neither is the other taken again. */
+const factOf = ({ testId, faultPresent }: Evidence) => `${testId}${faultPresent === 'no' ? ' absent' : ''}`
+const sameFact = (one: Evidence, other: Evidence) => factOf(one) === factOf(other)
 
 /** Two readings of one test that say the same. */
 function agree(catalogue: Catalogue, one: Evidence, other: Evidence): boolean {
@@ -205,7 +217,7 @@ function foldOne(
       toSi(item.value.entered),
       item.faultPresent,
       temper,
-      SLIP ** alike,
+      slipOf(SLIP, alike),
       room,
     )
   const seen = table.catalogue.seenById.get(item.testId)
@@ -220,14 +232,22 @@ function foldOne(
         seen.outcomes.length,
         item.faultPresent,
         temper,
-        MISJUDGED ** alike,
+        slipOf(MISJUDGED, alike),
       )
   }
   return new Float64Array(states.length)
 }
 
+/** Chance that so many agreeing readings are all one slip. */
+const slipOf = (one: number, alike: number) => one * SAME_SLIP ** (alike - 1)
+
 const showsNow = (shows: number, present: Evidence['faultPresent']) =>
   shows === 1 ? 1 : present === 'yes' ? 1 : present === 'no' ? SHOWS_WHEN_ABSENT : shows
+
+/** Most readings lie within their error about the prediction; some lie wider, so that the nearest listed fault owns what is a little beyond it. */
+const robustDensity = (y: number, { mean, variance }: Predictive, sigma2: number) =>
+  (1 - LOOSE) * normalDensity(y, mean, variance + sigma2) +
+  LOOSE * normalDensity(y, mean, LOOSE_WIDENING * (variance + sigma2))
 
 /** Density of a reading for one particle: its own prediction, the sound one when it does not show, slips. */
 export function readingDensity(
@@ -248,15 +268,10 @@ export function readingDensity(
       NONE_FLAT * flat
     return { own, total: (1 - slip) * own + slip * flat }
   }
-  const own = shows * normalDensity(y, predictive.mean, predictive.variance + sigma2)
+  const own = shows * robustDensity(y, predictive, sigma2)
   const sound =
     shows < 1
-      ? (1 - shows) *
-        normalDensity(
-          y,
-          soundPredictive.mean,
-          soundPredictive.variance + readingSigma(entry, soundPredictive.mean) ** 2,
-        )
+      ? (1 - shows) * robustDensity(y, soundPredictive, readingSigma(entry, soundPredictive.mean) ** 2)
       : 0
   return { own, total: (1 - slip) * (own + sound) + slip * flat }
 }

@@ -738,7 +738,7 @@ export const FAULT_TEMPLATES: FaultTemplate[] = [
     name: 'Regulator diaphragm split',
     on: ['regulator'],
     cause: 'Fuel is drawn down the vacuum hose',
-    changes: [set('self.wetHose', 0.5, 1), scale('injectors.gain', 1.1, 1.6), set('self.restLeak', 0.5, 30)],
+    changes: [set('self.wetHose', 0.5, 1), scale('injectors.gain', 1.1, 1.6), set('self.escape', 0.5, 30)],
     weight: 2,
     raisers: ['age', 'ethanol'],
     repairs: ['regulator'],
@@ -811,7 +811,8 @@ export const FAULT_TEMPLATES: FaultTemplate[] = [
     on: ['returnLine'],
     cause: 'Back-pressure in the return raises the rail',
     changes: [scale('self.area', 0.02, 0.09)],
-    total: [closed('self.area')],
+    // Nothing passes that a jar would show.
+    total: [scale('self.area', 3e-4)],
     weight: 1,
     raisers: ['recentWork', 'damp'],
     repairs: ['returnLine'],

@@ -18,7 +18,7 @@ interface FuelGrade {
   viscosityFallPerK: number
   /** Reid vapour pressure at 37.8 °C; 0 for a fuel that does not boil. */
   reidVapourPa: PaAbs
-  /** Absolute pressure below which dissolved air comes out and a pump loses its filling; diesel (EQ09: from about -30 kPa). */
+  /** Absolute pressure at which a pump draws nothing but froth, for a fuel that does not boil; the fade towards it begins at once and is felt from about -30 kPa on (EQ09). */
   airReleasePa?: PaAbs
 }
 
@@ -55,7 +55,7 @@ export const FUEL_GRADES = {
     viscosity20M2PerS: 4.5e-6,
     viscosityFallPerK: 0.021,
     reidVapourPa: 0,
-    airReleasePa: 55e3,
+    airReleasePa: 25e3,
   },
 } as const satisfies Record<string, FuelGrade>
 

@@ -364,12 +364,15 @@ export function restLeaks(vehicle: TruthVehicle, clamped: Clamped) {
   const hole = model.parameterIndex.has('leak.holeM2')
     ? theta[parameterAt(model, 'leak.holeM2')]! * 0.62 * 28.3 * 6e7
     : 0
+  // A hole lies before the clamp or behind it.
+  const held = clamped === 'feed' && seededRandom(vehicle.seed ^ seedFrom('clamp')).next() < 0.5
   const leaks = {
     laminar: 0,
-    orifice: hole,
+    orifice: held ? 0 : hole,
     compliance: theta[parameterAt(model, 'engine.complianceMlPerKPa')]!,
   }
   model.parameters.forEach((parameter, at) => {
+    if (parameter.id.endsWith('.escape')) leaks.laminar += theta[at]!
     if (!parameter.id.endsWith('.restLeak')) return
     const side = restLeakSide(model.layout, parameter.kind)
     if (side !== 'none' && (side === clamped || clamped === 'both')) return
@@ -401,6 +404,24 @@ export function leakDownSeries(
 function airShare(vehicle: TruthVehicle, scene: SceneId): number {
   const { flow } = truthScene(vehicle, scene)
   return (flow.pump ?? 0) > 1e-8 ? Math.min(1, Math.max(0, (flow.airLeak ?? 0) / flow.pump!)) : 0
+}
+
+const airIn = (vehicle: TruthVehicle, scene: SceneId) =>
+  vehicle.model.layout.parts.some((part) => part.kind === 'airLeak') ? airShare(vehicle, scene) : 0
+
+/** Parts from which on the fuel is under the pump's pressure. */
+const suctionNodes = (layout: Layout) => {
+  const pump = layout.parts.find((part) => part.id === 'pump')
+  const nodes = new Set([pump?.from])
+  for (const node of nodes)
+    for (const part of layout.parts) if (part.to === node && part.from) nodes.add(part.from)
+  return nodes
+}
+/** Froth behind a pump that draws air holds less pressure; here it gives way early. */
+function truthPressure(vehicle: TruthVehicle, scene: SceneId, at: string): number {
+  const pa = truthScene(vehicle, scene).pressurePa[at]!
+  const air = airIn(vehicle, scene)
+  return air > 0 && !suctionNodes(vehicle.model.layout).has(at) ? pa * Math.pow(1 - air, 0.6) : pa
 }
 
 const soundOnes = new WeakMap<Layout, Map<string, TruthVehicle>>()
@@ -574,22 +595,23 @@ export function truthValue(vehicle: TruthVehicle, quantity: Quantity): number {
       return volts[quantity.red]! - volts[quantity.black]!
     }
     case 'pressure':
-      return truthScene(vehicle, quantity.scene).pressurePa[quantity.at]!
-    case 'loss': {
-      const { pressurePa } = truthScene(vehicle, quantity.scene)
-      return pressurePa[quantity.from]! - pressurePa[quantity.to]!
-    }
+      return truthPressure(vehicle, quantity.scene, quantity.at)
+    case 'loss':
+      return (
+        truthPressure(vehicle, quantity.scene, quantity.from) -
+        truthPressure(vehicle, quantity.scene, quantity.to)
+      )
     case 'rise':
       return (
-        truthScene(vehicle, quantity.scene).pressurePa[quantity.at]! -
-        truthScene(vehicle, quantity.against).pressurePa[quantity.at]!
+        truthPressure(vehicle, quantity.scene, quantity.at) -
+        truthPressure(vehicle, quantity.against, quantity.at)
       )
     case 'current':
       return truthScene(vehicle, quantity.scene).motors[quantity.pump ?? 'pump']!.currentA
     case 'speed':
       return truthScene(vehicle, quantity.scene).motors[quantity.pump ?? 'pump']!.speedRadPerS
     case 'flow':
-      return truthScene(vehicle, quantity.scene).flow[quantity.link]!
+      return truthScene(vehicle, quantity.scene).flow[quantity.link]! * (1 - airIn(vehicle, quantity.scene))
     case 'residual': {
       const series = leakDownSeries(vehicle, quantity.clamped, quantity.minutes * 60)
       return series[0]! > 1 ? series.at(-1)! / series[0]! : 0

@@ -13,6 +13,10 @@ const LEAKAGE_MEETS_PA = 300e3
 /** Drops under which a jet and a passage are laminar, Pa: at rest a root would have no slope. */
 const LAMINAR_JET_PA = 20
 const LAMINAR_PASSAGE_PA = 1
+/** The same of a passage that is all but a hole: it turns laminar at a far higher drop. */
+const LAMINAR_HOLE_PA = 100
+const HOLE_POWER = 1.5
+const LAMINAR_LEAK_PA = 500
 /** Droop of a float needle, Pa/(m3/s). */
 const NEEDLE_DROOP = 10 / LH
 
@@ -53,7 +57,7 @@ export function drawnLaws(random: Random): TruthLaws {
     hysteresis: one(1, 1.01, 1.03),
     slopeShare: one(0.5, 1, 2),
     leakagePower: one(0.6, 1, 1.6),
-    springPower: one(0.8, 1.2, 2),
+    springPower: one(1, 1.3, 2),
     fadesFrom: one(0.25, 0.4, 0.6),
     fadesTo: one(0.85, 0.93, 0.98),
   }
@@ -108,9 +112,8 @@ export function truthFlow(
       const leak =
         link.motor.leakageFactor *
         link.motor.betaM3PerSPa *
-        LEAKAGE_MEETS_PA *
-        Math.sign(risePa) *
-        Math.pow(Math.abs(risePa) / LEAKAGE_MEETS_PA, laws.leakagePower)
+        risePa *
+        Math.pow((Math.abs(risePa) + LAMINAR_LEAK_PA) / LEAKAGE_MEETS_PA, laws.leakagePower - 1)
       return Math.max(0, filling(fromPa, fluid, ambientPa, laws) * movedM3PerS - leak)
     }
     case 'spring-pump':
@@ -129,11 +132,11 @@ export function truthFlow(
   }
 }
 
-/** Filling of a pump: whole to a suction, then falling along half a cosine. */
+/** Filling of a pump: whole to a suction, then falling straight. */
 export function filling(inletPa: number, fluid: Fluid, ambientPa: number, laws: TruthLaws = USUAL_LAWS) {
   const way = -inletPa / (ambientPa - fluid.vapourPressurePa)
   const along = Math.min(1, Math.max(0, (way - laws.fadesFrom) / (laws.fadesTo - laws.fadesFrom)))
-  return 0.5 * (1 + Math.cos(Math.PI * along))
+  return 1 - along
 }
 
 /** Blasius or laminar, whichever is rougher, so that the flow has no jump. Friction settles in a few rounds, since velocity goes with its root. */
@@ -162,10 +165,10 @@ function pipeFlow(
 
 function passageFlow(dropPa: number, linear: number, quadratic: number, { filterPower }: TruthLaws): number {
   if (quadratic === 0) return dropPa / linear
+  const laminarPa = filterPower > HOLE_POWER ? LAMINAR_HOLE_PA : LAMINAR_PASSAGE_PA
   const meetsPa = linear * MEETS_AT_M3_PER_S + quadratic * MEETS_AT_M3_PER_S * MEETS_AT_M3_PER_S
   return (
-    (MEETS_AT_M3_PER_S * dropPa * Math.pow((dropPa + LAMINAR_PASSAGE_PA) / meetsPa, 1 / filterPower - 1)) /
-    meetsPa
+    (MEETS_AT_M3_PER_S * dropPa * Math.pow((dropPa + laminarPa) / meetsPa, 1 / filterPower - 1)) / meetsPa
   )
 }
 

@@ -28,7 +28,7 @@ const CAN_HOSE_LOSS = 1.1e8
 const CLAMPED_SET_PA = 1e9
 /** Bore left by a squeezed return hose, as a share. */
 const SQUEEZED_BORE = 0.12
-const LEAST_SQUEEZED_BORE_M = 1e-4
+const LEAST_SQUEEZED_BORE_M = 3e-4
 /** Least opening in a scene without demand, as a share: what sound injectors bleed (0.01 mL/min), so that nothing stands behind a line that is shut. A bowl is vented and never holds pressure, so its jets stay open a trace. */
 const SHUT_INJECTORS = 1e-5
 const SHUT_JETS = 1e-4
@@ -431,7 +431,15 @@ export const FUEL_KINDS = {
   },
   /** A hose that somebody put past a part. */
   bypassHose: passage(0.2, 0.006, 3e-5),
-  leak: { ...hole('holeM2'), parameters: [...hole('holeM2').parameters, state('joint', 0)] },
+  leak: {
+    ...hole('holeM2'),
+    parameters: [
+      ...hole('holeM2').parameters,
+      state('joint', 0),
+      // Share of it that a clamp on the feed holds back: whether it lies before or behind the clamp nobody knows.
+      hidden('held', 0.5, '', 0.7),
+    ],
+  },
   /** Air drawn into the suction side: it takes the place of fuel. */
   airLeak: {
     parameters: [
@@ -552,6 +560,8 @@ export const FUEL_KINDS = {
       factor('slope', 0.25, ['slopePaPerM3S']),
       state('reference', 1),
       hidden('restLeak', 0.02, 'mL/min', 0.5),
+      // What its diaphragm lets out into the vacuum hose: no clamp holds that back, mL/min.
+      state('escape', 0, 'mL/min'),
       state('wetHose', 0),
     ],
     elements: (part, { specification }) => ({
