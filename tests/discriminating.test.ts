@@ -10,6 +10,7 @@ import { FAULT_TEMPLATES } from '@/core/library'
 import { NO_BELIEF, nominalTable, predictiveOf, readingSigma, type Table } from '@/core/diagnosis'
 import {
   LAYOUTS,
+  asKnown,
   SCOPES,
   inScope,
   specificationOf,
@@ -33,7 +34,7 @@ const tables = new Map<Layout, Table>()
 function tableOf(layout: Layout): Table {
   const known = tables.get(layout)
   if (known) return known
-  const built = vehicleModel(layout, specificationOf({}, layout))
+  const built = vehicleModel(layout, asKnown(specificationOf({}, layout)))
   if (!built.ok) throw new Error(built.error.problem)
   const made = nominalTable(built.value)
   tables.set(layout, made)

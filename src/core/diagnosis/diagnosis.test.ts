@@ -13,6 +13,7 @@ import {
 } from '../library'
 import {
   SCENES,
+  asKnown,
   shifted,
   buildNetwork,
   inScope,
@@ -158,7 +159,7 @@ describe('the model of the vehicle', () => {
 const tables = new Map<Layout, Table>()
 /** Nominal table of a layout: what every fault makes every test read. */
 function tableOf(layout: Layout): Table {
-  const built = vehicleModel(layout, specificationOf({}, layout))
+  const built = vehicleModel(layout, asKnown(specificationOf({}, layout)))
   if (!built.ok) throw new Error(built.error.problem)
   const made = tables.get(layout) ?? nominalTable(built.value)
   tables.set(layout, made)
@@ -226,10 +227,10 @@ const QUIET: Record<LayoutId, string[]> = {
   A03: ['F42', 'F68'],
   A04: [],
   A05: ['F42', 'F68'],
-  A06: ['F08', 'F42', 'F68', 'F29p'],
+  A06: ['F42', 'F68'],
   A07: ['F42', 'F68'],
   A08: ['U-return', 'F66', 'F68'],
-  A09: ['F23', 'F42', 'F68', 'F70', 'F79b', 'F49h'],
+  A09: ['F42', 'F68', 'F49h'],
   A10: ['F42'],
   A11: ['F68'],
   A12: ['F42'],
@@ -424,9 +425,9 @@ describe('the posterior', () => {
     addPairs(wide, both)
     const evidence = [number('a', 'T04-in', 12.1), number('b', 'T04', 9.4), number('c', 'T36', 240)]
     const posterior = posteriorOf(wide, { ...complaint, symptoms: ['starvesUnderLoad'] }, evidence)
-    expect(
-      posterior.classWeights[wide.classes.findIndex((entry) => entry.id === 'F41+F79')]!,
-    ).toBeGreaterThan(0.4)
+    const pair = posterior.classWeights[wide.classes.findIndex((entry) => entry.id === 'F41+F79')]!
+    expect(Math.max(...posterior.classWeights)).toBe(pair)
+    expect(pair).toBeGreaterThan(0.25)
   })
 })
 

@@ -5,7 +5,7 @@
  * kept for slips of hand or meter, and the whole is tempered, as insurance against a model that is too
  * sure. Formulation: MODELS.md, "Posterior".
  */
-import { normalDensity, toSi, type Entered } from '../shared'
+import { normalCdf, normalDensity, toSi, type Entered } from '../shared'
 import { normalisedWeights, weighed, withSlips, type ParticleState } from './belief'
 import { complaintLikelihood, priorWeight, type Complaint } from './hypotheses'
 import { learn, predictiveOf, readingSigma, roomFor, type Predictive, type Room } from './scatter'
@@ -244,10 +244,28 @@ const slipOf = (one: number, alike: number) => one * SAME_SLIP ** (alike - 1)
 const showsNow = (shows: number, present: Evidence['faultPresent']) =>
   shows === 1 ? 1 : present === 'yes' ? 1 : present === 'no' ? SHOWS_WHEN_ABSENT : shows
 
-/** Most readings lie within their error about the prediction; some lie wider, so that the nearest listed fault owns what is a little beyond it. */
-const robustDensity = (y: number, { mean, variance }: Predictive, sigma2: number) =>
-  (1 - LOOSE) * normalDensity(y, mean, variance + sigma2) +
-  LOOSE * normalDensity(y, mean, LOOSE_WIDENING * (variance + sigma2))
+/**
+ * How likely a reading is about a prediction. Most lie within their error, some lie wider, so that the
+ * nearest listed fault owns what is a little beyond it. At an end of the scale the reading is all that lies
+ * beyond: a chance, not a density.
+ */
+function likelihood(entry: NumericTest, y: number, mean: number, variance: number): number {
+  const of = (widening: number) => {
+    const sd = Math.sqrt(widening * variance)
+    const end = endAt(entry, y)
+    return end === 0 ? normalDensity(y, mean, widening * variance) : normalCdf((end * (mean - y)) / sd)
+  }
+  return (1 - LOOSE) * of(1) + LOOSE * of(LOOSE_WIDENING)
+}
+
+/** Is it read at the lower (-1) or the upper end (1) of the scale? */
+function endAt({ low, high, span }: NumericTest, y: number): -1 | 0 | 1 {
+  if (y <= low + AT_END * span) return -1
+  return y >= high - AT_END * span ? 1 : 0
+}
+const AT_END = 1e-6
+/** A slip shows an end of the scale this often; anywhere else it is as likely as everywhere. */
+const SLIPS_TO_END = 0.1
 
 /** Density of a reading for one particle: its own prediction, the sound one when it does not show, slips. */
 export function readingDensity(
@@ -259,21 +277,27 @@ export function readingDensity(
   y: number,
   shows: number,
   slip = SLIP,
-): { own: number; total: number } {
+): { own: number; total: number; flat: number } {
   const sigma2 = readingSigma(entry, predictive.mean) ** 2
-  const flat = 1 / entry.span
+  const flat = endAt(entry, y) === 0 ? 1 / entry.span : SLIPS_TO_END
   if (table.classes[table.predicted[at]!.particle.classIndex]!.faults.length === 0) {
     const own =
-      (1 - NONE_FLAT) * normalDensity(y, predictive.mean, NONE_WIDENING * predictive.variance + sigma2) +
+      (1 - NONE_FLAT) * likelihood(entry, y, predictive.mean, NONE_WIDENING * predictive.variance + sigma2) +
       NONE_FLAT * flat
-    return { own, total: (1 - slip) * own + slip * flat }
+    return { own, total: (1 - slip) * own + slip * flat, flat }
   }
-  const own = shows * robustDensity(y, predictive, sigma2)
+  const own = shows * likelihood(entry, y, predictive.mean, predictive.variance + sigma2)
   const sound =
     shows < 1
-      ? (1 - shows) * robustDensity(y, soundPredictive, readingSigma(entry, soundPredictive.mean) ** 2)
+      ? (1 - shows) *
+        likelihood(
+          entry,
+          y,
+          soundPredictive.mean,
+          soundPredictive.variance + readingSigma(entry, soundPredictive.mean) ** 2,
+        )
       : 0
-  return { own, total: (1 - slip) * (own + sound) + slip * flat }
+  return { own, total: (1 - slip) * (own + sound) + slip * flat, flat }
 }
 
 function foldNumber(
@@ -294,10 +318,12 @@ function foldNumber(
     const predicted = table.predicted[at]!
     const shows = showsNow(predicted.particle.shows, present)
     const predictive = predictiveOf(table, predicted, state, entry.row)
-    const { own, total } = readingDensity(table, at, predictive, soundPredictive, entry, y, shows, slip)
+    const { own, total, flat } = readingDensity(table, at, predictive, soundPredictive, entry, y, shows, slip)
     state.logWeight = weighed(state.logWeight, total, temper)
-    shares[at] = slip / entry.span / total
-    if (before[at]! > LIGHT && predicted.derivatives)
+    shares[at] = (slip * flat) / total
+    // Beyond the end of the scale nothing says how far.
+    const beyond = endAt(entry, y) * (predictive.mean - y) > 0
+    if (before[at]! > LIGHT && predicted.derivatives && !beyond)
       learn(
         table,
         predicted,

@@ -29,6 +29,9 @@ export interface NumericTest {
   test: Test
   row: number
   span: number
+  /** Ends of its scale, SI: what lies beyond shows as the end. */
+  low: number
+  high: number
 }
 export interface SeenTest {
   test: Test
@@ -88,7 +91,7 @@ export function catalogueOf(model: VehicleModel): Catalogue {
   let chanceCount = 0
   for (const test of library.tests) {
     if (test.reading.kind === 'number')
-      numeric.push({ test, row: row(test.reading.quantity), span: spanOf(test) })
+      numeric.push({ test, row: row(test.reading.quantity), ...scaleOf(test) })
     else {
       seen.push({ test, outcomes: test.reading.outcomes, offset: chanceCount })
       chanceCount += test.reading.outcomes.length
@@ -127,10 +130,14 @@ const profileQuantity = (station: Station, scene: SceneId): Quantity =>
     ? { of: 'volts', red: station.node, black: '0', scene }
     : { of: 'pressure', at: station.node, scene }
 
-function spanOf(test: Test): number {
-  if (test.reading.kind !== 'number') return 1
-  const { low, high, unit } = test.reading
-  return toSi({ value: high - low, unit })
+function scaleOf(test: Test): { span: number; low: number; high: number } {
+  if (test.reading.kind !== 'number') return { span: 1, low: -Infinity, high: Infinity }
+  const { unit } = test.reading
+  const [low, high] = [test.reading.low, test.reading.high].map((value) => toSi({ value, unit })) as [
+    number,
+    number,
+  ]
+  return { span: high - low, low, high }
 }
 
 /** Predictions of many particles; those of one theta are observed once. */

@@ -55,6 +55,14 @@ export interface GenericFigures {
 }
 const COMMON: GenericFigures = { generic: {}, fuel: 'petrolE10' }
 
+/** The same figures, each taken as the maker's: a vehicle of which all is known. */
+export const asKnown = (specification: Specification): Specification => ({
+  ...specification,
+  ...(Object.fromEntries(
+    fieldNames.map((field) => [field, { value: specification[field].value, source: 'maker' }]),
+  ) as Record<SpecificationField, Figure>),
+})
+
 /** The generic specification of a layout with the given figures in place. */
 export function specificationOf(
   known: Partial<Record<SpecificationField, Figure>> = {},

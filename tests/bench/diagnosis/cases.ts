@@ -8,14 +8,13 @@ import { seedFrom, seededRandom } from '@/core/shared'
 import { HARSH, STANDARD, WIDE, truthValue, truthVehicle, type TruthVehicle } from '@/core/simulate'
 import {
   LAYOUTS,
-  SPECIFICATION_FIELDS,
+  asKnown,
   inScope,
   specificationOf,
   vehicleModel,
   type Layout,
   type LayoutId,
   type Specification,
-  type SpecificationField,
 } from '@/core/vehicle'
 
 /**
@@ -65,14 +64,7 @@ const inWideWorld = (group: Group) => ['wide', 'total', 'wideIntermittent', 'wid
 /** What is known of the vehicle: nothing but what is typical in the wide world, every figure in the narrow one. */
 function knownOf(layout: Layout, wide: boolean): Specification {
   const typical = specificationOf({}, layout)
-  if (wide) return typical
-  const fields = Object.keys(SPECIFICATION_FIELDS) as SpecificationField[]
-  return specificationOf(
-    Object.fromEntries(
-      fields.map((field) => [field, { value: typical[field].value, source: 'maker' as const }]),
-    ),
-    layout,
-  )
+  return wide ? typical : asKnown(typical)
 }
 
 const tables = new Map<string, Table>()

@@ -217,10 +217,11 @@ function motorPump(system: System, link: number) {
   evaluateMotor(system, motors[m]!, openV, electrical.sourceOhm[m * motors.length + m]!, outletPa - inletPa)
   const fill = filling(system, from)
   const flow = fill.fraction * motorResult.flow - motorResult.leak * (outletPa - inletPa)
-  if (flow <= 0 && (fill.slope === 0 || motorResult.flow <= 0)) {
-    system.state[link] = STATE.shut
+  // Over its stall it is led back along its own slope; it shuts only where the pressures settle there.
+  const overStall = flow <= 0 && (fill.slope === 0 || motorResult.flow <= 0)
+  system.overStall[link] = overStall ? 1 : 0
+  if (overStall && system.state[link] === STATE.shut)
     return setLaw(system, link, 0, SHUT_CONDUCTANCE, -SHUT_CONDUCTANCE)
-  }
   system.state[link] = STATE.open
   const perRise = fill.fraction * motorResult.flowPerPa - motorResult.leak
   const slopeTo = perRise < 0 ? perRise : -SHUT_CONDUCTANCE
@@ -261,6 +262,8 @@ function wantedState(system: System, link: number): number {
         : flow < -SHUTTING_FLOW_M3_PER_S
           ? STATE.shut
           : STATE.open
+    case LINK.motorPump:
+      return system.overStall[link] && flow < -SHUTTING_FLOW_M3_PER_S ? STATE.shut : state
     case LINK.curvePump:
       if (state !== STATE.shut) return flow < -SHUTTING_FLOW_M3_PER_S ? STATE.shut : STATE.open
       linkLoss(system, link, 0)

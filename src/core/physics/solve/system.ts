@@ -115,6 +115,8 @@ export interface System {
   totalPa: Float64Array
   flow: Float64Array
   state: Uint8Array
+  /** Pumps that their outlet would push back at the present pressures. */
+  overStall: Uint8Array
   constant: Float64Array
   slopeFrom: Float64Array
   slopeTo: Float64Array
@@ -217,6 +219,7 @@ export function indexNetwork(network: Network): Result<System, BadNetwork> {
     totalPa: new Float64Array(nodeIds.length),
     flow: new Float64Array(links.length),
     state: new Uint8Array(links.length),
+    overStall: new Uint8Array(links.length),
     constant: new Float64Array(links.length),
     slopeFrom: new Float64Array(links.length),
     slopeTo: new Float64Array(links.length),

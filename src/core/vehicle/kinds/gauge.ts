@@ -55,7 +55,7 @@ const SENDER_PARAMETERS: ParameterDef[] = [
   factor('tolerance', 0.03, []),
   state('floats', 1),
   about0('shift', '', 0.02),
-  hidden('range', 1, '', 0.04),
+  state('range', 1),
   state('turned', 0),
   hidden('seriesOhm', 0.2, 'ohm', 0.3),
   state('jumps', 0),
