@@ -416,8 +416,7 @@ function residualFormula(model: VehicleModel, clamped: 'none' | 'feed' | 'return
   const stiff = parameterAt(model, 'engine.complianceMlPerKPa')
   const fallsFromKPa = Math.sqrt((model.specification.regulatorSetPa.value / 1e3) * LEAK_REFERENCE_KPA)
   return (_, theta) => {
-    let leak =
-      hole < 0 ? 0 : theta[hole]! * HOLE_ML_PER_MIN_PER_M2 * (held < 0 ? 1 : Math.max(0, 1 - theta[held]!))
+    let leak = hole < 0 ? 0 : theta[hole]! * HOLE_ML_PER_MIN_PER_M2 * (held < 0 ? 1 : 1 - theta[held]!)
     for (const at of seats) leak += theta[at]!
     return Math.exp((-leak * minutes) / (theta[stiff]! * fallsFromKPa))
   }

@@ -2,7 +2,15 @@
  * Hypotheses: a class is one fault, a pair of faults, or none of these. Each class is a run of particles
  * that differ in severity (and, for a fault that comes and goes, in how often it shows).
  */
-import { RAISERS, faulty, type Fault, type RaiserId, type Symptom, type SymptomId } from '../library'
+import {
+  RAISERS,
+  faulty,
+  type Fault,
+  type Graded,
+  type RaiserId,
+  type Symptom,
+  type SymptomId,
+} from '../library'
 import type { Entered } from '../shared'
 import type { FigureSource, VehicleModel } from '../vehicle'
 
@@ -21,6 +29,8 @@ export interface Particle {
   weight: number
   /** Which of its faults went to its end, of a pair's two; a severity of its own, next to no other. */
   total?: 'first' | 'second'
+  /** Which form of a fault that has several. */
+  form?: number
 }
 
 /** What is known before any reading. */
@@ -56,20 +66,27 @@ const SOMETIMES = 0.4
 export function singleParticles(model: VehicleModel, fault: Fault, classIndex: number): Particle[] {
   const graded = fault.changes.some((change) => change.low !== change.high)
   const strata = graded ? (fault.unlisted ? UNLISTED_STRATA : STRATA) : 1
-  const forms = fault.comesAndGoes ? [1, SOMETIMES] : [1]
-  const thetas = Array.from({ length: strata }, (_, k) =>
-    faulty(model, [
-      { fault, severity: strata === 1 ? 0.5 : -PAST_RANGE + ((1 + 2 * PAST_RANGE) * (k + 0.5)) / strata },
-    ]),
-  )
-  const end = fault.total ? faulty(model, [{ fault, severity: 1, total: true }]) : null
-  const share = (end ? 1 - TOTAL_SHARE : 1) / (strata * forms.length)
-  return forms.flatMap((shows) => [
-    ...thetas.map((theta): Particle => ({ classIndex, shows, weight: share, theta })),
-    ...(end
-      ? [{ classIndex, shows, weight: TOTAL_SHARE / forms.length, theta: end, total: 'first' as const }]
-      : []),
+  const times = fault.comesAndGoes ? [1, SOMETIMES] : [1]
+  const forms = fault.forms ? fault.forms.map((_, form) => ({ form })) : [{}]
+  const split = times.length * forms.length
+  const own = (share: number, graded: Omit<Graded, 'fault'>, total?: 'first') =>
+    times.map((shows) => ({
+      classIndex,
+      shows,
+      weight: share / split,
+      theta: faulty(model, [{ fault, ...graded }]),
+      ...(total && { total }),
+      ...(graded.form !== undefined && { form: graded.form }),
+    }))
+  const every = forms.flatMap((form) => [
+    ...Array.from({ length: strata }, (_, k) => {
+      const severity = strata === 1 ? 0.5 : -PAST_RANGE + ((1 + 2 * PAST_RANGE) * (k + 0.5)) / strata
+      return own((fault.total ? 1 - TOTAL_SHARE : 1) / strata, { severity, ...form })
+    }),
+    ...(fault.total ? [own(TOTAL_SHARE, { severity: 1, total: true, ...form }, 'first')] : []),
   ])
+  // One time after the other, so that neighbours differ in severity alone; both share what they solve.
+  return times.flatMap((_, at) => every.map((both): Particle => ({ ...both[at]!, theta: both[0]!.theta })))
 }
 
 export function pairParticles(model: VehicleModel, one: Fault, other: Fault, classIndex: number): Particle[] {

@@ -107,7 +107,7 @@ export function catalogueOf(model: VehicleModel): Catalogue {
     ruleAt.set(rule, rules.length)
     rules.push({ row: row(rule.quantity), rule })
   }
-  seen.forEach((entry) => entry.outcomes.forEach((outcome) => outcome.when.forEach(addRule)))
+  seen.forEach((entry) => entry.outcomes.forEach((outcome) => outcome.when.flat().forEach(addRule)))
   library.symptoms.forEach((symptom) => symptom.shows.forEach((group) => group.forEach(addRule)))
   return {
     library,
@@ -160,14 +160,19 @@ export function predictParticle(
 ): Predicted {
   const { values, derivatives, sound } = observe(catalogue.observer, particle.theta, withDerivatives)
   const strength = catalogue.rules.map(({ row, rule }) => holds(rule, values[row]!))
+  /** Chance that all rules of some group hold. */
+  const anyHolds = (groups: readonly SoftRule[][]) =>
+    1 -
+    groups.reduce(
+      (none, group) =>
+        none * (1 - group.reduce((all, rule) => all * strength[catalogue.ruleAt.get(rule)!]!, 1)),
+      1,
+    )
   const chances = new Float64Array(catalogue.chanceCount)
   for (const entry of catalogue.seen) {
     let left = 1
     entry.outcomes.forEach((outcome, k) => {
-      const chance = outcome.when.reduce(
-        (product, rule) => product * strength[catalogue.ruleAt.get(rule)!]!,
-        left,
-      )
+      const chance = left * anyHolds(outcome.when)
       chances[entry.offset + k] = chance
       left -= chance
     })
@@ -175,16 +180,7 @@ export function predictParticle(
     const last = entry.offset + entry.outcomes.length - 1
     chances[last]! += Math.max(left, 0)
   }
-  const symptoms = Float64Array.from(
-    catalogue.library.symptoms,
-    (symptom) =>
-      1 -
-      symptom.shows.reduce(
-        (none, group) =>
-          none * (1 - group.reduce((all, rule) => all * strength[catalogue.ruleAt.get(rule)!]!, 1)),
-        1,
-      ),
-  )
+  const symptoms = Float64Array.from(catalogue.library.symptoms, ({ shows }) => anyHolds(shows))
   return { particle, values, derivatives, severity: null, chances, symptoms, sound }
 }
 
@@ -251,7 +247,8 @@ function withSeverity(predicted: Predicted[], across: number): Predicted[] {
       other &&
       other.sound &&
       other.particle.shows === entry.particle.shows &&
-      other.particle.total === entry.particle.total
+      other.particle.total === entry.particle.total &&
+      other.particle.form === entry.particle.form
         ? other
         : null
     entry.severity = new Float64Array(2 * entry.values.length)

@@ -39,6 +39,8 @@ export interface Fault {
   /** One line for the suspects' list. */
   cause: string
   changes: FaultChange[]
+  /** It is there in one of these forms, each as likely, beside the changes. */
+  forms?: FaultChange[][]
   /** The same fault to its end, on top of the changes at their far end: shut, off, open for good. */
   total?: FaultChange[]
   weight: number
@@ -99,6 +101,8 @@ const loses = (parameter: string, lowV: number, highV: number): FaultChange => (
 const shut = (parameter: string): FaultChange => scale(parameter, 1e9)
 const closed = (parameter: string): FaultChange => scale(parameter, 2e-5)
 const holdsNothing = (parameter: string): FaultChange => scale(parameter, 0.01)
+/** A leak lies before the clamp of a leak-down or behind it. */
+const EITHER_SIDE_OF_CLAMP = [[set('self.held', 0)], [set('self.held', 1)]]
 /** Area of a hole, from square millimetres. */
 const hole = (parameter: string, lowMm2: number, highMm2 = lowMm2): FaultChange =>
   set(parameter, lowMm2 * 1e-6, highMm2 * 1e-6)
@@ -645,6 +649,7 @@ export const FAULT_TEMPLATES: FaultTemplate[] = [
     on: ['leak'],
     cause: 'Fuel escapes from a joint or hose',
     changes: [hole('self.holeM2', 0.005, 1)],
+    forms: EITHER_SIDE_OF_CLAMP,
     total: [hole('self.holeM2', 30)],
     weight: 2.5,
     raisers: ['recentWork', 'age', 'damp'],
@@ -657,6 +662,7 @@ export const FAULT_TEMPLATES: FaultTemplate[] = [
     on: ['leak'],
     cause: 'It weeps at its ring, and can part under pressure',
     changes: [hole('self.holeM2', 0.005, 1), set('self.joint', 1)],
+    forms: EITHER_SIDE_OF_CLAMP,
     total: [hole('self.holeM2', 30)],
     weight: 1.5,
     raisers: ['recentWork'],
@@ -1120,6 +1126,7 @@ export const FAULT_TEMPLATES: FaultTemplate[] = [
     layouts: ['A05', 'A06', 'A08', 'A13'],
     cause: 'Fuel escapes on the pressure side',
     changes: [hole('self.holeM2', 0.03, 3)],
+    forms: EITHER_SIDE_OF_CLAMP,
     total: [hole('self.holeM2', 30)],
     weight: 2.5,
     raisers: ['recentWork', 'age', 'damp'],
@@ -1798,6 +1805,9 @@ export function faultsOf(layout: Layout): Fault[] {
         cause: template.cause,
         segment: segment.id,
         changes: template.changes.flatMap((change) => changesOn(layout, part.id, change)),
+        ...(template.forms && {
+          forms: template.forms.map((form) => form.flatMap((change) => changesOn(layout, part.id, change))),
+        }),
         ...(template.total && {
           total: template.total.flatMap((change) => changesOn(layout, part.id, change)),
         }),

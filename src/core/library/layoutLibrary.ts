@@ -9,7 +9,7 @@ import type { Quantity, SoftRule } from './quantity'
 import type { Repair } from './acts'
 import { REPAIRS, curesAs } from './repairs'
 import { SYMPTOMS, type Symptom } from './symptoms'
-import { TESTS, type Test } from './tests'
+import { TESTS, type Test, type TestReading } from './tests'
 import { testOn } from './testsOn'
 
 export interface LayoutLibrary {
@@ -64,7 +64,9 @@ export function libraryOf(layout: Layout): LayoutLibrary {
   const faults = faultsOf(layout).map((fault) => ({ ...fault, repairs: fault.repairs.filter(repairFits) }))
   const library: LayoutLibrary = {
     faults,
-    tests: TESTS.filter((test) => suits(test, layout, words)).map((test) => testOn(layout.id, test)),
+    tests: TESTS.filter((test) => suits(test, layout, words)).map((test) =>
+      testOn(layout.id, { ...test, reading: spoken(test.reading, words) }),
+    ),
     repairs: REPAIRS.filter((repair) => faults.some((fault) => fault.repairs.includes(repair.id))),
     symptoms: SYMPTOMS.flatMap((symptom) => {
       const shows = symptom.shows.filter((group) => group.every((rule) => speaks(words, rule.quantity)))
@@ -120,10 +122,25 @@ function suits(test: Test, layout: Layout, words: Vocabulary): boolean {
   if (!layout.scenes.includes(test.scene)) return false
   return test.reading.kind === 'number'
     ? speaks(words, test.reading.quantity)
-    : test.reading.outcomes.every((outcome) =>
-        outcome.when.every((rule: SoftRule) => speaks(words, rule.quantity)),
+    : test.reading.outcomes.every(
+        ({ when }) => when.length === 0 || when.some((group) => allSpeak(words, group)),
       )
 }
+
+const allSpeak = (words: Vocabulary, group: readonly SoftRule[]) =>
+  group.every((rule) => speaks(words, rule.quantity))
+
+/** A reading with what this layout can answer for: of several reasons for an outcome those that it has. */
+const spoken = (reading: TestReading, words: Vocabulary): TestReading =>
+  reading.kind === 'number'
+    ? reading
+    : {
+        ...reading,
+        outcomes: reading.outcomes.map((outcome) => ({
+          ...outcome,
+          when: outcome.when.filter((group) => allSpeak(words, group)),
+        })),
+      }
 
 /** Can this layout answer for the quantity? */
 function speaks(words: Vocabulary, quantity: Quantity): boolean {

@@ -56,7 +56,8 @@ export interface SoftRule {
 export interface Outcome {
   id: string
   label: string
-  when: SoftRule[]
+  /** It is seen where all rules of one of these groups hold; the last outcome of a test has none and takes what is left. */
+  when: SoftRule[][]
 }
 
 export const above = (quantity: Quantity, at: number, width: number): SoftRule => ({

@@ -25,7 +25,7 @@ import {
   under,
   type Doing,
 } from './doings'
-import { above, below, parameter, type Outcome, type Quantity } from './quantity'
+import { above, below, parameter, type Outcome, type Quantity, type SoftRule } from './quantity'
 import { IN_OPEN_TANK } from './repairTerms'
 
 export type Instrument =
@@ -141,7 +141,17 @@ const kPa = (at: string, scene: SceneId, high = 700): TestReading => ({
   high,
 })
 const see = (...outcomes: Outcome[]): TestReading => ({ kind: 'observation', outcomes })
-const outcome = (id: string, label: string, ...when: Outcome['when']): Outcome => ({ id, label, when })
+const outcome = (id: string, label: string, ...rules: SoftRule[]): Outcome => ({
+  id,
+  label,
+  when: rules.length > 0 ? [rules] : [],
+})
+/** Seen for any of several reasons. */
+const forAny = (id: string, label: string, ...reasons: SoftRule[]): Outcome => ({
+  id,
+  label,
+  when: reasons.map((reason) => [reason]),
+})
 const number = (
   quantity: Quantity,
   unit: UnitName,
@@ -2483,7 +2493,12 @@ export const TESTS: Test[] = [
     at: 'strainer',
     instrument: 'eye',
     reading: see(
-      outcome('forced', 'Only with force', above(parameter('strainer.loss'), 30, 6)),
+      forAny(
+        'forced',
+        'Only with force',
+        above(parameter('strainer.loss'), 30, 6),
+        below(parameter('suctionLine.area'), 0.15, 0.03),
+      ),
       outcome('free', 'Bubbles freely'),
     ),
     scene: 'rest',
@@ -2775,7 +2790,13 @@ export const TESTS: Test[] = [
     at: 'primerOut',
     instrument: 'eye',
     reading: see(
-      outcome('stiff', 'Stays down or hard to draw', above(parameter('primer.loss'), 12, 2)),
+      forAny(
+        'stiff',
+        'Stays down or hard to draw',
+        above(parameter('primer.loss'), 12, 2),
+        // Whatever is shut before it: what the pump cannot draw no hand draws.
+        below({ of: 'pressure', at: 'primerIn', scene: 'idle' }, -25e3, 3e3),
+      ),
       outcome('soft', 'Never firm', above(parameter('airLeak.holeM2'), 3e-8, 8e-9)),
       outcome('falls', 'Firm, then soft again', above(parameter('primer.restLeak'), 0.35, 0.08)),
       outcome('firm', 'Firm after some strokes'),

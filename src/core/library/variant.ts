@@ -6,6 +6,8 @@ export interface Graded {
   fault: Fault
   severity: number
   total?: boolean
+  /** Which of its forms, from 0. */
+  form?: number
 }
 
 /** Parameter vector of a vehicle with these faults. */
@@ -21,8 +23,9 @@ export function faulty(model: VehicleModel, faults: Graded[]): Float64Array {
           ? from[at]! * drawn
           : from[at]! + drawn / model.specification.pumpCurrentA.value
   }
-  for (const { fault, severity, total } of faults) {
+  for (const { fault, severity, total, form } of faults) {
     for (const one of fault.changes) change(one, total ? 1 : severity, theta)
+    for (const one of fault.forms?.[form ?? 0] ?? []) change(one, severity, theta)
     if (total) for (const one of fault.total ?? []) change(one, 1, model.nominal)
   }
   return theta

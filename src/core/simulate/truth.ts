@@ -128,7 +128,11 @@ export function truthVehicle(
   const theta = scattered(model, seed, mismatch)
   const graded = hidden.flatMap(({ faultId, ...far }) => {
     const fault = faultIn(layout, faultId)
-    return fault ? [{ fault, ...far }] : []
+    if (!fault) return []
+    const form = Math.floor(
+      (fault.forms?.length ?? 1) * seededRandom(seed ^ seedFrom(`form ${faultId}`)).next(),
+    )
+    return [{ fault, form, ...far }]
   })
   // What a fault sets is scattered about where it sets it.
   faulty(model, graded).forEach((value, at) => {
@@ -364,8 +368,7 @@ export function restLeaks(vehicle: TruthVehicle, clamped: Clamped) {
   const hole = model.parameterIndex.has('leak.holeM2')
     ? theta[parameterAt(model, 'leak.holeM2')]! * 0.62 * 28.3 * 6e7
     : 0
-  // A hole lies before the clamp or behind it.
-  const held = clamped === 'feed' && seededRandom(vehicle.seed ^ seedFrom('clamp')).next() < 0.5
+  const held = clamped === 'feed' && hole > 0 && theta[parameterAt(model, 'leak.held')]! > 0.5
   const leaks = {
     laminar: 0,
     orifice: held ? 0 : hole,
@@ -676,8 +679,8 @@ export function standInReading(vehicle: TruthVehicle, test: Test, attempt = 0): 
   const { reading } = test
   if (reading.kind === 'observation') {
     const shown =
-      reading.outcomes.find(
-        (outcome) => outcome.when.length > 0 && outcome.when.every((rule) => truly(vehicle, rule)),
+      reading.outcomes.find((outcome) =>
+        outcome.when.some((group) => group.every((rule) => truly(vehicle, rule))),
       ) ?? reading.outcomes.at(-1)!
     return {
       kind: 'outcome',
@@ -716,7 +719,11 @@ const anyOf = <T>(vehicle: TruthVehicle, test: Test, attempt: number, list: T[])
   list[Math.floor(list.length * instrumentRandom(vehicle, `slips to ${test.id} ${attempt}`).next())]!
 
 export const standInById = (vehicle: TruthVehicle, testId: string, attempt = 0): StandInReading =>
-  standInReading(vehicle, testById(testId), attempt)
+  standInReading(
+    vehicle,
+    libraryOf(vehicle.model.layout).tests.find((test) => test.id === testId) ?? testById(testId),
+    attempt,
+  )
 
 export const instrumentRandom = (vehicle: TruthVehicle, name: string): Random =>
   seededRandom(vehicle.seed ^ seedFrom(name))

@@ -68,8 +68,13 @@ function run(): void {
     for (let k = 0; k < count; k += 1) {
       const seed = Number(flags.seed) + k
       if (k % shards !== shard || done.has(keyOf({ layoutId, group, policy, seed }))) continue
-      const one = caseOf(layoutId, group, seed)
-      if (one) appendFileSync(flags.file, `${JSON.stringify(play(one, policy))}\n`)
+      try {
+        const one = caseOf(layoutId, group, seed)
+        if (one) appendFileSync(flags.file, `${JSON.stringify(play(one, policy))}\n`)
+      } catch (reason) {
+        // A truth that finds no rest teaches nothing; it is passed over, and said.
+        console.error(`${layoutId} ${group} ${seed}: passed over, ${String(reason)}`)
+      }
     }
     console.error(`${layoutId} ${group} ${policy}: through`)
   }

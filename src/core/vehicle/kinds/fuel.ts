@@ -46,7 +46,7 @@ const AIR_FOR_FUEL = 25
 /** Bore of the short hose from a can, m. */
 const CAN_HOSE_BORE_M = 0.012
 /** What is left of the suction side, whatever it was, when a short hose from a can feeds the pump. */
-const CAN_FED = losses(1e-5, 5e-8)
+const CAN_FED = losses(1e-3, 3e-6)
 /** A rated hose past the filter, as `bypassHose`. */
 const HOSE_PAST_FILTER = losses(0.006, 3e-5)
 /** A jet of 0.8 mm (EQ12). */
@@ -167,13 +167,16 @@ const passage = (spread: number, a: number, b: number): KindDef => ({
   scene: bypassedByCan,
 })
 
-/** A part before the pump (figure `suction`) is bypassed when the pump drinks from a can. */
+/** Shut off behind itself a pump moves nothing that its suction side could hold back: it stalls on what is in its chamber. */
+const drinksFreely = ({ rig }: Scene) => rig === 'canFed' || rig === 'deadhead'
+
+/** A part before the pump (figure `suction`) is bypassed when the pump drinks from a can, and does not matter while it is stalled. */
 function bypassedByCan(bind: Binding, part: Placed): SceneRule | null {
   if (figure(part, 'suction', 0) === 0) return null
   const linear = bind.slot('linearPaPerM3S')
   const quadratic = bind.slot('quadraticPaPerM3S2')
   return (values, _theta, scene) => {
-    if (scene.rig !== 'canFed') return
+    if (!drinksFreely(scene)) return
     values[linear] = CAN_FED.linearPaPerM3S
     values[quadratic] = CAN_FED.quadraticPaPerM3S2
   }
@@ -401,7 +404,7 @@ export const FUEL_KINDS = {
     scene: (bind) => {
       const bore = bind.slot('boreM')
       return (values, _theta, scene) => {
-        if (scene.rig === 'canFed') values[bore] = CAN_HOSE_BORE_M
+        if (drinksFreely(scene)) values[bore] = CAN_HOSE_BORE_M
       }
     },
   },
@@ -436,8 +439,8 @@ export const FUEL_KINDS = {
     parameters: [
       ...hole('holeM2').parameters,
       state('joint', 0),
-      // Share of it that a clamp on the feed holds back: whether it lies before or behind the clamp nobody knows.
-      hidden('held', 0.5, '', 0.7),
+      // Does it lie before the clamp of a leak-down, which then holds it back?
+      state('held', 0),
     ],
   },
   /** Air drawn into the suction side: it takes the place of fuel. */
