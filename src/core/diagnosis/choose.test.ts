@@ -140,6 +140,23 @@ describe('a cause that nobody listed', () => {
 })
 
 describe('before a commitment', () => {
+  it('what the repair lays open anyway is looked at on the way, for its own minutes', () => {
+    const noisy: Complaint = { symptoms: ['noisyPump'], raisers: [], failingNow: 'yes' }
+    const posterior = rank([seen('a', 'T74', 'whine'), seen('b', 'T03', 'steady')], noisy)
+    const far = {
+      ...situation,
+      engineRuns: true,
+      reachMinutes: Object.fromEntries(
+        Object.keys(situation.reachMinutes).map((id) => [id, id === 'T49' ? 90 : 2]),
+      ),
+      skipped: table.catalogue.library.tests.map(({ id }) => id).filter((id) => id !== 'T49'),
+    }
+    expect(suspectsOf(posterior)[0]).toMatchObject({ id: 'module', leadFault: 'F19' })
+    const { candidates, verdict } = chooseNext(posterior, far)
+    // By itself it is not worth the way; the tank comes open for the strainer in any case.
+    expect(candidates.find((one) => one.testId === 'T49')!.reachMinutes).toBe(90)
+    expect(verdict).toMatchObject({ kind: 'confirm', testId: 'T49' })
+  })
   it('asks at the part for a reading that sets its fault apart from the likeliest rival', () => {
     const lines: Complaint = { symptoms: ['starvesUnderLoad'], raisers: [], failingNow: 'yes' }
     const posterior = rank([number('a', 'T38', 660), number('b', 'T27', 64), number('c', 'T29', 170)], lines)

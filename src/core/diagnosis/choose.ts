@@ -5,7 +5,7 @@
  * more than it costs.
  */
 import { entropyBits, normalCdf, type Fraction, type Minutes, type Money, type Probability } from '../shared'
-import { needsRunningEngine, repairById, type Test } from '../library'
+import { needsRunningEngine, repairById, testById, type Test } from '../library'
 import { forEachOutcome, withSlips, type OutcomeChances } from './belief'
 import { confirmingTest, hangsOn, unrepeated } from './confirm'
 import { attemptsOf, costOfRepair, lossModel, type Attempt, type LossModel, type Situation } from './loss'
@@ -287,6 +287,25 @@ function expected(
   }
 }
 
+/**
+ * A look that the repair opens the way to anyway costs its own minutes alone: whoever takes the unit out for
+ * its strainer sees the floor of the tank. Null where none is worth them.
+ */
+function onTheWay(repairId: string, { workshop }: Situation, candidates: Candidate[]): string | null {
+  const { needs } = repairById(repairId)
+  const opened = (testId: string) => {
+    const asked = Object.entries(testById(testId).needs)
+    return (
+      asked.length > 0 && asked.every(([variable, value]) => needs[variable as keyof typeof needs] === value)
+    )
+  }
+  const worth = (one: Candidate) => one.worth + workshop.ratePerMinute * one.reachMinutes
+  const [best] = candidates
+    .filter((one) => one.why === 'ranked' && opened(one.testId) && worth(one) > 0)
+    .sort((one, other) => worth(other) - worth(one))
+  return best?.testId ?? null
+}
+
 /** Commits when nothing is worth reading any more, and after a reading at the named part itself: the last net for a fault that the library does not have. */
 function decide(
   posterior: Posterior,
@@ -304,6 +323,8 @@ function decide(
   const worthwhile = candidates.some((candidate) => candidate.why === 'ranked' && candidate.worth > 0)
   if (top && (best.probability < (dear ? COMMIT_DEAR : COMMIT) || worthwhile))
     return { kind: 'test', testId: top.testId }
+  const open = onTheWay(best.repairId, situation, candidates)
+  if (open) return { kind: 'confirm', repairId: best.repairId, probability, testId: open }
   const most = dear
     ? Infinity
     : CONFIRM_SHARE * (costOfRepair(best.repairId, situation) + situation.workshop.comebackMoney)
