@@ -89,4 +89,10 @@ it('refuses a vehicle file with what would be right', async () => {
   const talk = start({ layout: 'A08', complaint: { symptoms: ['noSuchSymptom'] } })
   expect((await talk.next()).error).toContain('starvesUnderLoad')
   expect(await talk.ended).toBe(2)
+  const renewed = start({
+    layout: 'A08',
+    complaint: { symptoms: ['starvesUnderLoad'], known: [{ repair: 'noSuchPart', how: 'renewed' }] },
+  })
+  expect((await renewed.next()).error).toContain('firstFilter')
+  expect(await renewed.ended).toBe(2)
 }, 60_000)

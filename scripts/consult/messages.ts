@@ -27,6 +27,9 @@ const complaintSchema = z.object({
   symptoms: z.array(z.string()).min(1),
   raisers: z.array(z.string()).default([]),
   failingNow: present.default('yes'),
+  known: z
+    .array(z.object({ repair: z.string(), how: z.enum(['renewed', 'seen sound']) }).strict())
+    .default([]),
 })
 
 export const vehicleFileSchema = z
@@ -73,7 +76,8 @@ export function complaintOf(
   { layout: layoutId, edits }: VehicleFile,
   given: z.infer<typeof complaintSchema>,
 ): Complaint {
-  const symptoms = SCOPES.flatMap((scope) => libraryOf(layoutOf({ layoutId, edits, scope })).symptoms)
+  const libraries = SCOPES.map((scope) => libraryOf(layoutOf({ layoutId, edits, scope })))
+  const symptoms = libraries.flatMap((library) => library.symptoms)
   const unknown = given.symptoms.find((id) => !symptoms.some((symptom) => symptom.id === id))
   if (unknown)
     throw new Refusal(
@@ -81,10 +85,15 @@ export function complaintOf(
     )
   const raiser = given.raisers.find((id) => !(id in RAISERS))
   if (raiser) throw new Refusal(`No raiser "${raiser}". There are: ${Object.keys(RAISERS).join(', ')}.`)
+  const repairs = [...new Set(libraries.flatMap((library) => library.repairs.map(({ id }) => id)))]
+  const noRepair = given.known.find(({ repair }) => !repairs.includes(repair))
+  if (noRepair)
+    throw new Refusal(`No repair "${noRepair.repair}" on layout ${layoutId}. It has: ${repairs.join(', ')}.`)
   return {
     symptoms: given.symptoms as SymptomId[],
     raisers: given.raisers as RaiserId[],
     failingNow: given.failingNow,
+    known: given.known.map(({ repair, how }) => ({ repairId: repair, how })),
   }
 }
 

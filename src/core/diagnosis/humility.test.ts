@@ -106,6 +106,27 @@ describe('a part that was taken out', () => {
   })
 })
 
+describe('a part that is known', () => {
+  const starves: Complaint = { symptoms: ['starvesUnderLoad'], raisers: [], failingNow: 'yes' }
+  const known = (how: 'renewed' | 'seen sound', repairId = 'filter'): Complaint => ({
+    ...starves,
+    known: [{ repairId, how }],
+  })
+  it.each(['renewed', 'seen sound'] as const)('%s: thought of less, not out of the question', (how) => {
+    const before = shares([], [], starves)
+    const after = shares([], [], known(how))
+    expect(after.fault('F41')).toBeLessThan(0.3 * before.fault('F41'))
+    expect(after.fault('F41')).toBeGreaterThan(0.001)
+    const blocked = [number('T36', 430, 'kPa'), number('T38', 600, 'kPa'), number('T29', 80, 'L/h')]
+    expect(shares(blocked, [], known(how)).of('filter')).toBeGreaterThan(0.5)
+  })
+  it('new says nothing against what comes of the work itself: a filter the wrong way round', () => {
+    const ratio = (id: string) =>
+      shares([], [], known('renewed')).fault(id) / shares([], [], starves).fault(id)
+    expect(ratio('F42')).toBeGreaterThan(3 * ratio('F41'))
+  })
+})
+
 describe('none of these', () => {
   it('asks on among the listed faults when it leads, and names no repair', () => {
     // Nothing that is listed reads like this.

@@ -39,6 +39,14 @@ export interface Complaint {
   raisers: RaiserId[]
   /** Is it failing now? */
   failingNow: 'yes' | 'no' | 'unknown'
+  /** What the person knows of parts already. */
+  known?: KnownPart[]
+}
+
+/** A part that was renewed lately, or looked at and found sound, by the repair that would put it right. */
+export interface KnownPart {
+  repairId: string
+  how: 'renewed' | 'seen sound'
 }
 
 export type KnownSource = Exclude<FigureSource, 'generic'>
@@ -122,12 +130,23 @@ export function pairParticles(model: VehicleModel, one: Fault, other: Fault, cla
   ]
 }
 
-/** Prior weight of a fault: its frequency times what raises it. */
-export const priorWeight = (fault: Fault, raisers: RaiserId[]): number =>
-  raisers.reduce(
+/** What is left of a fault on a part that is new (early failures), or that somebody looked at and called sound; typical. */
+const LEFT_OF: Record<KnownPart['how'], number> = { renewed: 0.15, 'seen sound': 0.1 }
+
+/** Prior weight of a fault: its frequency times what raises it, less what is known of its part. What comes of work on it is no rarer on a new part. */
+export function priorWeight(fault: Fault, { raisers, known = [] }: Complaint): number {
+  const raised = raisers.reduce(
     (weight, raiser) => (fault.raisers.includes(raiser) ? weight * RAISERS[raiser].factor : weight),
     fault.weight,
   )
+  return known
+    .filter(({ repairId }) => fault.repairs.includes(repairId))
+    .reduce(
+      (weight, { how }) =>
+        how === 'renewed' && fault.raisers.includes('recentWork') ? weight : weight * LEFT_OF[how],
+      raised,
+    )
+}
 
 /** Symptoms that a vehicle which does not start cannot show. */
 const HIDDEN_BY_NO_START: SymptomId[] = [

@@ -74,7 +74,7 @@ export function priorStates(table: Table, complaint: Complaint, done: Done[] = [
   const single = new Map(
     table.classes.flatMap((entry) =>
       entry.faults.length === 1
-        ? [[entry.faults[0]!.id, priorWeight(entry.faults[0]!, complaint.raisers)] as const]
+        ? [[entry.faults[0]!.id, priorWeight(entry.faults[0]!, complaint)] as const]
         : [],
     ),
   )
