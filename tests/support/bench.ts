@@ -107,8 +107,11 @@ export class Hands {
       )?.[0] ?? ''
     )
   }
+  /** The next test once the ranking is whole: while it is refined another may take its place. */
   async nextTestId(): Promise<string> {
-    return (await (await this.shown('section[aria-label="Next test"]')).getAttribute('data-test'))!
+    return (await (
+      await this.shown('section[aria-label="Next test"][data-stage="pairs"]')
+    ).getAttribute('data-test'))!
   }
   /** Says that the way is done; where a gauge or a meter decides, with a figure that is low enough. */
   async wayDone(): Promise<void> {
@@ -161,8 +164,8 @@ export class Hands {
   }
   /** Does the test on the screen on the truth vehicle, and pins what it shows. */
   async takeNextReading(): Promise<string> {
-    const testId = await this.nextTestId()
     await this.settle('#entry')
+    const testId = await this.nextTestId()
     const reading = standInById(this.truth, testId)
     if (reading.kind === 'number') {
       const field = await this.shown('#entry')
@@ -183,7 +186,14 @@ export class Hands {
       await this.shown('#entry [role="radio"]')
       const labels = await this.driver.findElements(By.css('#entry [role="radio"]'))
       const wanted = await this.outcomeLabel(testId, reading.outcome)
-      for (const label of labels) if ((await label.getText()) === wanted) await label.click()
+      let met = false
+      for (const label of labels) {
+        const own = (await label.getText()).replace(/\s+/g, ' ')
+        if (own !== wanted) continue
+        await label.click()
+        met = true
+      }
+      if (!met) throw new Error(`${testId} does not offer "${wanted}": ${await this.picture()}`)
       await this.act('pin')
     }
     return testId

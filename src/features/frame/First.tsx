@@ -20,6 +20,8 @@ interface Props {
   way: ShownWay | null
   /** Another way out, beside the button. */
   beside?: ReactNode
+  /** The way was said to be done. */
+  onDone?: () => void
 }
 
 /** What has to be settled before an act, one thing at a time and the gravest first; it stands in the act's place. */
@@ -97,18 +99,20 @@ function Hazards({ hand, reason }: { hand: JobInHand; reason: string }) {
 }
 
 /** The steps that lead there, each with its caution, why they are asked, and one touch to say that all of it is done. */
-function Way({ hand, holds, needs, way, beside }: Props) {
+function Way({ hand, holds, needs, way, beside, onDone }: Props) {
   const { claim, panel } = useClaim(hand)
   const states = holds.filter((hold) => hold.kind === 'state')
   const steps = way?.steps ?? []
   const minutes = steps.reduce((sum, step) => sum + step.minutes, 0)
   // Whoever did the steps has all that they leave, not only what the act asks.
   const stands = way ? way.end : needs
-  const done = () =>
+  const done = () => {
+    onDone?.()
     claim(
       Object.fromEntries(differing(hand.job.state, stands).map((variable) => [variable, stands[variable]!])),
       'implied',
     )
+  }
   return (
     <Sheet
       title={way ? 'First, in this order' : 'First'}

@@ -163,7 +163,8 @@ function WayColumn({ hand, ranking, test, holds, onChoose }: Props) {
   const way = useWay(hand, test.needs, holds[0]?.kind === 'state')
   return (
     <div className="flex min-h-0 flex-col">
-      <First hand={hand} needs={test.needs} holds={holds} way={way} />
+      {/* Whoever went the way reads what it was gone for, though another test is now the nearer one. */}
+      <First hand={hand} needs={test.needs} holds={holds} way={way} onDone={() => onChoose(test.id)} />
       <div className="flex border-t border-rule-2 py-1">
         <OtherTest ranking={ranking} test={test} onChoose={onChoose} />
       </div>
