@@ -5,10 +5,10 @@
 import { nodePressurePa, slotOf } from '../physics'
 import {
   SCENE,
+  behindPump,
   parameterAt,
   pumpMotor,
   restLeakSide,
-  type Layout,
   solveScene,
   type SceneId,
   type VehicleModel,
@@ -59,9 +59,9 @@ export class Compiler {
   formula(quantity: Quantity): Formula {
     switch (quantity.of) {
       case 'volts':
-        return this.difference(
-          this.wire(quantity.scene, quantity.red),
-          this.wire(quantity.scene, quantity.black),
+        return less(
+          this.single(this.wire(quantity.scene, quantity.red)),
+          this.single(this.wire(quantity.scene, quantity.black)),
         )
       case 'loss':
         return less(this.pressure(quantity.scene, quantity.from), this.pressure(quantity.scene, quantity.to))
@@ -185,9 +185,6 @@ export class Compiler {
   }
   private single(slot: number): Formula {
     return (probes) => probes[slot]!
-  }
-  private difference(one: number, other: number): Formula {
-    return (probes) => probes[one]! - probes[other]!
   }
   /** Mixture that the engine gets over what the sound vehicle gives it in the same scene: 1 right, below lean. */
   private mixture(scene: SceneId): Formula {
@@ -323,19 +320,6 @@ const less =
   (one: Formula, other: Formula): Formula =>
   (probes, theta) =>
     one(probes, theta) - other(probes, theta)
-
-const behind = new WeakMap<Layout, Set<string>>()
-/** Nodes that the pump's outlet leads to. */
-export function behindPump(layout: Layout): Set<string> {
-  const known = behind.get(layout)
-  if (known) return known
-  const pump = layout.parts.find((part) => part.id === 'pump')
-  const reached = new Set(pump?.to ? [pump.to] : [])
-  for (const node of reached)
-    for (const part of layout.parts) if (part.from === node && part.to) reached.add(part.to)
-  behind.set(layout, reached)
-  return reached
-}
 
 /** A meter at a leak of 1 mL/min, in still air; the distance at which half of it is left; what it shows outdoors. Typical. */
 const LEL_PER_ML_PER_MIN = 0.06

@@ -120,3 +120,16 @@ export function restLeakSide(layout: Layout, kind: PartKind): 'feed' | 'return' 
     return layout.parts.some((part) => part.kind === 'returnLine') ? 'return' : 'feed'
   return 'none'
 }
+
+const behind = new WeakMap<Layout, Set<string>>()
+/** Nodes that the outlet of a layout's pump leads to; none where it has no part called pump. */
+export function behindPump(layout: Layout): Set<string> {
+  const known = behind.get(layout)
+  if (known) return known
+  const pump = layout.parts.find((part) => part.id === 'pump')
+  const reached = new Set(pump?.to ? [pump.to] : [])
+  for (const node of reached)
+    for (const part of layout.parts) if (part.from === node && part.to) reached.add(part.to)
+  behind.set(layout, reached)
+  return reached
+}
