@@ -19,7 +19,7 @@ import {
   type SpecificationField,
   type VehicleState,
 } from '@/core/vehicle'
-import type { Complaint, Suspect } from '@/core/diagnosis'
+import { KNOWN_HOW, type Complaint, type Suspect } from '@/core/diagnosis'
 import type { Act, Consultation } from '@/core/practice'
 
 const present = z.enum(['yes', 'no', 'unknown'])
@@ -27,9 +27,7 @@ const complaintSchema = z.object({
   symptoms: z.array(z.string()).min(1),
   raisers: z.array(z.string()).default([]),
   failingNow: present.default('yes'),
-  known: z
-    .array(z.object({ repair: z.string(), how: z.enum(['renewed', 'seen sound']) }).strict())
-    .default([]),
+  known: z.array(z.object({ repair: z.string(), how: z.enum(KNOWN_HOW) }).strict()).default([]),
 })
 
 export const vehicleFileSchema = z

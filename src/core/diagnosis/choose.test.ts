@@ -141,7 +141,12 @@ describe('a cause that nobody listed', () => {
 
 describe('before a commitment', () => {
   it('what the repair lays open anyway is looked at on the way, for its own minutes', () => {
-    const noisy: Complaint = { symptoms: ['noisyPump'], raisers: [], failingNow: 'yes' }
+    const noisy: Complaint = {
+      symptoms: ['noisyPump'],
+      raisers: [],
+      failingNow: 'yes',
+      known: [{ repairId: 'cleanTank', how: 'renewed' }],
+    }
     const posterior = rank([seen('a', 'T74', 'whine'), seen('b', 'T03', 'steady')], noisy)
     const far = {
       ...situation,

@@ -230,7 +230,7 @@ const QUIET: Record<LayoutId, string[]> = {
   A06: ['F42', 'F68'],
   A07: ['F42', 'F68'],
   A08: ['U-return', 'F66', 'F68'],
-  A09: ['F42', 'F68', 'F49h'],
+  A09: ['F42', 'F49h', 'F68'],
   A10: ['F42'],
   A11: ['F68'],
   A12: ['F42'],
@@ -427,7 +427,7 @@ describe('the posterior', () => {
     const posterior = posteriorOf(wide, { ...complaint, symptoms: ['starvesUnderLoad'] }, evidence)
     const pair = posterior.classWeights[wide.classes.findIndex((entry) => entry.id === 'F41+F79')]!
     expect(Math.max(...posterior.classWeights)).toBe(pair)
-    expect(pair).toBeGreaterThan(0.25)
+    expect(pair).toBeGreaterThan(0.2)
   })
 })
 

@@ -5,6 +5,9 @@
 import {
   RAISERS,
   faulty,
+  formShares,
+  isBehind,
+  spoils,
   type Fault,
   type Graded,
   type RaiserId,
@@ -33,6 +36,12 @@ export interface Particle {
   form?: number
 }
 
+/** What the job has excluded or damped: repairs done and found good or bad parts. */
+export interface Done {
+  repairId: string
+  partWasBad: 'yes' | 'no' | 'unknown'
+}
+
 /** What is known before any reading. */
 export interface Complaint {
   symptoms: SymptomId[]
@@ -43,10 +52,12 @@ export interface Complaint {
   known?: KnownPart[]
 }
 
-/** A part that was renewed lately, or looked at and found sound, by the repair that would put it right. */
+/** What can be known of a part: renewed lately, renewed and the same complaint came back, looked at and found sound, tried without it (bypassed, bridged) and the complaint was the same. */
+export const KNOWN_HOW = ['renewed', 'came back', 'seen sound', 'same without'] as const
+/** A part by the repair that would put it right. */
 export interface KnownPart {
   repairId: string
-  how: 'renewed' | 'seen sound'
+  how: (typeof KNOWN_HOW)[number]
 }
 
 export type KnownSource = Exclude<FigureSource, 'generic'>
@@ -72,26 +83,31 @@ const TOTAL_SHARE = 0.2
 const SOMETIMES = 0.4
 
 export function singleParticles(model: VehicleModel, fault: Fault, classIndex: number): Particle[] {
-  const graded = fault.changes.some((change) => change.low !== change.high)
-  const strata = graded ? (fault.unlisted ? UNLISTED_STRATA : STRATA) : 1
+  const graded = [...fault.changes, ...(fault.forms ?? []).flat()].some(
+    (change) => change.low !== change.high,
+  )
+  const forms = formShares(fault)
+  const listed = fault.unlisted ? UNLISTED_STRATA : Math.ceil(STRATA / Math.sqrt(forms.length))
+  const strata = graded ? listed : 1
   const times = fault.comesAndGoes ? [1, SOMETIMES] : [1]
-  const forms = fault.forms ? fault.forms.map((_, form) => ({ form })) : [{}]
-  const split = times.length * forms.length
-  const own = (share: number, graded: Omit<Graded, 'fault'>, total?: 'first') =>
+  const own = (share: number, graded: Omit<Graded, 'fault'>) =>
     times.map((shows) => ({
       classIndex,
       shows,
-      weight: share / split,
+      weight: share / times.length,
       theta: faulty(model, [{ fault, ...graded }]),
-      ...(total && { total }),
-      ...(graded.form !== undefined && { form: graded.form }),
+      ...(graded.total && { total: 'first' as const }),
+      ...(fault.forms && { form: graded.form }),
     }))
-  const every = forms.flatMap((form) => [
+  const every = forms.flatMap((share, form) => [
     ...Array.from({ length: strata }, (_, k) => {
       const severity = strata === 1 ? 0.5 : -PAST_RANGE + ((1 + 2 * PAST_RANGE) * (k + 0.5)) / strata
-      return own((fault.total ? 1 - TOTAL_SHARE : 1) / strata, { severity, ...form })
+      return own((share * (fault.total ? 1 - TOTAL_SHARE : 1)) / strata, { severity, form })
     }),
-    ...(fault.total ? [own(TOTAL_SHARE, { severity: 1, total: true, ...form }, 'first')] : []),
+    // A chain that went to its end stands at its first stage: nothing goes on to spoil what lies behind.
+    ...(fault.total && (!fault.chain || form === 0)
+      ? [own(TOTAL_SHARE * (fault.chain ? 1 : share), { severity: 1, total: true, form })]
+      : []),
   ])
   // One time after the other, so that neighbours differ in severity alone; both share what they solve.
   return times.flatMap((_, at) => every.map((both): Particle => ({ ...both[at]!, theta: both[0]!.theta })))
@@ -130,22 +146,42 @@ export function pairParticles(model: VehicleModel, one: Fault, other: Fault, cla
   ]
 }
 
-/** What is left of a fault on a part that is new (early failures), or that somebody looked at and called sound; typical. */
-const LEFT_OF: Record<KnownPart['how'], number> = { renewed: 0.15, 'seen sound': 0.1 }
+/** What is left of a fault on a part that is new (early failures), new and yet the same again, or that somebody looked at and called sound; typical. */
+const LEFT_OF: Record<KnownPart['how'], number> = {
+  renewed: 0.15,
+  'came back': 0.3,
+  'seen sound': 0.1,
+  'same without': 0.07,
+}
+/** How much likelier the cause behind a part is once a new one did not last, or a bad one was not all; typical. */
+const BEHIND_IT = 5
 
-/** Prior weight of a fault: its frequency times what raises it, less what is known of its part. What comes of work on it is no rarer on a new part. */
+/** Prior weight of a fault: its frequency times what raises it, less what is known of its part. What comes of work on it is no rarer on a new part; what spoils parts one after the other is likelier once one did not last. */
 export function priorWeight(fault: Fault, { raisers, known = [] }: Complaint): number {
   const raised = raisers.reduce(
     (weight, raiser) => (fault.raisers.includes(raiser) ? weight * RAISERS[raiser].factor : weight),
     fault.weight,
   )
-  return known
-    .filter(({ repairId }) => fault.repairs.includes(repairId))
-    .reduce(
-      (weight, { how }) =>
-        how === 'renewed' && fault.raisers.includes('recentWork') ? weight : weight * LEFT_OF[how],
-      raised,
-    )
+  return known.reduce((weight, part) => weight * knownFactor(fault, part), raised)
+}
+
+function knownFactor(fault: Fault, { repairId, how }: KnownPart): number {
+  if (fault.repairs.includes(repairId))
+    return how === 'renewed' && fault.raisers.includes('recentWork') ? 1 : LEFT_OF[how]
+  return how === 'came back' && isBehind(fault, repairId) ? BEHIND_IT : 1
+}
+
+/** What is left of a fault once its repair was done and did not cure: a part that was found sound is out; a new one in place of a bad one may be bad in its turn. */
+const LEFT_AFTER: Record<Done['partWasBad'], number> = { yes: 0.05, unknown: 0.03, no: 1e-9 }
+
+/** A repair that did not cure damps what it should have cured, the more so when the old part was sound; a bad part that was not all raises what spoils it. */
+export function doneFactor(faults: Fault[], done: Done[]): number {
+  return done.reduce((factor, { repairId, partWasBad }) => {
+    if (faults.some((fault) => fault.repairs.includes(repairId))) return factor * LEFT_AFTER[partWasBad]
+    return partWasBad === 'yes' && faults.some((fault) => spoils(fault, repairId))
+      ? factor * BEHIND_IT
+      : factor
+  }, 1)
 }
 
 /** Symptoms that a vehicle which does not start cannot show. */

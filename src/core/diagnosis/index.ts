@@ -13,7 +13,7 @@ export {
   type Catalogue,
 } from './table'
 export { observe, observerOf, type Observer } from './observe'
-export { posteriorOf, type Evidence, type Done, type Posterior } from './posterior'
+export { posteriorOf, type Evidence, type Posterior } from './posterior'
 export { predictiveOf, readingSigma } from './scatter'
 export * from './suspects'
 export { TYPICAL_WORKSHOP, type Attempt, type Situation, type Workshop } from './loss'

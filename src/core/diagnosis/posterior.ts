@@ -7,7 +7,7 @@
  */
 import { normalCdf, normalDensity, toSi, type Entered } from '../shared'
 import { normalisedWeights, weighed, withSlips, type ParticleState } from './belief'
-import { complaintLikelihood, priorWeight, type Complaint } from './hypotheses'
+import { complaintLikelihood, doneFactor, priorWeight, type Complaint, type Done } from './hypotheses'
 import { learn, predictiveOf, readingSigma, roomFor, type Predictive, type Room } from './scatter'
 import type { Catalogue, NumericTest, Table } from './table'
 
@@ -42,12 +42,6 @@ export interface Evidence {
   faultPresent: 'yes' | 'no' | 'unknown'
   /** The technician was not sure of it. */
   doubtful?: boolean
-}
-
-/** What the job has excluded or damped: repairs done and found good or bad parts. */
-export interface Done {
-  repairId: string
-  partWasBad: 'yes' | 'no' | 'unknown'
 }
 
 export interface Posterior {
@@ -85,13 +79,7 @@ export function priorStates(table: Table, complaint: Complaint, done: Done[] = [
       (weight, fault) => weight * (single.get(fault.id)! / total),
       entry.faults.length === 2 ? 0.5 : 1,
     )
-    return (
-      product *
-      doneFactor(
-        entry.faults.map((fault) => fault.repairs),
-        done,
-      )
-    )
+    return product * doneFactor(entry.faults, done)
   })
   let mass = 0
   const weights = table.predicted.map((entry) => {
@@ -117,20 +105,6 @@ export function priorStates(table: Table, complaint: Complaint, done: Done[] = [
     mean: table.belief.mean?.slice() ?? null,
     lost: [...table.belief.lost],
   }))
-}
-
-/** What is left of a fault once its repair was done and did not cure: a part that was found sound is out; a new one in place of a bad one may be bad in its turn. */
-const LEFT_AFTER: Record<Done['partWasBad'], number> = { yes: 0.05, unknown: 0.03, no: 1e-9 }
-
-/** A repair that did not cure damps what it should have cured; the more so when the old part was sound. */
-function doneFactor(repairsOfFaults: string[][], done: Done[]): number {
-  return done.reduce(
-    (factor, entry) =>
-      repairsOfFaults.some((repairs) => repairs.includes(entry.repairId))
-        ? factor * LEFT_AFTER[entry.partWasBad]
-        : factor,
-    1,
-  )
 }
 
 /** Folds the evidence. Pure: the same table, complaint and evidence give the same weights to the last bit. */

@@ -30,6 +30,7 @@ import { levelByDip, litresAfter } from '../procedure'
 import { differenceFromSi, differenceToSi, toSi, unitKind, type CubicMetre } from '../shared'
 import { endsClear, mayClear, type MeterReading } from './meter'
 import { leakStandId, type Wait } from './orders'
+import { knownOf, sayPart, type PartSaid } from './partsKnown'
 import { pauseEnded, type Pause } from './pauses'
 import { layoutKeyOf, type VehicleRecord } from './vehicleRecord'
 import { liveEvents, type BodyOf, type JobEvent, type Placed } from '../records'
@@ -84,6 +85,8 @@ export interface JobView {
   neededBy: string | null
   complaint: Complaint
   noted: BodyOf<'complaint-noted'> | null
+  /** What is known of parts without a reading, the last word on each. */
+  parts: Map<string, PartSaid>
   danger: boolean
   state: VehicleState
   /** By dip, less what the steps drained, with what they poured. */
@@ -174,6 +177,7 @@ function emptyJob(id: string): JobView {
     neededBy: null,
     complaint: { symptoms: [], raisers: [], failingNow: 'unknown' },
     noted: null,
+    parts: new Map(),
     danger: false,
     state: DRIVEN_IN,
     litres: null,
@@ -304,6 +308,7 @@ function apply(job: JobView, event: JobEvent): void {
         symptoms: event.body.symptoms.filter(isSymptom),
         raisers: event.body.raisers as RaiserId[],
         failingNow: event.body.failingNow,
+        known: knownOf(job.parts),
       }
       job.danger = job.complaint.symptoms.some((symptom) => DANGERS.includes(symptom))
       return
@@ -469,6 +474,7 @@ const NOTES = [
   'provoked',
   'survey-noted',
   'way-taken',
+  'part-known',
 ] as const
 type NoteEvent = Extract<JobEvent, { kind: (typeof NOTES)[number] }>
 const isNote = (event: JobEvent): event is NoteEvent => (NOTES as readonly string[]).includes(event.kind)
@@ -476,6 +482,7 @@ const isNote = (event: JobEvent): event is NoteEvent => (NOTES as readonly strin
 /** What is kept beside the readings. */
 function note(job: JobView, event: NoteEvent) {
   if (event.kind === 'hazards-confirmed') job.hazardsConfirmedOrder = job.order
+  else if (event.kind === 'part-known') sayPart(job, event)
   else if (event.kind === 'opening-noted') job.inside.set(event.body.item, event.body.finding)
   else if (event.kind === 'waste-noted') job.waste.push({ ...event.body, at: event.at })
   else if (event.kind === 'photo-kept') job.photos.push({ ...event.body, at: event.at, eventId: event.id })

@@ -1,15 +1,24 @@
 /**
  * The cause behind the cause: what a bad part raises as a question upstream of itself. A job may be
- * closed on the symptom alone, but then it says so, and the vehicle's next job remembers it.
+ * closed on the symptom alone, but then it says so, and the vehicle's next job remembers it: the same
+ * complaint again makes what stands behind the part likelier (`isBehind`).
  */
+import type { Fault } from './faults'
+
 export interface UpstreamCause {
   id: string
   /** Repairs whose bad part raises the question. */
   raisedBy: string[]
+  /** Faults that it asks for, by their templates; none where no layout has one. */
+  faults: string[]
   /** What to ask, and how it is seen. */
   question: string
   how: string
+  /** What is left to do where it is so, and what living with it means. */
+  remedy?: string
 }
+
+const TANK_DIRT = ['F07', 'F08', 'F09', 'F10', 'F20', 'F36']
 
 export const UPSTREAM_CAUSES: UpstreamCause[] = [
   {
@@ -24,60 +33,82 @@ export const UPSTREAM_CAUSES: UpstreamCause[] = [
       'injectors',
       'carburettor',
     ],
+    faults: TANK_DIRT,
     question: 'Is there rust or a loose liner in the tank?',
     how: 'Cut the old filter open, rub its dirt to a magnet',
+    remedy:
+      'Look in first. Rust and varnish: clean it. A loose liner: stripped and lined anew by someone who does it, or a new tank. Until then a finer filter and a date to change it.',
+  },
+  {
+    id: 'waterBehind',
+    raisedBy: ['filter', 'firstFilter', 'fineFilter'],
+    faults: ['F03', 'F07'],
+    question: 'Does water stand in the tank?',
+    how: 'Sample from the lowest place, 10 min in a clear glass',
+    remedy: 'Drain it to the last litre, find where it comes in: cap, neck, drains.',
   },
   {
     id: 'dirtToInjectors',
     raisedBy: ['cleanTank', 'drainFuel'],
+    faults: ['F50', 'F50d', 'F59', 'F41'],
     question: 'Did the dirt reach filter and injectors?',
     how: 'Filter cut open, injectors compared',
   },
   {
     id: 'ventShut',
     raisedBy: ['module', 'strokePump', 'linePump', 'cleanTank'],
+    faults: ['F13', 'F14', 'F15', 'F09', 'F20'],
     question: 'Was the vent shut, or the inlet starved?',
     how: 'Cap off while it fails, suction read at the pump',
+    remedy: 'Vent free before the new pump runs: it wears like the old one.',
   },
   {
     id: 'tankCollapsed',
     raisedBy: ['clearVent', 'capSeal'],
+    faults: ['F11'],
     question: 'Has the tank been drawn in?',
     how: 'Floor against the pickup, sender read from empty to full',
   },
   {
     id: 'poorFeed',
     raisedBy: ['module', 'linePump', 'relay', 'fuse'],
+    faults: ['F70', 'F71', 'F77', 'F78', 'F79'],
     question: 'Do feed and ground lose volts?',
     how: 'Drop on both sides, pump running',
   },
   {
     id: 'hotPlug',
     raisedBy: ['plug', 'hatchLead', 'senderPlug'],
+    faults: ['F78', 'F25'],
     question: 'Does the pump draw too much, or the ground too little?',
     how: 'Clamp the pump, read the ground drop',
+    remedy: 'New pins brown again in weeks while the ground loses volts.',
   },
   {
     id: 'whatBlewIt',
     raisedBy: ['fuse', 'gaugeFuse'],
+    faults: ['F80', 'F24', 'F25', 'F27'],
     question: 'What blew the fuse?',
     how: 'Loom to ground, pump current',
   },
   {
     id: 'oldHose',
     raisedBy: ['rearLine', 'suctionLine', 'feedJoint', 'flangeSeal', 'capSeal'],
+    faults: ['F36', 'F30s', 'F32', 'F37', 'F38'],
     question: 'Are the other hoses and seals as old?',
     how: 'Ethanol in the fuel, age printed on the hose',
   },
   {
     id: 'pumpPressure',
     raisedBy: ['carburettor'],
+    faults: [],
     question: 'Does the pump press too hard on the needle?',
     how: 'Pressure at the needle, pump stalled',
   },
   {
     id: 'gaugeLied',
     raisedBy: ['refuel'],
+    faults: [],
     question: 'Did the gauge show fuel that was not there?',
     how: 'Gauge against a dip',
   },
@@ -86,3 +117,12 @@ export const UPSTREAM_CAUSES: UpstreamCause[] = [
 /** Questions that these repairs raise, each once. */
 export const upstreamOf = (repairIds: string[]): UpstreamCause[] =>
   UPSTREAM_CAUSES.filter((cause) => cause.raisedBy.some((id) => repairIds.includes(id)))
+
+/** Does this fault spoil what the repair puts right? */
+export const spoils = (fault: Fault, repairId: string): boolean =>
+  fault.chain?.stages.some((stage) => stage.some((effect) => effect.repairs.includes(repairId))) ?? false
+
+/** Is this fault a cause to ask for where the part of a repair did not last? */
+export const isBehind = (fault: Fault, repairId: string): boolean =>
+  spoils(fault, repairId) ||
+  upstreamOf([repairId]).some((cause) => cause.faults.includes(fault.id.split('@')[0]!))

@@ -45,9 +45,9 @@ describe('the cause behind the cause', () => {
     expect(new Set(UPSTREAM_CAUSES.map((cause) => cause.question)).size).toBe(UPSTREAM_CAUSES.length)
   })
   it('a clogged filter asks for the tank, a fuse for what blew it, two repairs ask each question once', () => {
-    expect(upstreamOf(['filter']).map((cause) => cause.id)).toEqual(['tankDirt'])
+    expect(upstreamOf(['filter']).map((cause) => cause.id)).toEqual(['tankDirt', 'waterBehind'])
     expect(upstreamOf(['fuse']).map((cause) => cause.id)).toContain('whatBlewIt')
-    expect(upstreamOf(['filter', 'injectors']).map((cause) => cause.id)).toEqual(['tankDirt'])
+    expect(upstreamOf(['filter', 'injectors']).map((cause) => cause.id)).toEqual(['tankDirt', 'waterBehind'])
     expect(upstreamOf([])).toEqual([])
   })
 })

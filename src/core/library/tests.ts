@@ -561,7 +561,7 @@ export const TESTS: Test[] = [
     instrument: 'eye',
     reading: see(
       outcome('silent', 'Silent', below(speed('keyOn'), 60, 20)),
-      outcome('weak', 'Weak or slow', below(speed('keyOn'), 440, 18)),
+      outcome('weak', 'Weak or slow', below(speed('keyOn'), 400, 45)),
       outcome('rough', 'Loud, rough', above(parameter('pump.noise'), 0.4, 0.08)),
       outcome('steady', 'Steady hum'),
     ),

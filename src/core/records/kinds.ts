@@ -43,6 +43,16 @@ export const KINDS = {
       history: text,
     }),
   },
+  /** What is known of a part without a reading: new, new and the same again, looked at, tried without it. The last word on it counts. */
+  'part-known': {
+    version: 1,
+    body: z.object({
+      repairId: id,
+      how: z.enum(['renewed', 'came back', 'seen sound', 'same without', 'withdrawn']),
+      when: z.string().max(80),
+      who: z.string().max(80),
+    }),
+  },
   'state-asserted': {
     version: 1,
     body: z.object({

@@ -21,7 +21,9 @@ import {
   ACCURACY,
   FAULT_TEMPLATES,
   curesAs,
+  effectsLeft,
   faulty,
+  formShares,
   libraryOf,
   testById,
   type Fault,
@@ -53,6 +55,9 @@ export interface HiddenFault {
   severity: number
   /** To its end: shut, off, open for good. */
   total?: boolean
+  /** Of a chain: repairs that put effects of it right, and whether its cause is. */
+  putRight?: string[]
+  causeGone?: boolean
 }
 export interface TruthVehicle {
   seed: number
@@ -129,10 +134,7 @@ export function truthVehicle(
   const graded = hidden.flatMap(({ faultId, ...far }) => {
     const fault = faultIn(layout, faultId)
     if (!fault) return []
-    const form = Math.floor(
-      (fault.forms?.length ?? 1) * seededRandom(seed ^ seedFrom(`form ${faultId}`)).next(),
-    )
-    return [{ fault, form, ...far }]
+    return [{ fault, form: formOf(fault, seed, far.total), ...far }]
   })
   // What a fault sets is scattered about where it sets it.
   faulty(model, graded).forEach((value, at) => {
@@ -144,6 +146,16 @@ export function truthVehicle(
   })
   const laws = mismatch.family ? drawnLaws(seededRandom(seed ^ seedFrom('laws'))) : USUAL_LAWS
   return { seed, specification, model, theta, hidden, mismatch, laws }
+}
+
+/** Which form a fault of this vehicle has; a chain that went to its end stands at its first stage. */
+function formOf(fault: Fault, seed: number, total?: boolean): number {
+  if (total && fault.chain) return 0
+  let left = seededRandom(seed ^ seedFrom(`form ${fault.id}`)).next()
+  return Math.max(
+    0,
+    formShares(fault).findIndex((share) => (left -= share) < 0),
+  )
 }
 
 const isContent = ({ id }: { id: string }) => id === 'tank.volumeM3'
@@ -205,14 +217,42 @@ function faultIn(layout: Layout, id: string): Fault | null {
   return fault
 }
 
-/** The same vehicle after a repair has put these faults right. */
+/** The same vehicle after these repairs; of a chain what they leave stays, its cause or what it has spoilt. */
 export function repaired(vehicle: TruthVehicle, repairIds: string[]): TruthVehicle {
-  const { layout } = vehicle.model
-  const cured = repairIds.map(curesAs)
-  const left = vehicle.hidden.filter(
-    ({ faultId }) => !faultIn(layout, faultId)?.repairs.some((repair) => cured.includes(repair)),
-  )
-  return truthVehicle(vehicle.seed, vehicle.specification, left, layout, vehicle.mismatch)
+  const cured = [...repairIds, ...repairIds.map(curesAs)]
+  const left = vehicle.hidden.flatMap((hidden) => {
+    const fault = faultIn(vehicle.model.layout, hidden.faultId)
+    return fault ? leftOf(fault, hidden, cured, vehicle.seed) : [hidden]
+  })
+  return sameWith(vehicle, left)
+}
+
+/** The same vehicle with other faults. */
+export const sameWith = ({ seed, specification, model, mismatch }: TruthVehicle, hidden: HiddenFault[]) =>
+  truthVehicle(seed, specification, hidden, model.layout, mismatch)
+
+/** Causes that are still there, and effects of chains that are. */
+export function faultsLeft(vehicle: TruthVehicle): { causes: number; effects: number } {
+  const left = vehicle.hidden.map((hidden) => {
+    const fault = faultIn(vehicle.model.layout, hidden.faultId)
+    return {
+      causes: hidden.causeGone ? 0 : 1,
+      effects: fault
+        ? effectsLeft({ fault, form: formOf(fault, vehicle.seed, hidden.total), ...hidden }).length
+        : 0,
+    }
+  })
+  const sum = (of: 'causes' | 'effects') => left.reduce((total, one) => total + one[of], 0)
+  return { causes: sum('causes'), effects: sum('effects') }
+}
+
+function leftOf(fault: Fault, hidden: HiddenFault, cured: string[], seed: number): HiddenFault[] {
+  const atCause = fault.repairs.some((repair) => cured.includes(repair))
+  if (!fault.chain) return atCause ? [] : [hidden]
+  const putRight = [...(hidden.putRight ?? []), ...cured]
+  const after = { ...hidden, putRight, causeGone: hidden.causeGone || atCause }
+  const spoilt = effectsLeft({ fault, form: formOf(fault, seed, after.total), ...after })
+  return after.causeGone && spoilt.length === 0 ? [] : [after]
 }
 
 export interface SceneState extends TruthFields {

@@ -4,8 +4,16 @@
  */
 import { deriveSome, nominalTable, type Complaint, type Table } from '@/core/diagnosis'
 import { libraryOf, type Fault } from '@/core/library'
-import { seedFrom, seededRandom } from '@/core/shared'
-import { HARSH, STANDARD, WIDE, truthValue, truthVehicle, type TruthVehicle } from '@/core/simulate'
+import { seedFrom, seededRandom, type Random } from '@/core/shared'
+import {
+  HARSH,
+  STANDARD,
+  WIDE,
+  faultsLeft,
+  truthValue,
+  truthVehicle,
+  type TruthVehicle,
+} from '@/core/simulate'
 import {
   LAYOUTS,
   asKnown,
@@ -22,6 +30,8 @@ import {
  * faults, 15 % pairs. missing: the true fault is not in the library.
  * The wide world: families off the typical figures, with laws of their own, and a tank that holds
  * anything. wide: as standard. total: a fault that went to its end. wideIntermittent: it comes and goes.
+ * chain: a cause that has spoilt more than itself. new: three parts are said to be new; one in ten times it
+ * is the bad one.
  */
 export const GROUPS = [
   'standard',
@@ -32,6 +42,8 @@ export const GROUPS = [
   'total',
   'wideIntermittent',
   'wideMissing',
+  'chain',
+  'new',
 ] as const
 export type Group = (typeof GROUPS)[number]
 
@@ -59,7 +71,8 @@ export const benchLayout = (id: BenchLayout): Layout =>
     id.endsWith('g') ? 'gauge' : id.endsWith('l') ? 'leak' : 'engine',
   )
 
-const inWideWorld = (group: Group) => ['wide', 'total', 'wideIntermittent', 'wideMissing'].includes(group)
+const inWideWorld = (group: Group) =>
+  ['wide', 'total', 'wideIntermittent', 'wideMissing', 'chain', 'new'].includes(group)
 
 /** What is known of the vehicle: nothing but what is typical in the wide world, every figure in the narrow one. */
 function knownOf(layout: Layout, wide: boolean): Specification {
@@ -100,6 +113,7 @@ export function complaintOf(vehicle: TruthVehicle): Complaint {
 /** Faults that a group draws from. */
 function poolOf(group: Group, all: Fault[]): Fault[] {
   if (comesAndGoes(group)) return all.filter((fault) => fault.comesAndGoes)
+  if (group === 'chain') return all.filter((fault) => fault.chain)
   return group === 'total' ? all.filter((fault) => fault.total) : all
 }
 const comesAndGoes = (group: Group) => group === 'intermittent' || group === 'wideIntermittent'
@@ -127,7 +141,11 @@ export function caseOf(layoutId: BenchLayout, group: Group, seed: number): Case 
     total: fault.total !== undefined && (group === 'total' || (inWideWorld(group) && random.next() < TOTAL)),
   }))
   const vehicle = truthVehicle(seed, knownOf(layout, inWideWorld(group)), hidden, layout, mismatchOf(group))
-  const complaint = complaintOf(vehicle)
+  if (group === 'chain' && faultsLeft(vehicle).effects === 0) return null
+  const complaint = {
+    ...complaintOf(vehicle),
+    ...(group === 'new' && { known: newParts(all, first, random) }),
+  }
   if (complaint.symptoms.length === 0) return null
   const base = tableOf(layoutId, group)
   const missing = isMissing(group) ? base.classes.findIndex((entry) => entry.id === first.id) : -1
@@ -145,6 +163,17 @@ export function caseOf(layoutId: BenchLayout, group: Group, seed: number): Case 
         : { ...base, predicted: base.predicted.filter((entry) => entry.particle.classIndex !== missing) },
   }
 }
+
+/** Three parts that the driver calls new: early failures are one in ten of what is found. */
+function newParts(all: Fault[], first: Fault, random: Random): Complaint['known'] {
+  const others = [...new Set(all.flatMap((fault) => fault.repairs.slice(0, 1)))].filter(
+    (id) => !first.repairs.includes(id),
+  )
+  const named = [0, 1, 2].map(() => others[Math.floor(random.next() * others.length)]!)
+  if (random.next() < EARLY_FAILURES) named[0] = first.repairs[0]!
+  return [...new Set(named)].map((repairId) => ({ repairId, how: 'renewed' as const }))
+}
+const EARLY_FAILURES = 0.1
 
 function drawn(faults: Fault[], share: number): Fault {
   let left = share * faults.reduce((sum, fault) => sum + fault.weight, 0)

@@ -6,7 +6,7 @@ import { repairById } from '@/core/library'
 import { TYPICAL_WORKSHOP } from '@/core/diagnosis'
 import { DRIVEN_IN } from '@/core/vehicle'
 import { seedFrom, seededRandom } from '@/core/shared'
-import { repaired, standInById, truthVehicle } from '@/core/simulate'
+import { faultsLeft, repaired, sameWith, standInById, truthVehicle } from '@/core/simulate'
 import { complaintOf, tableOf, type BenchLayout, type Case, type Group } from './cases'
 
 export interface Outcome {
@@ -27,6 +27,8 @@ export interface Outcome {
   over: number
   repairs: string[]
   cured: boolean
+  /** Times that the complaint came back after an effect alone was put right. */
+  returns: number
 }
 
 const planner = plannerOf()
@@ -60,6 +62,7 @@ export function play(one: Case, policy: PolicyId): Outcome {
     over: 0,
     repairs: [],
     cured: false,
+    returns: 0,
   }
   let vehicle = one.vehicle
   for (let turn = 0; turn < MOST_ACTS && !outcome.cured; turn += 1) {
@@ -90,29 +93,36 @@ export function play(one: Case, policy: PolicyId): Outcome {
       )
       continue
     }
-    const after = repaired(vehicle, [act.repairId])
-    const right = after.hidden.length < vehicle.hidden.length
+    const before = faultsLeft(vehicle)
+    vehicle = repaired(vehicle, [act.repairId])
+    const left = faultsLeft(vehicle)
+    // What a chain has spoilt is worth putting right, and no cure of it.
+    const right = left.causes < before.causes || (before.causes === 0 && left.effects < before.effects)
     outcome.first ??= { repairId: act.repairId, stated: act.probability, right }
     if (outcome.repairs.length === 0) {
       outcome.testsToVerdict = state.readings
       outcome.moneyToVerdict = state.money
     }
     outcome.repairs.push(act.repairId)
-    vehicle = after
-    outcome.cured = vehicle.hidden.length === 0
-    // The complaint is asked anew; a second fault that nobody feels alone leaves nothing to trace.
-    const complaint = outcome.cured ? undefined : complaintOf(vehicle)
-    if (complaint && complaint.symptoms.length === 0) outcome.cured = true
+    let complaint = complaintOf(vehicle)
+    // Nobody feels what is left: that is a cure, or for a chain the time until it is back.
+    const quiet = vehicle.hidden.length === 0 || complaint.symptoms.length === 0
+    const comesBack = quiet && isChain(one) && left.causes > 0
+    outcome.cured = quiet && !comesBack
+    if (comesBack) {
+      if (outcome.returns === MOST_RETURNS) break
+      outcome.returns += 1
+      vehicle = sameWith(vehicle, one.vehicle.hidden)
+      complaint = { ...complaintOf(vehicle), known: [{ repairId: act.repairId, how: 'came back' }] }
+    }
     state = answer(
       state,
       act,
       {
         kind: 'repaired',
         cured: outcome.cured,
-        partWasBad: right ? 'yes' : 'no',
-        ...(complaint && complaint.symptoms.length > 0
-          ? { complaint: { ...complaint, failingNow: one.complaint.failingNow } }
-          : {}),
+        partWasBad: right || left.effects < before.effects ? 'yes' : 'no',
+        ...(!outcome.cured && { complaint: { ...complaint, failingNow: one.complaint.failingNow } }),
       },
       planner,
     )
@@ -125,6 +135,10 @@ export function play(one: Case, policy: PolicyId): Outcome {
     over: state.money - unavoidable(one, pricer, state, outcome),
   }
 }
+
+const isChain = (one: Case) => one.group === 'chain'
+/** After so many returns a workshop gives up. */
+const MOST_RETURNS = 2
 
 /** The cheapest repair of each hidden fault that was felt, from the vehicle as it was driven in. */
 function unavoidable(one: Case, pricer: Pricer, state: Consultation, outcome: Outcome): number {

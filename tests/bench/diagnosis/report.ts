@@ -66,6 +66,10 @@ function calibration(list: Outcome[], missing: Outcome[]): string {
   ].join('\n')
 }
 
+/** Chains that were cured at their cause, at once or when they had come back. */
+const chains = (list: Outcome[]) =>
+  `Chains cured at the cause without a return: ${shareText(list.filter((one) => one.cured && one.returns === 0).length, list.length)}; after one at most: ${shareText(list.filter((one) => one.cured && one.returns <= 1).length, list.length)}.`
+
 export function report(all: Outcome[]): string {
   const engine = all.filter((one) => one.policy === 'engine')
   const of = (group: string) => engine.filter((one) => one.group === group)
@@ -108,6 +112,9 @@ export function report(all: Outcome[]): string {
     row('wide world, shut, off or open for good', of('total')),
     row('wide world, comes and goes', of('wideIntermittent')),
     row('wide world, true fault missing from the library', of('wideMissing')),
+    row('wide world, three parts said to be new', of('new')),
+    row('wide world, a chain: first repair at its cause', of('chain')),
+    chains(of('chain')),
     '',
     '## Stated against true, standard mismatch',
     calibration(standard, of('missing')),

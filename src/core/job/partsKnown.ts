@@ -1,0 +1,81 @@
+/**
+ * What is known of parts without a reading of this job: said by the person, or done in an earlier job of
+ * the vehicle. A part is named by the repair that would put it right.
+ */
+import type { KnownPart } from '../diagnosis'
+import { curesAs, isBehind, libraryOf, upstreamOf, type Fault, type SymptomId } from '../library'
+import type { Layout } from '../vehicle'
+import type { BodyOf, JobEvent } from '../records'
+import type { JobView } from './fold'
+
+/** The last word on a part, and when it was said. */
+export type PartSaid = BodyOf<'part-known'> & { at: number; eventId: string }
+
+/** A part that an earlier job of this vehicle renewed. */
+export interface PastPart extends KnownPart {
+  /** When that job was signed, ms. */
+  signedAt: number
+}
+
+/** The same complaint within so many days of the repair is a comeback; typical. */
+export const COMEBACK_DAYS = 180
+/** A part counts as new for so long; typical. */
+const NEW_DAYS = 730
+const DAY_MS = 86_400_000
+
+/** Keeps the last word on each part; 'withdrawn' takes it back. */
+export function sayPart(job: JobView, event: Extract<JobEvent, { kind: 'part-known' }>): void {
+  job.parts.set(event.body.repairId, { ...event.body, at: event.at, eventId: event.id })
+  job.complaint = { ...job.complaint, known: knownOf(job.parts) }
+}
+
+/** What was said, as the engine takes it. */
+export const knownOf = (parts: JobView['parts']): KnownPart[] =>
+  [...parts.values()].flatMap(({ repairId, how }) =>
+    how === 'withdrawn' ? [] : [{ repairId: curesAs(repairId), how }],
+  )
+
+/**
+ * Parts that the vehicle's signed jobs renewed and that still count as new, the last job of each part; one
+ * whose complaint is here again within the time of a comeback has come back.
+ */
+export function partsOfThePast(jobs: JobView[], symptoms: SymptomId[], nowMs: number): PastPart[] {
+  const parts = new Map<string, PastPart>()
+  for (const job of [...jobs].sort((one, other) => (one.signed?.at ?? 0) - (other.signed?.at ?? 0))) {
+    const signedAt = job.signed?.at
+    if (signedAt === undefined || signedAt > nowMs || nowMs - signedAt > NEW_DAYS * DAY_MS) continue
+    const again =
+      nowMs - signedAt < COMEBACK_DAYS * DAY_MS &&
+      job.complaint.symptoms.some((symptom) => symptoms.includes(symptom))
+    for (const repairId of job.finishedRepairs)
+      parts.set(repairId, { repairId, how: again ? 'came back' : 'renewed', signedAt })
+  }
+  return [...parts.values()]
+}
+
+/** A cause to ask for behind a part that did not last or was not all. */
+export interface CauseBehind {
+  question: string
+  how: string
+  remedy: string | null
+  /** Days until it is back where it is so and stays; null where nothing says. */
+  backInDays: readonly [number, number] | null
+}
+
+/** The causes behind a repair on this layout, with what becomes of it where they stay. */
+export function causesBehind(layout: Layout, repairId: string): CauseBehind[] {
+  const behind = libraryOf(layout).faults.filter((fault) => isBehind(fault, repairId))
+  return upstreamOf([repairId]).map((cause) => ({
+    question: cause.question,
+    how: cause.how,
+    remedy: cause.remedy ?? null,
+    backInDays: soonest(behind.filter((fault) => cause.faults.includes(fault.id.split('@')[0]!))),
+  }))
+}
+
+function soonest(faults: Fault[]): readonly [number, number] | null {
+  const days = faults.flatMap((fault) => (fault.chain ? [fault.chain.backInDays] : []))
+  return days.length === 0
+    ? null
+    : [Math.min(...days.map(([low]) => low)), Math.max(...days.map(([, high]) => high))]
+}
