@@ -1,7 +1,6 @@
 /** Chains: one cause with several effects. Evidence at an effect speaks for the cause; an effect that did not last speaks louder. */
 import { describe, expect, it } from 'vitest'
 import { faulty, formShares, libraryOf } from '../library'
-import { faultsLeft, repaired, truthVehicle } from '../simulate'
 import { LAYOUTS, LAYOUT_IDS, parameterAt, specificationOf, vehicleModel } from '../vehicle'
 import {
   deriveSome,
@@ -61,22 +60,6 @@ describe('the chains of the library', () => {
     expect(relined[at('tank.liner')]).toBe(sound[at('tank.liner')])
     expect(relined[at('filter.loss')]).toBe(sound[at('filter.loss')])
     expect(relined[at('injectors.gain')]).toBeLessThan(sound[at('injectors.gain')]!)
-  })
-})
-
-describe('a truth vehicle with a chain', () => {
-  const seed = Array.from({ length: 60 }, (_, k) => k).find(
-    (k) =>
-      faultsLeft(truthVehicle(k, specificationOf({}, A01), [{ faultId: 'F10', severity: 0.5 }])).effects ===
-      3,
-  )!
-  const vehicle = truthVehicle(seed, specificationOf({}, A01), [{ faultId: 'F10', severity: 0.5 }])
-  it('is cured by its cause and what that leaves, in either order, and by nothing less', () => {
-    expect(faultsLeft(repaired(vehicle, ['injectors']))).toEqual({ causes: 1, effects: 2 })
-    expect(faultsLeft(repaired(vehicle, ['cleanTank']))).toEqual({ causes: 0, effects: 1 })
-    expect(repaired(repaired(vehicle, ['cleanTank']), ['injectors']).hidden).toEqual([])
-    expect(repaired(repaired(vehicle, ['injectors']), ['cleanTank']).hidden).toEqual([])
-    expect(repaired(vehicle, ['relay']).hidden).toHaveLength(1)
   })
 })
 

@@ -2,11 +2,10 @@
  * What is known of parts without a reading of this job: said by the person, or done in an earlier job of
  * the vehicle. A part is named by the repair that would put it right.
  */
-import type { KnownPart } from '../diagnosis'
-import { curesAs, isBehind, libraryOf, upstreamOf, type Fault, type SymptomId } from '../library'
+import type { Complaint, KnownPart } from '../diagnosis'
+import { curesAs, libraryOf, upstreamOf, type SymptomId, type UpstreamCause } from '../library'
 import type { Layout } from '../vehicle'
 import type { BodyOf, JobEvent } from '../records'
-import type { JobView } from './fold'
 
 /** The last word on a part, and when it was said. */
 export type PartSaid = BodyOf<'part-known'> & { at: number; eventId: string }
@@ -23,14 +22,26 @@ export const COMEBACK_DAYS = 180
 const NEW_DAYS = 730
 const DAY_MS = 86_400_000
 
+/** Of a job: what was said of its parts. */
+interface Spoken {
+  parts: Map<string, PartSaid>
+  complaint: Complaint
+}
+/** Of a job: what it renewed, for which complaint, and whether it was signed. */
+interface Closed {
+  complaint: Pick<Complaint, 'symptoms'>
+  finishedRepairs: string[]
+  signed: { at: number } | null
+}
+
 /** Keeps the last word on each part; 'withdrawn' takes it back. */
-export function sayPart(job: JobView, event: Extract<JobEvent, { kind: 'part-known' }>): void {
+export function sayPart(job: Spoken, event: Extract<JobEvent, { kind: 'part-known' }>): void {
   job.parts.set(event.body.repairId, { ...event.body, at: event.at, eventId: event.id })
   job.complaint = { ...job.complaint, known: knownOf(job.parts) }
 }
 
 /** What was said, as the engine takes it. */
-export const knownOf = (parts: JobView['parts']): KnownPart[] =>
+export const knownOf = (parts: Spoken['parts']): KnownPart[] =>
   [...parts.values()].flatMap(({ repairId, how }) =>
     how === 'withdrawn' ? [] : [{ repairId: curesAs(repairId), how }],
   )
@@ -39,7 +50,7 @@ export const knownOf = (parts: JobView['parts']): KnownPart[] =>
  * Parts that the vehicle's signed jobs renewed and that still count as new, the last job of each part; one
  * whose complaint is here again within the time of a comeback has come back.
  */
-export function partsOfThePast(jobs: JobView[], symptoms: SymptomId[], nowMs: number): PastPart[] {
+export function partsOfThePast(jobs: Closed[], symptoms: SymptomId[], nowMs: number): PastPart[] {
   const parts = new Map<string, PastPart>()
   for (const job of [...jobs].sort((one, other) => (one.signed?.at ?? 0) - (other.signed?.at ?? 0))) {
     const signedAt = job.signed?.at
@@ -63,18 +74,19 @@ export interface CauseBehind {
 }
 
 /** The causes behind a repair on this layout, with what becomes of it where they stay. */
-export function causesBehind(layout: Layout, repairId: string): CauseBehind[] {
-  const behind = libraryOf(layout).faults.filter((fault) => isBehind(fault, repairId))
-  return upstreamOf([repairId]).map((cause) => ({
+export const causesBehind = (layout: Layout, repairId: string): CauseBehind[] =>
+  upstreamOf([repairId]).map((cause) => ({
     question: cause.question,
     how: cause.how,
     remedy: cause.remedy ?? null,
-    backInDays: soonest(behind.filter((fault) => cause.faults.includes(fault.id.split('@')[0]!))),
+    backInDays: backInDays(layout, cause),
   }))
-}
 
-function soonest(faults: Fault[]): readonly [number, number] | null {
-  const days = faults.flatMap((fault) => (fault.chain ? [fault.chain.backInDays] : []))
+/** Days until a part is bad again where this cause is there and stays, from the soonest to the latest of its chains on this layout; null where it has none. */
+export function backInDays(layout: Layout, { faults }: UpstreamCause): readonly [number, number] | null {
+  const days = libraryOf(layout).faults.flatMap((fault) =>
+    fault.chain && faults.includes(fault.id.split('@')[0]!) ? [fault.chain.backInDays] : [],
+  )
   return days.length === 0
     ? null
     : [Math.min(...days.map(([low]) => low)), Math.max(...days.map(([, high]) => high))]

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { libraryOf } from '../library'
 import { LAYOUTS, SCOPES, inScope, solveScene, specificationOf, vehicleModel } from '../vehicle'
 import { nodePressurePa } from '../physics'
-import { leakDownSeries, repaired, standInById, truthScene, truthVehicle } from '.'
+import { faultsLeft, leakDownSeries, repaired, standInById, truthScene, truthVehicle } from '.'
 
 describe('truth vehicles', () => {
   it.each(
@@ -73,5 +73,19 @@ describe('truth vehicles', () => {
     }
     expect(left('none')).toBeLessThan(0.5)
     expect(left('feed')).toBeGreaterThan(0.75)
+  })
+})
+
+describe('a truth vehicle with a chain', () => {
+  const seed = Array.from({ length: 60 }, (_, k) => k).find(
+    (k) => faultsLeft(truthVehicle(k, specificationOf(), [{ faultId: 'F10', severity: 0.5 }])).effects === 3,
+  )!
+  const vehicle = truthVehicle(seed, specificationOf(), [{ faultId: 'F10', severity: 0.5 }])
+  it('is cured by its cause and what that leaves, in either order, and by nothing less', () => {
+    expect(faultsLeft(repaired(vehicle, ['injectors']))).toEqual({ causes: 1, effects: 2 })
+    expect(faultsLeft(repaired(vehicle, ['cleanTank']))).toEqual({ causes: 0, effects: 1 })
+    expect(repaired(repaired(vehicle, ['cleanTank']), ['injectors']).hidden).toEqual([])
+    expect(repaired(repaired(vehicle, ['injectors']), ['cleanTank']).hidden).toEqual([])
+    expect(repaired(vehicle, ['relay']).hidden).toHaveLength(1)
   })
 })

@@ -1,9 +1,17 @@
 'use client'
 import { useRouter } from 'next/navigation'
-import { useMemo, useState } from 'react'
-import { RAISERS, libraryOf, scopeOf, symptomById, type RaiserId, type SymptomId } from '@/core/library'
+import { useMemo, useState, type ReactNode } from 'react'
+import {
+  RAISERS,
+  curesAs,
+  libraryOf,
+  scopeOf,
+  symptomById,
+  type RaiserId,
+  type SymptomId,
+} from '@/core/library'
 import type { Complaint as ComplaintData } from '@/core/diagnosis'
-import { layoutKeyOf } from '@/core/job'
+import { knownOf, layoutKeyOf, partsOfThePast, type PastPart } from '@/core/job'
 import { layoutOf, type Scope } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup, ManyChoices } from '@/ui/ChoiceGroup'
@@ -13,8 +21,9 @@ import { StateStrip } from '../frame/StateStrip'
 import { SuspectList } from '../frame/SuspectList'
 import type { JobInHand } from '../frame/useJob'
 import { rankRequestOf, useRanking, type RankingView } from '../frame/useRanking'
-import { useLeftOpen } from '../frame/useLeftOpen'
-import { stageHref } from '../frame/words'
+import { usePastJobs } from '../frame/usePastJobs'
+import { dateText, stageHref } from '../frame/words'
+import { KnownParts } from './KnownParts'
 import { KnownWays, type Said } from './KnownWay'
 
 const CONDITIONS = ['Cold', 'Hot', 'Climbing', 'Low tank', 'After standing', 'After filling', 'In rain']
@@ -23,6 +32,8 @@ const NOW = [
   { id: 'no', label: 'Not now' },
   { id: 'unknown', label: 'Cannot say' },
 ]
+
+const toKnown = ({ repairId, how }: PastPart) => ({ repairId: curesAs(repairId), how })
 
 const FIRST: Record<Scope, string> = { leak: 'where fuel escapes', engine: 'the engine', gauge: 'the gauge' }
 
@@ -46,7 +57,15 @@ export function Complaint({ hand }: { hand: JobInHand }) {
     history: noted?.history ?? '',
   })
   const router = useRouter()
-  const draft = useMemo(() => ({ symptoms, raisers, failingNow }), [symptoms, raisers, failingNow])
+  const pastJobs = usePastJobs(hand.vehicle.id, job.id)
+  const past = useMemo(
+    () => partsOfThePast(pastJobs, symptoms, job.openedAt).filter(({ repairId }) => !job.parts.has(repairId)),
+    [pastJobs, symptoms, job.openedAt, job.parts],
+  )
+  const draft = useMemo(
+    () => ({ symptoms, raisers, failingNow, known: [...knownOf(job.parts), ...past.map(toKnown)] }),
+    [symptoms, raisers, failingNow, job.parts, past],
+  )
   const request = useMemo(
     () => (symptoms.length > 0 ? rankRequestOf(hand, draft) : null),
     [hand, draft, symptoms],
@@ -56,10 +75,13 @@ export function Complaint({ hand }: { hand: JobInHand }) {
 
   const keep = async () => {
     const words = more.words || sayable.find((symptom) => symptom.id === symptoms[0])?.says || ''
-    const kept = await hand.add({
-      kind: 'complaint-noted',
-      body: { symptoms, raisers, failingNow, conditions, ...more, words },
-    })
+    const kept = await hand.add(
+      ...past.map(({ repairId, how, signedAt }) => ({
+        kind: 'part-known' as const,
+        body: { repairId, how, when: dateText(signedAt), who: 'this workshop' },
+      })),
+      { kind: 'complaint-noted', body: { symptoms, raisers, failingNow, conditions, ...more, words } },
+    )
     if (kept) router.push(stageHref('trace', job.id))
   }
   const survey = async () => {
@@ -131,7 +153,9 @@ export function Complaint({ hand }: { hand: JobInHand }) {
           danger={danger}
           onSaid={follow}
           onKeep={() => void keep()}
-        />
+        >
+          <KnownParts hand={hand} symptoms={symptoms} past={past} pastJobs={pastJobs} />
+        </FirstRanking>
       </main>
       <StateStrip
         hand={hand}
@@ -153,10 +177,11 @@ interface FirstRankingProps {
   danger: boolean
   onSaid: (said: Said) => void
   onKeep: () => void
+  children: ReactNode
 }
 
 /** The first suspects beside what is said; the act stays in sight however long the list is. */
-function FirstRanking({ hand, symptoms, ranking, danger, onSaid, onKeep }: FirstRankingProps) {
+function FirstRanking({ hand, symptoms, ranking, danger, onSaid, onKeep, children }: FirstRankingProps) {
   const { job } = hand
   const said = symptoms.length > 0
   const apart = new Set(symptoms.map((id) => symptomById(id).scope ?? 'engine')).size > 1
@@ -176,7 +201,7 @@ function FirstRanking({ hand, symptoms, ranking, danger, onSaid, onKeep }: First
             Touch what the driver says. The first suspects appear here.
           </Notice>
         ) : ranking.last ? (
-          <SuspectList suspects={ranking.last.suspects} most={danger ? 5 : 6} />
+          <SuspectList suspects={ranking.last.suspects} most={danger ? 4 : 5} />
         ) : (
           <Notice kind="working" title="Solving this vehicle." />
         )}
@@ -190,7 +215,7 @@ function FirstRanking({ hand, symptoms, ranking, danger, onSaid, onKeep }: First
             {ranking.problem}. The complaint can be noted all the same.
           </Notice>
         )}
-        <Remembered hand={hand} />
+        {children}
       </div>
       <div className="shrink-0 space-y-3 py-3">
         {!said && job.evidence.length === 0 && (
@@ -286,12 +311,6 @@ function Line({
       />
     </label>
   )
-}
-
-/** What the last job of this vehicle was closed on without its cause. */
-function Remembered({ hand }: { hand: JobInHand }) {
-  const open = useLeftOpen(hand.vehicle.id, hand.job.id)
-  return open.length > 0 ? <Notice title="Closed on the symptom last time.">{open.join(' ')}</Notice> : null
 }
 
 /** Speaks before any ranking. */

@@ -1,6 +1,7 @@
 'use client'
 import {
   LEAK_STAND_MINUTES,
+  backInDays,
   causeItem,
   disturbedOf,
   gaugeRise,
@@ -13,6 +14,7 @@ import {
 } from '@/core/job'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Button } from '@/ui/Button'
+import { causeHow } from '../frame/partWords'
 import type { JobInHand } from '../frame/useJob'
 import { useNow } from '../frame/useNow'
 
@@ -50,7 +52,7 @@ export function Shown({ hand }: { hand: JobInHand }) {
   const asked = upstreamQuestions(job).map((cause) => ({
     item: causeItem(cause.id),
     title: cause.question,
-    how: cause.how,
+    how: causeHow(cause, backInDays(job.layout, cause)),
     options: [
       { id: 'no', label: 'Not there' },
       { id: 'yes', label: 'Found' },

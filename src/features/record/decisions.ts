@@ -2,6 +2,7 @@ import { CALLS, insideOf, repairById, wayIn, waysInOf } from '@/core/library'
 import { isOrder, layoutKeyOf, type JobView, type VehicleRecord } from '@/core/job'
 import type { BodyOf } from '@/core/records'
 import { layoutOf } from '@/core/vehicle'
+import { partSaidText } from '../frame/partWords'
 import { clockText, dayClockText, lowerFirst, minutesText } from '../frame/words'
 
 const FINDING_KINDS = {
@@ -27,6 +28,7 @@ const termsText = (terms: BodyOf<'call-made'>['terms']): string =>
 export function decisionsOf(job: JobView): string[] {
   const { work } = job
   return [
+    ...[...job.parts.values()].map((part) => `${clockText(part.at)} ${partSaidText(part)}.`),
     ...(work && waysInOf(work.ways).length === 1 && work.reason
       ? [`Way in: ${lowerFirst(wayIn(waysInOf(work.ways)[0]!).title)}. ${work.reason}`]
       : []),

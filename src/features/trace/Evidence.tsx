@@ -1,5 +1,6 @@
 'use client'
-import { shortOf, clockText } from '../frame/words'
+import { partSaidText } from '../frame/partWords'
+import { shortOf, clockText, lowerFirst } from '../frame/words'
 import type { JobInHand } from '../frame/useJob'
 import { entryText } from './traceText'
 
@@ -7,12 +8,22 @@ import { entryText } from './traceText'
 export function Evidence({ hand, surprises }: { hand: JobInHand; surprises: string[] }) {
   const { job } = hand
   const readings = job.readings.filter((reading) => reading.epoch === job.epoch)
-  const shown = readings.slice(-3)
+  const parts = [...job.parts.values()].filter(({ how }) => how !== 'withdrawn')
+  const shown = readings.slice(parts.length > 0 ? -2 : -3)
   return (
     <section aria-label="Evidence" className="border-t-2 border-ink pt-1">
       <h2 className="font-instrument text-second font-normal text-ink-2">
         Evidence{readings.length > shown.length ? `, the last ${shown.length} of ${readings.length}` : ''}
       </h2>
+      {parts.length > 0 && (
+        <p
+          className="truncate text-second"
+          data-known={parts.length}
+          title={parts.map(partSaidText).join('. ')}
+        >
+          Known: {parts.map(partSaidText).map(lowerFirst).join('; ')}
+        </p>
+      )}
       {readings.length === 0 && <p className="text-second text-ink-2">No readings yet.</p>}
       <ul>
         {shown.map((reading, at) => (

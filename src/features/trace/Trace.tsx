@@ -152,8 +152,7 @@ function TraceFault({ hand }: { hand: JobInHand }) {
           question={question}
           onClose={() => setQuestion(null)}
           ranking={ranking}
-          job={job}
-          vehicle={hand.vehicle}
+          hand={hand}
           request={request}
           onChoose={(testId) => {
             setChosenTest(testId)

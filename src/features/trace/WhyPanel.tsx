@@ -1,7 +1,7 @@
 'use client'
 import Link from 'next/link'
 import { useEffect, useState } from 'react'
-import type { JobView, VehicleRecord } from '@/core/job'
+import type { JobView } from '@/core/job'
 import type { Suspect } from '@/core/diagnosis'
 import { repairById, testById } from '@/core/library'
 import { segmentOf, type Layout } from '@/core/vehicle'
@@ -10,6 +10,8 @@ import type { AnswerOf, RankRequest, Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
 import { saveFile } from '@/ui/saveFile'
+import { PartKnown } from '../frame/PartKnown'
+import type { JobInHand } from '../frame/useJob'
 import { minutesText, percentText, shortOf, stageHref } from '../frame/words'
 import { MakerFigure } from './MakerFigure'
 import { Differences } from './Differences'
@@ -24,8 +26,7 @@ interface Props {
   question: Question | null
   onClose: () => void
   ranking: Ranking
-  job: JobView
-  vehicle: VehicleRecord
+  hand: JobInHand
   request: RankRequest
   onChoose: (testId: string) => void
   onSkip: (testId: string, reason: string) => void
@@ -39,7 +40,7 @@ export function WhyPanel({ question, onClose, ...rest }: Props) {
       ? titleOf(question.testId)
       : question.kind === 'suspect'
         ? question.suspect.name
-        : (segmentOf(rest.job.layout, question.segmentId)?.name ?? question.segmentId)
+        : (segmentOf(rest.hand.job.layout, question.segmentId)?.name ?? question.segmentId)
   return (
     <Panel open={question !== null} onOpenChange={(open) => !open && onClose()} title={title}>
       {question?.kind === 'test' && <WhyTest testId={question.testId} {...rest} />}
@@ -60,8 +61,7 @@ async function saveNetwork({ layoutId, edits, scope, specification }: RankReques
 function WhyTest({
   testId,
   ranking,
-  job,
-  vehicle,
+  hand: { job, vehicle },
   request,
   onChoose,
   onSkip,
@@ -157,8 +157,9 @@ function WhySuspect({
   suspect,
   ranking,
   request,
-  job,
+  hand,
 }: Omit<Props, 'question' | 'onClose'> & { suspect: Suspect }) {
+  const { job } = hand
   const [why, setWhy] = useState<AnswerOf<'whySuspect'> | null>(null)
   useEffect(() => {
     let live = true
@@ -181,6 +182,7 @@ function WhySuspect({
         </p>
       )}
       <Attempts ranking={ranking} jobId={job.id} only={suspect.id} />
+      {suspect.id !== 'none' && <PartKnown hand={hand} repairId={suspect.id} />}
       {why && why.effects.length > 0 && (
         <table className="w-full text-second">
           <thead className="text-left text-ink-2">
@@ -248,11 +250,11 @@ function Attempts({ ranking, jobId, only }: { ranking: Ranking; jobId: string; o
 function WhySegment({
   segmentId,
   ranking,
-  job,
-  vehicle,
+  hand,
   onChoose,
   onClose,
 }: Omit<Props, 'question'> & { segmentId: string }) {
+  const { job, vehicle } = hand
   const share = ranking.segments.find((segment) => segment.id === segmentId)
   const suspects = ranking.suspects.filter((suspect) => suspect.segment === segmentId)
   return (
@@ -280,6 +282,9 @@ function WhySegment({
         }}
         onChoose={onChoose}
       />
+      {suspects.slice(0, 1).map(({ id }) => (
+        <PartKnown key={id} hand={hand} repairId={id} />
+      ))}
       <Differences segmentId={segmentId} job={job} vehicle={vehicle} onChanged={onClose} />
     </div>
   )

@@ -1,5 +1,5 @@
 /** Where fuel escapes. */
-import { shut, seeps, type FaultTemplate } from './terms'
+import { seeps, type FaultTemplate } from './terms'
 
 export const ESCAPE_FAULTS: FaultTemplate[] = [
   {

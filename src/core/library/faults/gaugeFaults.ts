@@ -1,5 +1,5 @@
 /** The gauge loop. */
-import { set, scale, loses, GAUGES, type FaultTemplate } from './terms'
+import { set, scale, GAUGES, type FaultTemplate } from './terms'
 
 export const GAUGE_FAULTS: FaultTemplate[] = [
   {

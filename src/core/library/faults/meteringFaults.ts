@@ -1,5 +1,5 @@
 /** What sets the pressure and what measures fuel to the engine. */
-import { set, scale, loses, shut, holdsNothing, type FaultTemplate } from './terms'
+import { set, scale, shut, holdsNothing, type FaultTemplate } from './terms'
 
 export const METERING_FAULTS: FaultTemplate[] = [
   {
