@@ -111,6 +111,7 @@ function rank(request: RankRequest): Ranking {
     engineRuns: request.engineRuns,
     skipped: request.skipped,
     tried: request.done.map((entry) => entry.repairId),
+    mayAsk: true,
   })
   const ranked = chosen.candidates.find((candidate) => candidate.why === 'ranked')?.testId ?? null
   // Before the scatter of the figures is known no repair is named: the next reading is, and the ranking comes again by itself.

@@ -19,6 +19,8 @@ export interface SweepSample {
 export interface GaugeRange {
   emptyOhm: Ohm
   fullOhm: Ohm
+  /** Typical of such vehicles, not this one's own: nothing is bad against it. */
+  typical?: boolean
 }
 
 export interface DropOut {
@@ -89,10 +91,11 @@ export function analyseSweep(
   )
   const endSd = Math.hypot(noiseOhm / Math.sqrt(3), errorAt(error, Math.max(emptyOhm, fullOhm)))
   const fit = gauge ? fitOf(emptyOhm, fullOhm, endSd, gauge) : { fit: 'unknown' as const, certain: true }
+  const misfits = !['fits', 'unknown'].includes(fit.fit)
   const verdict: Verdict =
-    dropOuts.length > 0 || (fit.certain && !['fits', 'unknown'].includes(fit.fit))
+    dropOuts.length > 0 || (fit.certain && misfits && !gauge?.typical)
       ? 'bad'
-      : fit.certain
+      : fit.certain && !misfits
         ? 'good'
         : 'inconclusive'
   return {

@@ -5,7 +5,8 @@
  * more than it costs.
  */
 import { entropyBits, normalCdf, type Fraction, type Minutes, type Money, type Probability } from '../shared'
-import { needsRunningEngine, repairById, testById, type Test } from '../library'
+import { needsRunningEngine, repairById, testById, type Fault, type Test } from '../library'
+import type { SpecificationField } from '../vehicle'
 import { forEachOutcome, withSlips, type OutcomeChances } from './belief'
 import { confirmingTest, hangsOn, unrepeated } from './confirm'
 import { attemptsOf, costOfRepair, lossModel, type Attempt, type LossModel, type Situation } from './loss'
@@ -50,6 +51,8 @@ export interface Choice {
   verdict:
     | { kind: 'repair'; repairId: string; probability: Probability }
     | { kind: 'confirm'; repairId: string; probability: Probability; testId: string }
+    /** The leading fault is one against figures that are only typical: the maker is asked before the part is. */
+    | { kind: 'ask'; repairId: string; probability: Probability; fields: SpecificationField[] }
     | { kind: 'test'; testId: string }
     | { kind: 'stuck' }
   /** Best first; those that cannot be taken now stand at the end with their reason. */
@@ -337,7 +340,26 @@ function decide(
       candidates,
       HANGS_COST_SHARE * (repairById(best.repairId).money + situation.workshop.comebackMoney),
     )
-  return again
-    ? { kind: 'confirm', repairId: best.repairId, probability, testId: again }
+  if (again) return { kind: 'confirm', repairId: best.repairId, probability, testId: again }
+  const fields = situation.mayAsk ? toAsk(posterior, best.repairId, situation) : []
+  return fields.length > 0
+    ? { kind: 'ask', repairId: best.repairId, probability, fields }
     : { kind: 'repair', repairId: best.repairId, probability }
+}
+
+/** What stands for a figure that was asked for and not found, among what was skipped. */
+export const askedFor = (field: SpecificationField): string => `ask:${field}`
+
+/** Typical figures that the repair's likeliest fault is judged against and that nobody has asked for. */
+function toAsk({ table, classWeights }: Posterior, repairId: string, { skipped }: Situation) {
+  const { specification } = table.model
+  let lead: Fault | null = null
+  let most = 0
+  table.classes.forEach(({ faults }, at) => {
+    const fault = faults.find((one) => one.repairs.includes(repairId))
+    if (fault && classWeights[at]! > most) [lead, most] = [fault, classWeights[at]!]
+  })
+  return ((lead as Fault | null)?.against ?? []).filter(
+    (field) => specification[field].source === 'generic' && !skipped.includes(askedFor(field)),
+  )
 }

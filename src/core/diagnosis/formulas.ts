@@ -249,8 +249,11 @@ export class Compiler {
       offset = parameterAt(this.model, 'gauge.offset'),
       moves = parameterAt(this.model, 'gauge.moves')
     const soundOhm = this.model.nominal[ohm]!
-    const nominalV = gauge.kind === 'thermalGauge' ? LIMITED_V : BATTERY_V
-    const { emptyOhm, fullOhm } = gauge.figures as { emptyOhm: number; fullOhm: number }
+    const limited = gauge.kind === 'thermalGauge' ? parameterAt(this.model, 'limiter.design') : -1
+    const { limiterV } = this.model.specification
+    const [empty, full, design] = ['emptyOhm', 'fullOhm', 'design'].map((name) =>
+      parameterAt(this.model, `sender.${name}`),
+    ) as [number, number, number]
     return (probes, theta) => {
       const feedV = probes[feed]!,
         outV = probes[out]!
@@ -266,8 +269,10 @@ export class Compiler {
           ? (soundOhm * outV) / Math.max(feedV - outV, 1e-9)
           : gauge.kind === 'coilGauge'
             ? outV / currentA
-            : nominalV / currentA - soundOhm
-      return Math.min(1 + PEGS, Math.max(-PEGS, (taken - emptyOhm) / (fullOhm - emptyOhm) + theta[offset]!))
+            : (limited < 0 ? BATTERY_V : limiterV.value * theta[limited]!) / currentA - soundOhm
+      // The gauge is made for the sender's own ends, however they were taken over from the sheet.
+      const share = (taken / theta[design]! - theta[empty]!) / (theta[full]! - theta[empty]!)
+      return Math.min(1 + PEGS, Math.max(-PEGS, share + theta[offset]!))
     }
   }
   /** Places where fuel escapes: metres along, index of the rate, and the share of it that runs in a scene. */
@@ -326,8 +331,7 @@ const LEL_PER_ML_PER_MIN = 0.06
 const HALF_M = 0.35
 const BACKGROUND_LEL = 0.002
 
-/** Volts that gauges by current are scaled for, and volts under which none moves. */
-const LIMITED_V = 10
+/** Volts that gauges without a limiter are scaled for, and volts under which none moves. */
 const BATTERY_V = 12.6
 const DEAD_FEED_V = 3
 /** How far a needle goes past its ends, and where it lies without current. */

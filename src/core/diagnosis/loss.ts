@@ -26,6 +26,8 @@ export interface Situation {
   skipped: string[]
   /** Repairs that were done and did not cure: none is proposed twice. */
   tried: string[]
+  /** May the maker be asked for a figure that is only typical? */
+  mayAsk?: boolean
 }
 
 /** How far a pair speaks for a repair that covers one of its faults: a second fault also explains noise, so a pair is trusted less than its weight. */

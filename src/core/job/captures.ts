@@ -693,7 +693,11 @@ function concludeSweep(taking: Taking, signals: Signals, context: BenchContext):
     found.emptyOhm,
     found.endSd,
     'ohm',
-    { low: emptyOhm - tolerance, high: emptyOhm + tolerance, source: 'generic' },
+    {
+      low: emptyOhm - tolerance,
+      high: emptyOhm + tolerance,
+      source: context.gauge?.typical === false ? context.specification.senderEmptyOhm.source : 'generic',
+    },
     taking.testId,
     null,
   )
@@ -749,7 +753,8 @@ function concludeFills(taking: Taking, fills: Fill[], context: BenchContext): Co
       : 'falls'
     : calibration.direction
   const turned = calibration.direction !== wants
-  const verdict: Verdict = turned || calibration.doubtful.length > 0 ? 'bad' : 'good'
+  const against: Verdict = context.gauge?.typical ? 'inconclusive' : 'bad'
+  const verdict: Verdict = calibration.doubtful.length > 0 ? 'bad' : turned ? against : 'good'
   const usable = calibration.deadAboveM3 - calibration.deadBelowM3
   const made = concluded(
     { kind: 'calibration', calibration, turned },
@@ -761,7 +766,7 @@ function concludeFills(taking: Taking, fills: Fill[], context: BenchContext): Co
     taking.testId,
     null,
   )
-  return made.ok && turned && taking.testId
+  return made.ok && turned && verdict === 'bad' && taking.testId
     ? {
         ok: true,
         value: {

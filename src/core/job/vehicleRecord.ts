@@ -2,9 +2,11 @@ import { z } from 'zod'
 import { WAYS, usualWays, type Setting, type WayId } from '../library'
 import { UNIT_NAMES, type Entered } from '../shared'
 import {
+  LAYOUTS,
   LAYOUT_IDS,
   editProblem,
   editSchema,
+  specificationOf,
   specificationSchema,
   type Edit,
   type LayoutId,
@@ -73,6 +75,8 @@ export const vehicleSchema: z.ZodType<VehicleRecord> = z
   })
   .transform((vehicle) => ({
     ...vehicle,
+    // A figure that the vehicle was kept without is its layout's typical one.
+    specification: { ...specificationOf({}, LAYOUTS[vehicle.layout]), ...vehicle.specification },
     ways: vehicle.ways ?? usualWays(vehicle.layout),
   })) as unknown as z.ZodType<VehicleRecord>
 

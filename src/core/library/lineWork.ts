@@ -3,7 +3,7 @@
  * Classes and pressures are typical (handbook 5.1, 5.2, 4); the print on the hose and the maker's data
  * govern. What is not listed for a place is not offered.
  */
-import type { FuelGradeId } from '../physics'
+import { familyOf, type FuelGradeId } from '../physics'
 import type { PaGauge } from '../shared'
 
 export const LINE_PLACES = [
@@ -147,8 +147,24 @@ const FUEL_LIMITS: Partial<Record<FuelGradeId, { pattern: RegExp; says: string }
     { pattern: /R9|R10|R14|R12/, says: 'only a grade rated for this ethanol' },
     { pattern: /Coated steel/, says: 'alcohol gets under the coating' },
   ],
+  petrolE25: [
+    { pattern: /R6/, says: 'not with ethanol' },
+    { pattern: /R7/, says: 'not with so much ethanol' },
+    { pattern: /Coated steel/, says: 'alcohol gets under the coating' },
+  ],
+  methanol: [
+    { pattern: /R6|R7|R12/, says: 'not with methanol' },
+    { pattern: /R9|R10|R14/, says: 'only a grade rated for methanol' },
+    { pattern: /PA12|Nylon/i, says: 'only a grade rated for methanol' },
+    { pattern: /Coated steel/, says: 'alcohol gets under the coating' },
+  ],
   petrolE10: [{ pattern: /R6/, says: 'not with ethanol' }],
   diesel: [{ pattern: /R6/, says: 'not with diesel' }],
+  dieselB100: [
+    { pattern: /R6|R7/, says: 'not with biodiesel' },
+    { pattern: /R10|R14|R12/, says: 'only a grade rated for biodiesel' },
+  ],
+  avgas: [{ pattern: /R6|R7/, says: 'short-lived in avgas; approved data decide' }],
 }
 const REFUSED = /^not /
 
@@ -252,7 +268,7 @@ export interface TubeMaterial {
 }
 /** What a hard line may be made of, for a fuel. Copper is never: it cracks and turns fuel to gum. */
 export function tubesFor(fuel: FuelGradeId): TubeMaterial[] {
-  const ethanol = fuel === 'petrolE85'
+  const ethanol = familyOf(fuel) === 'alcohol'
   return [
     {
       id: 'steel',
@@ -266,7 +282,7 @@ export function tubesFor(fuel: FuelGradeId): TubeMaterial[] {
       name: 'Nickel copper 90/10',
       says: ethanol
         ? 'limited with so much ethanol'
-        : fuel === 'diesel'
+        : familyOf(fuel) === 'diesel'
           ? 'not for biodiesel: it ages the fuel'
           : 'bends by hand; clip it often',
       never: null,

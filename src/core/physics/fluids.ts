@@ -11,6 +11,8 @@ export interface Fluid {
 
 interface FuelGrade {
   name: string
+  /** What it burns in, and what it does to hoses and gloves: alcohol from a quarter on counts as such. */
+  family: 'petrol' | 'alcohol' | 'diesel'
   density15KgPerM3: KgPerM3
   expansionPerK: number
   /** Kinematic viscosity at 20 °C and its fall with temperature, fraction per kelvin. */
@@ -26,6 +28,7 @@ interface FuelGrade {
 export const FUEL_GRADES = {
   petrolE0: {
     name: 'Petrol, no ethanol',
+    family: 'petrol',
     density15KgPerM3: 745,
     expansionPerK: 0.00105,
     viscosity20M2PerS: 0.7e-6,
@@ -34,6 +37,7 @@ export const FUEL_GRADES = {
   },
   petrolE10: {
     name: 'Petrol E10',
+    family: 'petrol',
     density15KgPerM3: 750,
     expansionPerK: 0.00105,
     viscosity20M2PerS: 0.74e-6,
@@ -41,7 +45,8 @@ export const FUEL_GRADES = {
     reidVapourPa: 66e3,
   },
   petrolE85: {
-    name: 'Petrol E85',
+    name: 'Ethanol E85',
+    family: 'alcohol',
     density15KgPerM3: 785,
     expansionPerK: 0.0011,
     viscosity20M2PerS: 1.35e-6,
@@ -50,6 +55,7 @@ export const FUEL_GRADES = {
   },
   diesel: {
     name: 'Diesel B7',
+    family: 'diesel',
     density15KgPerM3: 835,
     expansionPerK: 0.00083,
     viscosity20M2PerS: 4.5e-6,
@@ -57,9 +63,57 @@ export const FUEL_GRADES = {
     reidVapourPa: 0,
     airReleasePa: 25e3,
   },
+  dieselB100: {
+    name: 'Biodiesel B100',
+    family: 'diesel',
+    density15KgPerM3: 880,
+    expansionPerK: 0.00085,
+    viscosity20M2PerS: 7.5e-6,
+    viscosityFallPerK: 0.021,
+    reidVapourPa: 0,
+    airReleasePa: 25e3,
+  },
+  petrolE25: {
+    name: 'Petrol E25',
+    family: 'alcohol',
+    density15KgPerM3: 757,
+    expansionPerK: 0.00106,
+    viscosity20M2PerS: 0.87e-6,
+    viscosityFallPerK: 0.01,
+    reidVapourPa: 67e3,
+  },
+  methanol: {
+    name: 'Methanol',
+    family: 'alcohol',
+    density15KgPerM3: 795,
+    expansionPerK: 0.0012,
+    viscosity20M2PerS: 0.73e-6,
+    viscosityFallPerK: 0.01,
+    reidVapourPa: 32e3,
+  },
+  avgas: {
+    name: 'Avgas 100LL',
+    family: 'petrol',
+    density15KgPerM3: 710,
+    expansionPerK: 0.0012,
+    viscosity20M2PerS: 0.62e-6,
+    viscosityFallPerK: 0.009,
+    reidVapourPa: 44e3,
+  },
+  twoStroke: {
+    name: 'Two-stroke mix',
+    family: 'petrol',
+    density15KgPerM3: 749,
+    expansionPerK: 0.00105,
+    viscosity20M2PerS: 0.82e-6,
+    viscosityFallPerK: 0.01,
+    reidVapourPa: 60e3,
+  },
 } as const satisfies Record<string, FuelGrade>
 
 export type FuelGradeId = keyof typeof FUEL_GRADES
+export type FuelFamily = FuelGrade['family']
+export const familyOf = (fuel: FuelGradeId): FuelFamily => FUEL_GRADES[fuel].family
 
 /** True vapour pressure of petrol from its Reid value (EQ09); within 5 % for 48-100 kPa at 20-60 °C, liquid fresh. */
 export function vapourPressurePa(reidVapourPa: PaAbs, fuelTempK: Kelvin): PaAbs {

@@ -180,6 +180,7 @@ function actOf({ verdict, candidates }: Choice, price: PriceList, workshop: Work
       money: repair.money + workshop.ratePerMinute * minutes,
     }
   }
+  if (verdict.kind === 'ask') throw new Error('A consultation has no maker to ask')
   const test = testFor(layout, verdict.testId)
   const candidate = candidates.find((entry) => entry.testId === test.id)!
   return {

@@ -4,7 +4,7 @@
  * of the plan. Levels are typical: a quarter of the tank for work from above, a tenth to take it down.
  */
 import type { Ampere, CubicMetre, Metre, Ohm, PaGauge } from '../shared'
-import type { FuelGradeId } from '../physics'
+import { familyOf, type FuelFamily, type FuelGradeId } from '../physics'
 import { opensLiquid, type Doing } from '../library'
 import { leastFuseA } from './fit'
 import { LOW_FRACTION } from './level'
@@ -156,7 +156,7 @@ function fits(plan: Plan, { gauge, pumpCurrentA, feedBoreM, setPa, fuel }: Ready
       ? [
           [
             'Hose to pipe to fitting',
-            `feed bore ${bore}; hose for ${fuel === 'diesel' ? 'diesel' : fuel === 'petrolE85' ? 'ethanol' : 'petrol with ethanol'}, rated ${Math.ceil((HOSE_FACTOR * setPa) / 1e5) * 100} kPa or more`,
+            `feed bore ${bore}; hose for ${HOSE_FOR[familyOf(fuel)]}, rated ${Math.ceil((HOSE_FACTOR * setPa) / 1e5) * 100} kPa or more`,
           ] as [string, string],
         ]
       : []),
@@ -173,18 +173,23 @@ function capsOf(plan: Plan): [string, number][] {
   return [...caps]
 }
 
+const HOSE_FOR: Record<FuelFamily, string> = {
+  petrol: 'petrol with ethanol',
+  alcohol: 'this share of alcohol',
+  diesel: 'diesel',
+}
+
 /** Tools that stand among the guards already. */
 const GUARDED = /gas meter|extinguisher/i
 
 function guards(fuel: FuelGradeId): [string, string][] {
-  const gloves: Record<FuelGradeId, string> = {
-    petrolE0: 'nitrile, changed when wet',
-    petrolE10: 'nitrile, changed when wet',
-    petrolE85: 'for ethanol: butyl or thick nitrile',
+  const gloves: Record<FuelFamily, string> = {
+    petrol: 'nitrile, changed when wet',
+    alcohol: 'for alcohol: laminate under a sturdy glove, or butyl; thin nitrile lets it through',
     diesel: 'nitrile, changed when wet',
   }
   return [
-    ['Gloves', gloves[fuel]],
+    ['Gloves', gloves[familyOf(fuel)]],
     ['Glasses', ''],
     ['Extinguisher', 'within 5 m, pin in, date good'],
     ['Gas meter', 'zeroed outdoors today'],

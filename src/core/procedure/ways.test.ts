@@ -219,5 +219,5 @@ describe('ready to open', () => {
       readyToOpen(planned('benchHatch'), { ...facts, fuel: 'petrolE85' }).find(
         (item) => item.name === 'Gloves',
       )!.detail,
-    ).toContain('ethanol'))
+    ).toContain('laminate'))
 })

@@ -54,6 +54,8 @@ const UNITS = {
   'mL/30 s': { kind: 'flow', factor: 1e-6 / 30 },
   'mL/15 s': { kind: 'flow', factor: 1e-6 / 15 },
   L: { kind: 'volume', factor: 1e-3 },
+  m: { kind: 'length', factor: 1 },
+  mm: { kind: 'length', factor: 1e-3 },
   rpm: { kind: 'speed', factor: (2 * Math.PI) / 60 },
   '%': { kind: 'fraction', factor: 0.01 },
   s: { kind: 'time', factor: 1 },

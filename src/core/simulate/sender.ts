@@ -33,7 +33,7 @@ function trackOf(vehicle: TruthVehicle): Track | null {
   )
   if (!part) return null
   const own = (name: string) => theta[parameterAt(model, `sender.${name}`)]!
-  const { emptyOhm, fullOhm } = part.figures as { emptyOhm: number; fullOhm: number }
+  const [emptyOhm, fullOhm] = [own('emptyOhm'), own('fullOhm')]
   const scale = own('tolerance') * own('range')
   const span = Math.abs(fullOhm - emptyOhm) * scale
   const random = instrumentRandom(vehicle, 'sender track')

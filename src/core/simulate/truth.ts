@@ -553,13 +553,15 @@ const fillOf = ({ model, theta }: TruthVehicle) =>
 /** Share by which a gauge bends away from a straight scale in its middle. */
 const BENDS = 0.02
 /** Sender resistance that a gauge takes the world for, from the volts at its two ends, by type. */
-const TAKEN: Partial<Record<PartKind, (inV: number, outV: number, ohm: number, soundOhm: number) => number>> =
-  {
-    clusterGauge: (inV, outV, _, soundOhm) => soundOhm / (inV / Math.max(outV, 1e-6) - 1),
-    coilGauge: (inV, outV, ohm) => (outV * ohm) / Math.max(inV - outV, 1e-6),
-    ironGauge: (inV, outV, ohm, soundOhm) => (12.6 * ohm) / Math.max(inV - outV, 1e-6) - soundOhm,
-    thermalGauge: (inV, outV, ohm, soundOhm) => (10 * ohm) / Math.max(inV - outV, 1e-6) - soundOhm,
-  }
+const TAKEN: Partial<
+  Record<PartKind, (inV: number, outV: number, ohm: number, soundOhm: number, limiterV: number) => number>
+> = {
+  clusterGauge: (inV, outV, _, soundOhm) => soundOhm / (inV / Math.max(outV, 1e-6) - 1),
+  coilGauge: (inV, outV, ohm) => (outV * ohm) / Math.max(inV - outV, 1e-6),
+  ironGauge: (inV, outV, ohm, soundOhm) => (12.6 * ohm) / Math.max(inV - outV, 1e-6) - soundOhm,
+  thermalGauge: (inV, outV, ohm, soundOhm, limiterV) =>
+    (limiterV * ohm) / Math.max(inV - outV, 1e-6) - soundOhm,
+}
 
 /** What the needle shows, on a scale that is not quite straight. */
 function truthShown(vehicle: TruthVehicle, sceneId: SceneId): number {
@@ -574,10 +576,12 @@ function truthShown(vehicle: TruthVehicle, sceneId: SceneId): number {
     (gauge.kind === 'coilGauge' && theta[at]! > 1e4)
   )
     return -0.04
-  const { emptyOhm, fullOhm } = gauge.figures as { emptyOhm: number; fullOhm: number }
-  const straight =
-    (TAKEN[gauge.kind]!(inV, volts.gaugeOut!, theta[at]!, model.nominal[at]!) - emptyOhm) /
-    (fullOhm - emptyOhm)
+  const [emptyOhm, fullOhm] = ['emptyOhm', 'fullOhm'].map(
+    (end) => theta[parameterAt(model, `sender.${end}`)]!,
+  ) as [number, number]
+  const limiterV = model.specification.limiterV.value
+  const taken = TAKEN[gauge.kind]!(inV, volts.gaugeOut!, theta[at]!, model.nominal[at]!, limiterV)
+  const straight = (taken - emptyOhm) / (fullOhm - emptyOhm)
   const within = Math.min(1, Math.max(0, straight))
   return Math.min(
     1.08,

@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest'
-import { LAYOUTS, LAYOUT_IDS, SCOPES, inScope, scatters, shifted, specificationOf, vehicleModel } from '.'
+import {
+  LAYOUTS,
+  LAYOUT_IDS,
+  SCOPES,
+  asKnown,
+  inScope,
+  scatters,
+  shifted,
+  specificationOf,
+  vehicleModel,
+  type Specification,
+} from '.'
 import { OPEN_OHM } from './kinds'
 import { NO_HOLE_M2 } from './kinds/kind'
 
@@ -18,10 +29,23 @@ describe('what is not known of a vehicle', () => {
           .parameters.filter((parameter) => !scatters(parameter))
           // A state is nought or one; a hole that is not there and a branch that is open are states too.
           .filter(({ nominal }) => ![0, 1, NO_HOLE_M2, OPEN_OHM].includes(nominal))
+          // The ends of a sender scatter together, by the design of the pair.
+          .filter(({ id }) => !['sender.emptyOhm', 'sender.fullOhm'].includes(id))
           .map((parameter) => `${parameter.kind} ${parameter.id.split('.')[1]}`),
       ),
     )
     expect([...new Set(exact)]).toEqual(['seep mlPerMin'])
+  })
+  it('a pair of sender and gauge is anybody’s guess until the maker’s ohms are known, and then exact', () => {
+    const design = (specification: Specification) => {
+      const built = vehicleModel(inScope(LAYOUTS.A05, 'gauge'), specification)
+      if (!built.ok) throw new Error(built.error.problem)
+      const of = (id: string) => built.value.parameters[built.value.parameterIndex.get(id)!]!.spread
+      return [of('sender.design'), of('limiter.design')]
+    }
+    const typical = specificationOf({}, LAYOUTS.A05)
+    expect(Math.min(...design(typical))).toBeGreaterThan(0.1)
+    expect(design(asKnown(typical))).toEqual([0, 0])
   })
   it('a content is as wide as ignorance: nearly dry and full lie within two deviations', () => {
     for (const id of LAYOUT_IDS) {

@@ -27,24 +27,30 @@ export const SPECIFICATION_FIELDS = {
   feedBoreM: { generic: 0.0075, low: 0.004, high: 0.014 },
   returnBoreM: { generic: 0.006, low: 0.003, high: 0.012 },
   cylinders: { generic: 4, low: 1, high: 12 },
+  senderEmptyOhm: { generic: 250, low: 0, high: 1000 },
+  senderFullOhm: { generic: 20, low: 0, high: 1000 },
+  limiterV: { generic: 10, low: 4, high: 14 },
 } as const
 
 export type SpecificationField = keyof typeof SPECIFICATION_FIELDS
 export type Specification = Record<SpecificationField, Figure> & { fuel: FuelGradeId }
 
 const figureSchema = z.object({ value: z.number().finite(), source: z.enum(SOURCES) })
+/** Figures that vehicles of before did not have. */
+const ADDED: SpecificationField[] = ['senderEmptyOhm', 'senderFullOhm', 'limiterV']
 const fieldNames = Object.keys(SPECIFICATION_FIELDS) as SpecificationField[]
 export const specificationSchema = z.object({
   ...(Object.fromEntries(
-    fieldNames.map((field) => [
-      field,
-      figureSchema.refine(
+    fieldNames.map((field) => {
+      const checked = figureSchema.refine(
         (figure) =>
           figure.value >= SPECIFICATION_FIELDS[field].low && figure.value <= SPECIFICATION_FIELDS[field].high,
         { message: `${field} is outside what such a system can have` },
-      ),
-    ]),
-  ) as Record<SpecificationField, typeof figureSchema>),
+      )
+      // Vehicles of before a figure was kept; the typical one of their layout is put in by whoever reads them.
+      return [field, ADDED.includes(field) ? checked.optional() : checked]
+    }),
+  ) as unknown as Record<SpecificationField, typeof figureSchema>),
   fuel: z.enum(Object.keys(FUEL_GRADES) as [FuelGradeId, ...FuelGradeId[]]),
 })
 

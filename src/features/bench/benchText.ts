@@ -226,13 +226,19 @@ export interface Said {
 }
 
 const TOO_CLOSE = 'Too close to say.'
+/** Against a typical figure nothing is bad: the vehicle may be made so. */
+const UNLIKE = 'Not of the usual kind. What does the maker say?'
+const unlike = (finding: Finding) =>
+  finding.kind === 'sweep'
+    ? finding.fit === 'turned' || finding.fit === 'other-range'
+    : finding.kind === 'calibration' && finding.turned
 const SAYS_LITTLE = 'It says little.'
 
 /** The verdict first, then how it is known. */
 export function sayConclusion(conclusion: Conclusion): Said {
   const { finding, verdict } = conclusion
   const detail = detailOf(finding, conclusion)
-  if (verdict === 'inconclusive') return { title: TOO_CLOSE, detail }
+  if (verdict === 'inconclusive') return { title: unlike(finding) ? UNLIKE : TOO_CLOSE, detail }
   if (verdict === 'says-little') return { title: SAYS_LITTLE, detail: `${littleWhy(finding)} ${detail}` }
   return { title: titleOf(finding, verdict === 'good', conclusion), detail }
 }

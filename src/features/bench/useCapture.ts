@@ -27,7 +27,7 @@ import {
   type Taking,
 } from '@/core/job'
 import { KELVIN_AT_0_C, STANDARD_AMBIENT_PA, type UnitName } from '@/core/shared'
-import { GAUGE_LOOPS, layoutOf } from '@/core/vehicle'
+import { gaugeEnds, layoutOf } from '@/core/vehicle'
 import { takenBy, type Taken } from '../frame/useInstruments'
 import type { JobInHand } from '../frame/useJob'
 import { useSoundBands } from '../frame/useSoundBands'
@@ -243,12 +243,11 @@ function useBenchContext(
   const bands = useSoundBands(hand, numeric, 'engine')
   return useMemo(() => {
     if (numeric.length > 0 && Object.keys(bands).length === 0) return null
-    const loop = GAUGE_LOOPS[vehicle.layout]
     return {
       layout: layoutOf(layoutKeyOf(vehicle, 'engine')),
       specification: vehicle.specification,
       bands,
-      gauge: loop.sender === 'sender' ? { emptyOhm: loop.emptyOhm, fullOhm: loop.fullOhm } : null,
+      gauge: gaugeEnds(vehicle.layout, vehicle.specification),
       ambientPa: STANDARD_AMBIENT_PA,
       fuelK: SHOP_K,
       bars,

@@ -23,7 +23,7 @@ import type { JobInHand } from '../frame/useJob'
 import { rankRequestOf, useRanking, type RankingView } from '../frame/useRanking'
 import { usePastJobs } from '../frame/usePastJobs'
 import { dateText, stageHref } from '../frame/words'
-import { KnownParts } from './KnownParts'
+import { KnownParts, SayPart } from './KnownParts'
 import { KnownWays, type Said } from './KnownWay'
 
 const CONDITIONS = ['Cold', 'Hot', 'Climbing', 'Low tank', 'After standing', 'After filling', 'In rain']
@@ -153,6 +153,7 @@ export function Complaint({ hand }: { hand: JobInHand }) {
           danger={danger}
           onSaid={follow}
           onKeep={() => void keep()}
+          told={past.some(({ how }) => how === 'came back')}
         >
           <KnownParts hand={hand} symptoms={symptoms} past={past} pastJobs={pastJobs} />
         </FirstRanking>
@@ -177,11 +178,22 @@ interface FirstRankingProps {
   danger: boolean
   onSaid: (said: Said) => void
   onKeep: () => void
+  /** Something is told beside the suspects: fewer of them are shown. */
+  told: boolean
   children: ReactNode
 }
 
 /** The first suspects beside what is said; the act stays in sight however long the list is. */
-function FirstRanking({ hand, symptoms, ranking, danger, onSaid, onKeep, children }: FirstRankingProps) {
+function FirstRanking({
+  hand,
+  symptoms,
+  ranking,
+  danger,
+  onSaid,
+  onKeep,
+  told,
+  children,
+}: FirstRankingProps) {
   const { job } = hand
   const said = symptoms.length > 0
   const apart = new Set(symptoms.map((id) => symptomById(id).scope ?? 'engine')).size > 1
@@ -201,7 +213,7 @@ function FirstRanking({ hand, symptoms, ranking, danger, onSaid, onKeep, childre
             Touch what the driver says. The first suspects appear here.
           </Notice>
         ) : ranking.last ? (
-          <SuspectList suspects={ranking.last.suspects} most={danger ? 4 : 5} />
+          <SuspectList suspects={ranking.last.suspects} most={danger || told ? 3 : 5} />
         ) : (
           <Notice kind="working" title="Solving this vehicle." />
         )}
@@ -221,6 +233,7 @@ function FirstRanking({ hand, symptoms, ranking, danger, onSaid, onKeep, childre
         {!said && job.evidence.length === 0 && (
           <KnownWays hand={hand} onSaid={onSaid} onSurvey={() => onSaid({ kind: 'survey' })} />
         )}
+        <SayPart hand={hand} symptoms={symptoms} />
         <Button variant={said ? 'act' : 'held'} tall className="w-full" disabled={!said} onClick={onKeep}>
           {!said
             ? 'One symptom at least'

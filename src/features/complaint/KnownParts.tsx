@@ -6,7 +6,7 @@ import { layoutOf } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { PartsPanel } from '../frame/PartKnown'
-import { causeText, partSaidText, pastPartText } from '../frame/partWords'
+import { causeHow, partSaidText, pastPartText } from '../frame/partWords'
 import type { JobInHand } from '../frame/useJob'
 
 interface Props {
@@ -19,9 +19,7 @@ interface Props {
 
 /** What is known of parts before any reading: said by the person, or done here before. */
 export function KnownParts({ hand, symptoms, past, pastJobs }: Props) {
-  const [saying, setSaying] = useState(false)
-  const traced = layoutKeyOf(hand.vehicle, scopeOf(symptoms))
-  const layout = layoutOf(traced)
+  const layout = layoutOf(layoutKeyOf(hand.vehicle, scopeOf(symptoms)))
   const said = [...hand.job.parts.values()].filter(({ how }) => how !== 'withdrawn')
   const withdraw = (repairId: string) =>
     void hand.add({ kind: 'part-known', body: { repairId, how: 'withdrawn', when: '', who: '' } })
@@ -33,7 +31,7 @@ export function KnownParts({ hand, symptoms, past, pastJobs }: Props) {
       {again.slice(0, 1).map(({ repairId }) =>
         causesBehind(layout, repairId).map((cause) => (
           <Notice key={cause.question} title={`The same again. ${cause.question}`}>
-            {causeText(cause)}
+            {causeHow(cause, cause.backInDays)}.
           </Notice>
         )),
       )}
@@ -48,17 +46,31 @@ export function KnownParts({ hand, symptoms, past, pastJobs }: Props) {
               type="button"
               data-act="part-withdrawn"
               onClick={() => withdraw(id)}
-              className="min-h-[44px] px-2 underline"
+              className="min-h-[44px] shrink-0 whitespace-nowrap px-2 underline"
             >
               Not so
             </button>
           </li>
         ))}
       </ul>
+    </section>
+  )
+}
+
+/** Opens the parts of the vehicle, to say what is known of one. */
+export function SayPart({ hand, symptoms }: Pick<Props, 'hand' | 'symptoms'>) {
+  const [saying, setSaying] = useState(false)
+  return (
+    <>
       <Button variant="quiet" className="w-full" data-act="part-known" onClick={() => setSaying(true)}>
         A part is new, or was looked at
       </Button>
-      <PartsPanel hand={hand} traced={traced} open={saying} onOpenChange={setSaying} />
-    </section>
+      <PartsPanel
+        hand={hand}
+        traced={layoutKeyOf(hand.vehicle, scopeOf(symptoms))}
+        open={saying}
+        onOpenChange={setSaying}
+      />
+    </>
   )
 }

@@ -45,20 +45,26 @@ const RULES = {
   ahead: 'border-b-4 border-dotted border-ink-3',
 } as const
 
-export function JobHead({ job, stage }: { job: JobView; stage: Stage }) {
+export function JobHead({ job, stage, onSheet }: { job: JobView; stage: Stage; onSheet: () => void }) {
   const reached = stageIndex(stageOf(job))
   return (
     <header className="flex h-16 items-stretch gap-6 border-b border-rule px-6">
       <Link href="/" aria-label="Today" className="flex items-center">
         <Wordmark />
       </Link>
-      <div className="flex w-[330px] items-center gap-3 overflow-hidden">
+      <button
+        type="button"
+        data-act="sheet"
+        aria-label={`Unit ${job.unit}, ${job.vehicleName}: its sheet`}
+        onClick={onSheet}
+        className="flex w-[330px] items-center gap-3 overflow-hidden text-left"
+      >
         <span className="font-track text-[44px] font-bold leading-none">{job.unit}</span>
         <span className="leading-tight">
           <span className="block whitespace-nowrap text-second font-semibold">{job.vehicleName}</span>
           <span className="block truncate text-tick text-ink-2">{job.words}</span>
         </span>
-      </div>
+      </button>
       <nav aria-label="Stages" className="grid flex-1 grid-cols-7">
         {STAGES.map((name, at) => (
           <Link

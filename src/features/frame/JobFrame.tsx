@@ -11,6 +11,7 @@ import { KeysPanel } from './KeysPanel'
 import { saveJobFile, saveRaw, useJob, type JobInHand, type JobLoad } from './useJob'
 import { toggleLight } from './useLight'
 import { useKeys } from './useKeys'
+import { VehicleSheet } from './VehicleSheet'
 import { STAGES, STAGE_NAMES, stageHref } from './words'
 
 interface Props {
@@ -32,6 +33,7 @@ function Framed({ stage, children }: Props) {
   const load = useJob(jobId)
   const router = useRouter()
   const [keys, setKeys] = useState(false)
+  const [sheet, setSheet] = useState(false)
   useKeys({
     ...Object.fromEntries(
       STAGES.map((name, at) => [String(at + 1), () => jobId && router.push(stageHref(name, jobId))]),
@@ -47,10 +49,11 @@ function Framed({ stage, children }: Props) {
   if (load.status === 'absent') return <Absent jobId={jobId} problem={load.problem} />
   return (
     <div className="grid min-h-screen grid-rows-[64px_1fr] bg-ground">
-      <JobHead job={load.hand.job} stage={stage} />
+      <JobHead job={load.hand.job} stage={stage} onSheet={() => setSheet(true)} />
       <div className="relative flex max-h-[calc(100vh-64px)] min-h-[680px] flex-col">
         <Unkept load={load} />
         {children(load.hand)}
+        <VehicleSheet hand={load.hand} open={sheet} onOpenChange={setSheet} />
         <KeysPanel open={keys} onOpenChange={setKeys} />
       </div>
     </div>

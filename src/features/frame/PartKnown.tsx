@@ -73,10 +73,12 @@ export function PartsPanel({
   onOpenChange: (open: boolean) => void
 }) {
   const [chosen, setChosen] = useState<string | null>(null)
-  const parts = libraryOf(layoutOf(traced)).repairs
+  const { repairs } = libraryOf(layoutOf(traced))
+  // Several repairs of one part are one part to whoever knows of it.
+  const parts = repairs.filter(({ part }, at) => repairs.findIndex((other) => other.part === part) === at)
   return (
     <Panel open={open} onOpenChange={onOpenChange} title="What is known of parts already">
-      <div role="group" aria-label="Parts" className="grid grid-cols-3 gap-1.5 pb-4">
+      <div role="group" aria-label="Parts" className="grid grid-cols-4 gap-1.5 pb-4">
         {parts.map(({ id, part }) => (
           <button
             key={id}
@@ -84,7 +86,7 @@ export function PartsPanel({
             aria-pressed={chosen === id}
             data-part-choice={id}
             onClick={() => setChosen(id)}
-            className="min-h-[44px] border-2 border-ink-3 px-3 text-left text-second leading-tight aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-ground"
+            className="min-h-[44px] border-2 border-ink-3 px-2 text-left text-second leading-tight aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-ground"
           >
             {part}
           </button>

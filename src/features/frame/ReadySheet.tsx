@@ -10,7 +10,7 @@ import {
   type ReadyGroup,
   type ReadyItem,
 } from '@/core/procedure'
-import { GAUGE_LOOPS } from '@/core/vehicle'
+import { gaugeEnds } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { FitButton } from './FitPanel'
 import type { JobInHand } from './useJob'
@@ -62,12 +62,11 @@ function factsOf(
   litres: number | null,
   unfit: string[],
 ): ReadyFacts {
-  const loop = GAUGE_LOOPS[layout]
   return {
     litres,
     capacityM3: specification.tankCapacityM3.value,
     fuel: specification.fuel,
-    gauge: loop.sender === 'sender' ? { emptyOhm: loop.emptyOhm, fullOhm: loop.fullOhm } : null,
+    gauge: gaugeEnds(layout, specification),
     pumpCurrentA: specification.pumpCurrentA.value,
     feedBoreM: specification.feedBoreM.value,
     setPa: specification.regulatorSetPa.value,

@@ -11,7 +11,7 @@ import {
   wireAndFuse,
   type Fit,
 } from '@/core/procedure'
-import { GAUGE_LOOPS, type LayoutId, type Specification } from '@/core/vehicle'
+import { type LayoutId, type Specification } from '@/core/vehicle'
 
 export interface FitFacts {
   layout: LayoutId
@@ -101,8 +101,12 @@ export const FIT_FORMS: FitForm[] = [
     fields: [
       field('empty', 'Sender empty', 'Ω'),
       field('full', 'Sender full', 'Ω'),
-      field('gaugeEmpty', 'Gauge wants, empty', 'Ω', ({ layout }) => String(GAUGE_LOOPS[layout].emptyOhm)),
-      field('gaugeFull', 'Gauge wants, full', 'Ω', ({ layout }) => String(GAUGE_LOOPS[layout].fullOhm)),
+      field('gaugeEmpty', 'Gauge wants, empty', 'Ω', ({ specification }) =>
+        String(specification.senderEmptyOhm.value),
+      ),
+      field('gaugeFull', 'Gauge wants, full', 'Ω', ({ specification }) =>
+        String(specification.senderFullOhm.value),
+      ),
     ],
     work: (v) =>
       senderOnGauge(

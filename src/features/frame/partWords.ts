@@ -33,10 +33,6 @@ export function partSaidText({
 export const pastPartText = ({ repairId, how, signedAt }: PastPart): string =>
   `${repairById(repairId).part}: ${HOW_SAID[how]}, here on ${dateText(signedAt)}`
 
-/** How it is seen, what helps, and when it is back where it stays. */
-export const causeText = (cause: CauseBehind): string =>
-  [`${causeHow(cause, cause.backInDays)}.`, ...(cause.remedy ? [cause.remedy] : [])].join(' ')
-
 /** How a cause is seen, and when its part is bad again where it stays; without a full stop. */
 export const causeHow = ({ how }: Pick<CauseBehind, 'how'>, days: CauseBehind['backInDays']): string =>
   days ? `${how}. Where it is so and stays, back in ${days[0]} to ${days[1]} days, typically` : how

@@ -1,7 +1,7 @@
 'use client'
 import { HatchDefs } from '@/ui/marks'
 import { findTest } from '@/core/library'
-import { GAUGE_LOOPS } from '@/core/vehicle'
+import { gaugeEnds, type Specification } from '@/core/vehicle'
 import type { JobView } from '@/core/job'
 import { toSi } from '@/core/shared'
 import { ELECTRIC_Y, FUEL_Y, gaugeGeometry, spanOf } from './trackGeometry'
@@ -25,9 +25,9 @@ export function GaugeTracks({
   job,
   test,
   entry,
-  capacityM3,
+  specification,
   onSegment,
-}: TracksProps & { capacityM3: number }) {
+}: TracksProps & { specification: Specification }) {
   const { layout } = job
   const geometry = gaugeGeometry(layout)
   const { x } = geometry
@@ -51,7 +51,7 @@ export function GaugeTracks({
       aria-label="Gauge loop with readings and suspects"
     >
       <HatchDefs />
-      <LevelScale job={job} capacityM3={capacityM3} />
+      <LevelScale job={job} specification={specification} />
       <Axis scale={volt} x1={54} x2={x.batteryMinus!} unit="V" text={String} />
       <Profile values={ranking.profile} scale={volt} x={x} />
       <Pins pins={pins} scaleOf={() => volt} top={VOLT_TOP} x={x} />
@@ -95,10 +95,11 @@ const latest = (job: JobView, testId: string): number | null => {
 }
 
 /** One scale from empty to full: the needle above it, the tank below it. */
-function LevelScale({ job, capacityM3 }: { job: JobView; capacityM3: number }) {
+function LevelScale({ job, specification }: { job: JobView; specification: Specification }) {
+  const capacityM3 = specification.tankCapacityM3.value
   const shown = latest(job, 'T87')
   const dipped = latest(job, 'T82') ?? (job.litres === null ? null : job.litres / 1e3)
-  const { emptyOhm, fullOhm } = GAUGE_LOOPS[job.layout.id]
+  const ends = gaugeEnds(job.layout.id, specification)
   const text = { fontSize: 18, fontFamily: 'var(--font-track)', fill: 'var(--ink)' }
   const apart = shown !== null && dipped !== null ? Math.round(100 * (shown - dipped / capacityM3)) : null
   return (
@@ -119,13 +120,13 @@ function LevelScale({ job, capacityM3 }: { job: JobView; capacityM3: number }) {
         Empty
       </text>
       <text x={LEVEL_LEFT - 12} y={FUEL_Y + 16} textAnchor="end" {...text} fill="var(--ink-2)">
-        {emptyOhm} Ω
+        {ends ? `${ends.emptyOhm} Ω` : 'probe'}
       </text>
       <text x={LEVEL_RIGHT + 12} y={FUEL_Y - 4} {...text} fontWeight="700">
         Full, {Math.round(1e3 * capacityM3)} L
       </text>
       <text x={LEVEL_RIGHT + 12} y={FUEL_Y + 16} {...text} fill="var(--ink-2)">
-        {fullOhm} Ω, typical
+        {ends ? `${ends.fullOhm} Ω${ends.typical ? ', typical' : ''}` : ''}
       </text>
       <Mark
         share={shown}

@@ -2,6 +2,7 @@
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import { repairById, testFor } from '@/core/library'
+import type { Specification } from '@/core/vehicle'
 import type { Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
@@ -11,6 +12,7 @@ import { everyoneOut, holdLine, useHolds } from '../frame/useHolds'
 import { SuspectList } from '../frame/SuspectList'
 import type { JobInHand } from '../frame/useJob'
 import { useKeys } from '../frame/useKeys'
+import { AskMaker } from './AskMaker'
 import { rankRequestOf, useRanking } from '../frame/useRanking'
 import { percent, stageHref } from '../frame/words'
 import { Evidence } from './Evidence'
@@ -81,6 +83,7 @@ function TraceFault({ hand }: { hand: JobInHand }) {
               Make it fail first
             </Button>
           )}
+          {verdict?.kind === 'ask' && <AskMaker hand={hand} fields={verdict.fields} />}
           {everyoneOut(holds)
             ? !test && <MeterHold hand={hand} />
             : verdict?.kind === 'repair' &&
@@ -95,7 +98,7 @@ function TraceFault({ hand }: { hand: JobInHand }) {
               )}
         </section>
         {ranking ? (
-          <Traced {...tracksOf(ranking)} capacityM3={hand.vehicle.specification.tankCapacityM3.value} />
+          <Traced {...tracksOf(ranking)} specification={hand.vehicle.specification} />
         ) : (
           <div className="p-6 pt-36">
             <Notice kind="working" title="Solving this vehicle." />
@@ -170,12 +173,12 @@ function TraceFault({ hand }: { hand: JobInHand }) {
 }
 
 /** The drawing that the complaint asks for. */
-function Traced({ capacityM3, ...props }: TracksProps & { capacityM3: number }) {
+function Traced({ specification, ...props }: TracksProps & { specification: Specification }) {
   switch (props.job.layout.scope) {
     case 'engine':
       return <Tracks {...props} />
     case 'gauge':
-      return <GaugeTracks {...props} capacityM3={capacityM3} />
+      return <GaugeTracks {...props} specification={specification} />
     case 'leak':
       return <PlacesTrack {...props} />
   }

@@ -1,7 +1,6 @@
 'use client'
 import Link from 'next/link'
 import { useEffect, useState } from 'react'
-import type { JobView } from '@/core/job'
 import type { Suspect } from '@/core/diagnosis'
 import { repairById, testById } from '@/core/library'
 import { segmentOf, type Layout } from '@/core/vehicle'

@@ -1,7 +1,15 @@
 import { siText } from '../frame/words'
 import { fromSi, toSi } from '@/core/shared'
 import { findTest, repairById, testById, type Test } from '@/core/library'
-import { LEAVE_LEL, STOP_LEL, evacuated, lastMeter, readingText, type JobView } from '@/core/job'
+import {
+  LEAVE_LEL,
+  SHEET_FIELDS,
+  STOP_LEL,
+  evacuated,
+  lastMeter,
+  readingText,
+  type JobView,
+} from '@/core/job'
 import type { Band, Candidate, SoundBand } from '@/core/diagnosis'
 import type { Ranking } from '@/workers/protocol'
 import { SOURCE_WORDS, digitsOf, lowerFirst, minutesText, percent, shortOf, unitText } from '../frame/words'
@@ -15,6 +23,11 @@ interface Finding {
 }
 
 /** What is so, said first; how it is known, after. A gas meter over its mark speaks before any suspect. */
+const fieldNames = (fields: string[]): string =>
+  SHEET_FIELDS.filter(({ field }) => fields.includes(field))
+    .map(({ name }) => lowerFirst(name))
+    .join(', ')
+
 export function findingOf(job: JobView, ranking: Ranking | null): Finding {
   const found = suspectFinding(job, ranking)
   const finding = job.layout.id === 'A13' ? { ...found, detail: `${LICENSED} ${found.detail}` } : found
@@ -77,6 +90,11 @@ function suspectFinding(job: JobView, ranking: Ranking | null): Finding {
         verdict.probability >= 0.95
           ? lostText(job)
           : `Not proven, but no test is worth its time. ${lostText(job)}`,
+    }
+  if (verdict.kind === 'ask')
+    return {
+      title: 'Not of the usual kind. What does the maker say?',
+      detail: `${named.name} would be ${percent(verdict.probability)} %, but only against typical figures: ${fieldNames(verdict.fields)}.`,
     }
   if (verdict.kind === 'confirm' && job.evidence.some((item) => item.testId === verdict.testId))
     return {

@@ -60,6 +60,7 @@ export function faultsOf(layout: Layout): Fault[] {
         }),
         weight: template.weight / parts.length,
         raisers: template.raisers,
+        ...(template.against && { against: template.against }),
         ...(template.unlisted ? { unlisted: true } : {}),
         ...(template.comesAndGoes ? { comesAndGoes: true } : {}),
         repairs: template.repairs.map((repair) => (repair === '{part}' ? ownRepair(part.id) : repair)),

@@ -4,7 +4,7 @@
  * severity; its predictions come from solving, never from a list. Weights are priors relative to a
  * median fault of 1 and, like the ranges, typical (handbook 2.3; uncertain by about a factor of two).
  */
-import type { Layout, LayoutId, PartKind } from '../../vehicle'
+import type { Layout, LayoutId, PartKind, SpecificationField } from '../../vehicle'
 
 export type RaiserId =
   | 'age'
@@ -65,6 +65,8 @@ export interface Fault {
   raisers: RaiserId[]
   /** It may be there only part of the time. */
   comesAndGoes?: boolean
+  /** Figures of the vehicle that it is a fault against: while they are only typical it may be made so. */
+  against?: SpecificationField[]
   /** Known by its effect alone: what this part does wrong for a reason that no other fault names. */
   unlisted?: boolean
   /** Repairs that cure it, the usual one first. */

@@ -7,7 +7,6 @@ import {
   about0,
   ends,
   factor,
-  figure,
   hidden,
   OPEN_OHM,
   state,
@@ -16,7 +15,6 @@ import {
   type ParameterDef,
   type SceneRule,
   type Binding,
-  type Placed,
 } from './kind'
 import { series, switched } from './electrical'
 import { USUAL_FILL } from './fuel'
@@ -29,6 +27,8 @@ const CLIP_OHM = 0.5
 const LEAST_OHM = 0.02
 /** Volts that a fed cluster gives its own sender circuit, and what stands there when it is not fed. */
 const CLUSTER_V = 5
+/** Nothing gives more than the battery. */
+const SUPPLY_V = 13.8
 const NO_V = 1e-3
 
 const fed = (fuse: number, theta: Float64Array, live: boolean) => live && (fuse < 0 || theta[fuse]! < 1e3)
@@ -50,8 +50,16 @@ const movement = (ohm: number, restOhm?: number): KindDef => ({
   }),
 })
 
+/** How far pairs of sender and gauge differ from the typical one, and limiters: standard deviation of the logarithm. */
+const DESIGN_SPREAD = 0.5
+const LIMITER_SPREAD = 0.2
+
 /** What a float arm or probe makes of the content: 0 empty, 1 full, past both ends when bent. */
 const SENDER_PARAMETERS: ParameterDef[] = [
+  state('emptyOhm', ({ senderEmptyOhm }) => senderEmptyOhm.value, 'ohm'),
+  state('fullOhm', ({ senderFullOhm }) => senderFullOhm.value, 'ohm'),
+  // Of sender and gauge alike: what kind of pair the maker took.
+  whileGeneric(factor('design', 0, []), 'senderEmptyOhm', DESIGN_SPREAD),
   factor('tolerance', 0.03, []),
   state('floats', 1),
   about0('shift', '', 0.02),
@@ -69,21 +77,22 @@ const sender: KindDef = {
   scene: senderRule,
 }
 
-function senderRule(bind: Binding, part: Placed): SceneRule {
+function senderRule(bind: Binding): SceneRule {
   const ohm = bind.slot('ohm')
   const own = (name: string) => bind.own(name)
-  const [tolerance, floats, shift, range, turned, seriesOhm] = [
+  const [emptyOhm, fullOhm, design, tolerance, floats, shift, range, turned, seriesOhm] = [
+    'emptyOhm',
+    'fullOhm',
+    'design',
     'tolerance',
     'floats',
     'shift',
     'range',
     'turned',
     'seriesOhm',
-  ].map(own) as [number, number, number, number, number, number]
+  ].map(own) as [number, number, number, number, number, number, number, number, number]
   const volume = bind.other('tank.volumeM3')
   const capacity = bind.other('tank.capacityM3')
-  const emptyOhm = figure(part, 'emptyOhm', 240)
-  const fullOhm = figure(part, 'fullOhm', 33)
   return (values, theta) => {
     const fill = Math.min(
       1,
@@ -92,7 +101,11 @@ function senderRule(bind: Binding, part: Placed): SceneRule {
     const along = theta[turned]! > 0.5 ? 1 - fill : fill
     values[ohm] = Math.max(
       LEAST_OHM,
-      theta[tolerance]! * theta[range]! * (emptyOhm + (fullOhm - emptyOhm) * along) + theta[seriesOhm]!,
+      theta[design]! *
+        theta[tolerance]! *
+        theta[range]! *
+        (theta[emptyOhm]! + (theta[fullOhm]! - theta[emptyOhm]!) * along) +
+        theta[seriesOhm]!,
     )
   }
 }
@@ -127,7 +140,11 @@ export const GAUGE_KINDS = {
   gaugeFuse: switched(0.08, 0.25, (scene) => scene.gaugeLive),
   /** Holds a mean of about 10 V for bimetal gauges, by pulsing or electronically. */
   limiter: {
-    parameters: [hidden('volts', 10, 'V', 0.025), state('alive', 1)],
+    parameters: [
+      hidden('volts', ({ limiterV }) => limiterV.value, 'V', 0.025),
+      whileGeneric(factor('design', 0, []), 'limiterV', LIMITER_SPREAD),
+      state('alive', 1),
+    ],
     elements: (part) => ({
       components: [
         { id: `${part.id}Load`, kind: 'resistor', n1: ends(part).from, n2: '0', ohm: 300 },
@@ -136,9 +153,13 @@ export const GAUGE_KINDS = {
     }),
     scene: (bind) => {
       const volt = bind.slot('volt')
-      const [volts, alive, fuse] = [bind.own('volts'), bind.own('alive'), bind.other('gaugeFuse.ohm')]
+      const [volts, design, alive] = [bind.own('volts'), bind.own('design'), bind.own('alive')]
+      const fuse = bind.other('gaugeFuse.ohm')
       return (values, theta, scene) =>
-        (values[volt] = fed(fuse, theta, scene.gaugeLive) && theta[alive]! > 0.5 ? theta[volts]! : NO_V)
+        (values[volt] =
+          fed(fuse, theta, scene.gaugeLive) && theta[alive]! > 0.5
+            ? Math.min(SUPPLY_V, theta[volts]! * theta[design]!)
+            : NO_V)
     },
   },
   thermalGauge: movement(65),
@@ -187,12 +208,17 @@ export const GAUGE_KINDS = {
   testLead: {
     parameters: [],
     elements: series(OPEN_OHM, 0).elements!,
-    scene: (bind, part) => {
+    // The resistor in hand is what a sender of the known figures has at half.
+    scene: (bind) => {
       const ohm = bind.slot('ohm')
-      const half = 0.5 * (figure(part, 'emptyOhm', 240) + figure(part, 'fullOhm', 33))
-      return (values, _theta, scene) =>
+      const [empty, full] = [bind.other('sender.emptyOhm'), bind.other('sender.fullOhm')]
+      return (values, theta, scene) =>
         (values[ohm] =
-          scene.rig === 'senderWireGrounded' ? CLIP_OHM : scene.rig === 'knownResistor' ? half : OPEN_OHM)
+          scene.rig === 'senderWireGrounded'
+            ? CLIP_OHM
+            : scene.rig === 'knownResistor'
+              ? 0.5 * (theta[empty]! + theta[full]!)
+              : OPEN_OHM)
     },
   },
 } satisfies Record<string, KindDef>

@@ -5,6 +5,7 @@
  */
 import type { PartKind } from '../kinds'
 import type { Layout, LayoutId } from '../layout'
+import type { Specification } from '../specification'
 import { own, part, segment, station } from './pieces'
 
 export interface GaugeLoop {
@@ -33,6 +34,24 @@ export const GAUGE_LOOPS: Record<LayoutId, GaugeLoop> = {
   A11: { ...CLUSTER, emptyOhm: 90, fullOhm: 4 },
 }
 
+/** Ohms at both ends of a sender, and whether they are only typical. */
+export interface GaugeEnds {
+  emptyOhm: number
+  fullOhm: number
+  typical: boolean
+}
+
+/** What the sender of a vehicle has at its ends; null where a probe is no resistor. */
+export function gaugeEnds(layout: LayoutId, specification: Specification): GaugeEnds | null {
+  if (GAUGE_LOOPS[layout].sender !== 'sender') return null
+  const { senderEmptyOhm, senderFullOhm } = specification
+  return {
+    emptyOhm: senderEmptyOhm.value,
+    fullOhm: senderFullOhm.value,
+    typical: senderEmptyOhm.source === 'generic' || senderFullOhm.source === 'generic',
+  }
+}
+
 const loops = new WeakMap<Layout, Layout>()
 
 /** The loop of a layout; the same object for the same layout. */
@@ -43,8 +62,7 @@ export function gaugeLoopOf(base: Layout): Layout {
 }
 
 function loopOf(base: Layout): Layout {
-  const { gauge, sender, emptyOhm, fullOhm } = GAUGE_LOOPS[base.id]
-  const ohms = { emptyOhm, fullOhm }
+  const { gauge, sender } = GAUGE_LOOPS[base.id]
   const limited = gauge === 'thermalGauge'
   const feedOut = limited ? 'limiterIn' : 'gaugeIn'
   return {
@@ -57,13 +75,13 @@ function loopOf(base: Layout): Layout {
       part('tank', 'gaugedTank'),
       own('gaugeFuse', 'post', feedOut),
       ...(limited ? [own('limiter', feedOut, 'gaugeIn')] : []),
-      part('gauge', gauge, 'gaugeIn', 'gaugeOut', ohms),
+      part('gauge', gauge, 'gaugeIn', 'gaugeOut'),
       own('senderWire', 'gaugeOut', 'wireEnd'),
       own('senderChafe', 'wireEnd', '0'),
       own('senderPlug', 'wireEnd', 'senderPlus'),
-      part('sender', sender, 'senderPlus', 'senderMinus', ohms),
+      part('sender', sender, 'senderPlus', 'senderMinus'),
       own('senderGround', 'senderMinus', '0'),
-      own('testLead', 'wireEnd', '0', ohms),
+      own('testLead', 'wireEnd', '0'),
     ],
     stations: [
       station('gauge', 'battery', 'Battery', 'post'),

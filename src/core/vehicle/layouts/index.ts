@@ -1,4 +1,5 @@
 import type { Layout, LayoutId } from '../layout'
+import { GAUGE_LOOPS } from './gauge'
 import { commonRail, directInjection } from './highPressure'
 import {
   motorcycle,
@@ -11,7 +12,7 @@ import {
 } from './injected'
 import { aircraftGravity, carbElectric, carbMechanical, dieselSuction } from './suction'
 
-export const LAYOUTS: Record<LayoutId, Layout> = {
+const BUILT: Record<LayoutId, Layout> = {
   A01: portReturn,
   A02: tankRegulated,
   A03: speedControlled,
@@ -27,5 +28,16 @@ export const LAYOUTS: Record<LayoutId, Layout> = {
   A13: aircraftGravity,
 }
 
-export { GAUGE_LOOPS, gaugeLoopOf, type GaugeLoop } from './gauge'
+/** Each with the typical figures of its gauge loop. */
+export const LAYOUTS = Object.fromEntries(
+  Object.entries(BUILT).map(([id, layout]) => {
+    const { emptyOhm, fullOhm } = GAUGE_LOOPS[id as LayoutId]
+    return [
+      id,
+      { ...layout, generic: { senderEmptyOhm: emptyOhm, senderFullOhm: fullOhm, ...layout.generic } },
+    ]
+  }),
+) as Record<LayoutId, Layout>
+
+export { GAUGE_LOOPS, gaugeEnds, gaugeLoopOf, type GaugeEnds, type GaugeLoop } from './gauge'
 export { PLACES, leakPlacesOf } from './places'

@@ -1,0 +1,233 @@
+'use client'
+import { useState } from 'react'
+import {
+  fuelsFor,
+  harmOf,
+  readSheetField,
+  sheetContradictions,
+  sheetFieldsOf,
+  sheetValue,
+  typicalFigure,
+  type SheetField,
+  type VehicleRecord,
+} from '@/core/job'
+import {
+  LAYOUTS,
+  SOURCES,
+  type FigureSource,
+  type Specification,
+  type SpecificationField,
+} from '@/core/vehicle'
+import { saveVehicle } from '@/data/store'
+import { Button } from '@/ui/Button'
+import { Notice } from '@/ui/Notice'
+import { Panel } from '@/ui/Panel'
+import type { JobInHand } from './useJob'
+import { SOURCE_WORDS, unitText } from './words'
+
+interface Props {
+  hand: Pick<JobInHand, 'job' | 'vehicle'>
+  open: boolean
+  onOpenChange: (open: boolean) => void
+  /** Figures that are asked for: they stand first. */
+  asked?: SpecificationField[]
+}
+
+/** The vehicle's sheet: fuel and figures, each with its source. */
+export function VehicleSheet(props: Props) {
+  const { unit, name } = props.hand.vehicle
+  return (
+    <Panel open={props.open} onOpenChange={props.onOpenChange} title={`Unit ${unit}, ${name}`}>
+      {props.open && <Sheet {...props} />}
+    </Panel>
+  )
+}
+
+interface Draft {
+  text: string
+  source: FigureSource
+}
+
+function Sheet({ hand: { job, vehicle }, onOpenChange, asked = [] }: Props) {
+  const fields = [...sheetFieldsOf(vehicle.layout)].sort(
+    (one, other) => Number(asked.includes(other.field)) - Number(asked.includes(one.field)),
+  )
+  const [drafts, setDrafts] = useState<Record<string, Draft>>(() => draftsOf(vehicle, fields))
+  const [fuel, setFuel] = useState(vehicle.specification.fuel)
+  const [agreed, setAgreed] = useState(vehicle.specification.fuel)
+  const [trouble, setTrouble] = useState<string | null>(null)
+  const problems = Object.fromEntries(
+    fields.flatMap((field) => {
+      const draft = drafts[field.field]!
+      const read = readSheetField(field, draft.text)
+      return draft.source === 'generic' || read.ok ? [] : [[field.field, read.problem]]
+    }),
+  )
+  const harm = fuel === agreed ? null : harmOf(vehicle.layout, fuel)
+  const specification = specificationFrom(vehicle, fields, drafts, fuel)
+  const fits = Object.keys(problems).length === 0 && harm === null
+  const keep = async () => {
+    const kept = await saveVehicle({ ...vehicle, specification })
+    if (kept.ok) return onOpenChange(false)
+    setTrouble(
+      kept.error.kind === 'not-written' ? kept.error.reason : 'This vehicle’s record could not be changed',
+    )
+  }
+  return (
+    <div className="space-y-4">
+      <p className="text-second text-ink-2">
+        {LAYOUTS[vehicle.layout].name}. A typical figure gives way to what the maker says or what was measured
+        here.
+      </p>
+      <FuelChoice vehicle={vehicle} fuel={fuel} onFuel={setFuel} />
+      {harm && (
+        <Notice kind="danger" title="It is not made for that. Is it so?">
+          {harm}{' '}
+          <Button variant="plain" data-act="fuel-agreed" onClick={() => setAgreed(fuel)}>
+            Yes, it runs on it
+          </Button>
+        </Notice>
+      )}
+      <ul aria-label="Figures">
+        {fields.map((field) => (
+          <FigureRow
+            key={field.field}
+            field={field}
+            draft={drafts[field.field]!}
+            typical={sheetValue(field, typicalFigure(vehicle.layout, field.field).value)}
+            problem={problems[field.field] ?? null}
+            asked={asked.includes(field.field)}
+            onDraft={(draft) => setDrafts((before) => ({ ...before, [field.field]: draft }))}
+          />
+        ))}
+      </ul>
+      {sheetContradictions(specification, job.readings).map((line) => (
+        <Notice key={line} title={line}>
+          Nothing is followed in silence: look at the sheet, then read again.
+        </Notice>
+      ))}
+      {trouble && <Notice title={trouble}>The sheet is as it was.</Notice>}
+      <Button
+        variant={fits ? 'act' : 'held'}
+        tall
+        className="w-full"
+        disabled={!fits}
+        data-act="keep-sheet"
+        onClick={() => void keep()}
+      >
+        Keep the sheet
+      </Button>
+    </div>
+  )
+}
+
+const draftsOf = ({ specification }: VehicleRecord, fields: SheetField[]): Record<string, Draft> =>
+  Object.fromEntries(
+    fields.map((field) => {
+      const { value, source } = specification[field.field]
+      return [field.field, { text: sheetValue(field, value), source }]
+    }),
+  )
+
+/** The specification with what was typed; what is untouched keeps its figure to the last digit. */
+function specificationFrom(
+  { specification, layout }: VehicleRecord,
+  fields: SheetField[],
+  drafts: Record<string, Draft>,
+  fuel: Specification['fuel'],
+): Specification {
+  const figures = fields.flatMap((field) => {
+    const { text, source } = drafts[field.field]!
+    const before = specification[field.field]
+    if (source === 'generic') return [[field.field, typicalFigure(layout, field.field)]]
+    const read = readSheetField(field, text)
+    if (!read.ok) return []
+    const value = text === sheetValue(field, before.value) ? before.value : read.value
+    return [[field.field, { value, source }]]
+  })
+  return { ...specification, ...Object.fromEntries(figures), fuel }
+}
+
+function FuelChoice({
+  vehicle,
+  fuel,
+  onFuel,
+}: {
+  vehicle: VehicleRecord
+  fuel: Specification['fuel']
+  onFuel: (fuel: Specification['fuel']) => void
+}) {
+  return (
+    <label className="grid grid-cols-[1fr_340px] items-center gap-3 text-main font-semibold">
+      Runs on
+      <select
+        name="fuel"
+        value={fuel}
+        onChange={(event) => onFuel(event.target.value as Specification['fuel'])}
+        className="min-h-[48px] border-2 border-ink-3 bg-sheet px-3 font-normal"
+      >
+        {fuelsFor(vehicle.layout).map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}
+
+interface RowProps {
+  field: SheetField
+  draft: Draft
+  typical: string
+  problem: string | null
+  asked: boolean
+  onDraft: (draft: Draft) => void
+}
+
+/** One figure: what is typed makes it the maker's until another source is said; 'typical' takes it back. */
+function FigureRow({ field, draft, typical, problem, asked, onDraft }: RowProps) {
+  const unit = field.unit ? unitText(field.unit) : ''
+  const type = (text: string) =>
+    onDraft({ text, source: draft.source === 'generic' ? 'maker' : draft.source })
+  const take = (source: FigureSource) =>
+    onDraft({ text: source === 'generic' ? typical : draft.text, source })
+  return (
+    <li
+      data-figure-row={field.field}
+      className={`grid grid-cols-[1fr_120px_56px_160px] items-center gap-3 border-t border-rule-2 py-1 ${asked ? 'border-l-4 border-l-accent pl-3' : ''}`}
+    >
+      <span className={`text-main ${draft.source === 'generic' ? 'text-ink-2' : 'font-semibold'}`}>
+        {field.name}
+        {problem && (
+          <span className="block text-second font-normal text-danger">
+            {problem}
+            {unit && ` ${unit}`}.
+          </span>
+        )}
+      </span>
+      <input
+        name={field.field}
+        aria-label={`${field.name}${unit && `, ${unit}`}`}
+        inputMode="decimal"
+        maxLength={12}
+        value={draft.text}
+        onChange={(event) => type(event.target.value)}
+        className="min-h-[44px] border-2 border-ink-3 bg-sheet px-2 text-right text-main"
+      />
+      <span className="text-second text-ink-2">{unit}</span>
+      <select
+        aria-label={`${field.name}: who says so`}
+        value={draft.source}
+        onChange={(event) => take(event.target.value as FigureSource)}
+        className="min-h-[44px] border-2 border-ink-3 bg-sheet px-2 text-second"
+      >
+        {SOURCES.map((source) => (
+          <option key={source} value={source}>
+            {SOURCE_WORDS[source]}
+          </option>
+        ))}
+      </select>
+    </li>
+  )
+}
