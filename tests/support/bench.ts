@@ -47,13 +47,18 @@ export class Hands {
     readonly session: Session,
     private truth: TruthVehicle,
   ) {}
-  static async at(vehicle: VehicleRecord, scope: Scope = 'engine'): Promise<Hands> {
+  /** `figures`: what the vehicle really has, where its sheet does not say so. */
+  static async at(
+    vehicle: VehicleRecord,
+    scope: Scope = 'engine',
+    figures = vehicle.specification,
+  ): Promise<Hands> {
     const session = await openBrowser({ demo: true })
     return new Hands(
       session,
       truthVehicle(
         vehicle.truth!.seed,
-        vehicle.specification,
+        figures,
         vehicle.truth!.hidden,
         layoutOf(layoutKeyOf(vehicle, scope)),
       ),
@@ -344,6 +349,13 @@ export class Hands {
   /** Reads what is proposed, from so many entries on, until a repair can be planned; returns the finding. */
   async traceOn(entries: number, until = '[data-act="plan"]', most = 20): Promise<string> {
     for (this.taken = entries; !(await this.has(until)); await this.entries((this.taken += 1))) {
+      // The maker's figure is not to be had: the trace goes on without it.
+      if (await this.has('[data-act="ask-none"]')) {
+        await this.act('ask-none')
+        await this.goneOf('[data-act="ask-none"]')
+        this.taken -= 1
+        continue
+      }
       if (this.taken >= most)
         throw new Error(`No ${until} after ${this.taken} entries: ${await this.text('h1')}`)
       await this.takeNextReading()

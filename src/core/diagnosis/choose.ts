@@ -5,7 +5,7 @@
  * more than it costs.
  */
 import { entropyBits, normalCdf, type Fraction, type Minutes, type Money, type Probability } from '../shared'
-import { needsRunningEngine, repairById, testById, type Fault, type Test } from '../library'
+import { needsRunningEngine, repairById, testById, type Test } from '../library'
 import type { SpecificationField } from '../vehicle'
 import { forEachOutcome, withSlips, type OutcomeChances } from './belief'
 import { confirmingTest, hangsOn, unrepeated } from './confirm'
@@ -81,7 +81,9 @@ export function chooseNext(posterior: Posterior, situation: Situation): Choice {
   const candidates = all.map((test) => rate(heavy, situation, test, live, loss, nowBits, nowLoss, read))
   candidates.sort((one, other) => order(one) - order(other))
   return {
-    verdict: decide(posterior, situation, candidates, loss),
+    verdict:
+      (posterior.evidence.length > 0 ? asking(posterior, situation) : null) ??
+      decide(posterior, situation, candidates, loss),
     candidates,
     attempts: attemptsOf(posterior, situation, loss),
   }
@@ -340,26 +342,28 @@ function decide(
       candidates,
       HANGS_COST_SHARE * (repairById(best.repairId).money + situation.workshop.comebackMoney),
     )
-  if (again) return { kind: 'confirm', repairId: best.repairId, probability, testId: again }
-  const fields = situation.mayAsk ? toAsk(posterior, best.repairId, situation) : []
-  return fields.length > 0
-    ? { kind: 'ask', repairId: best.repairId, probability, fields }
+  return again
+    ? { kind: 'confirm', repairId: best.repairId, probability, testId: again }
     : { kind: 'repair', repairId: best.repairId, probability }
 }
 
 /** What stands for a figure that was asked for and not found, among what was skipped. */
 export const askedFor = (field: SpecificationField): string => `ask:${field}`
 
-/** Typical figures that the repair's likeliest fault is judged against and that nobody has asked for. */
-function toAsk({ table, classWeights }: Posterior, repairId: string, { skipped }: Situation) {
-  const { specification } = table.model
-  let lead: Fault | null = null
-  let most = 0
-  table.classes.forEach(({ faults }, at) => {
-    const fault = faults.find((one) => one.repairs.includes(repairId))
-    if (fault && classWeights[at]! > most) [lead, most] = [fault, classWeights[at]!]
-  })
-  return ((lead as Fault | null)?.against ?? []).filter(
-    (field) => specification[field].source === 'generic' && !skipped.includes(askedFor(field)),
+/** From this share on the maker is asked before anything else is read: a look into the book is cheaper than most tests. */
+const ASK_FROM = 0.3
+
+/** The likeliest fault is one against figures that are only typical and that nobody has asked for: what there is to ask. */
+function asking(
+  { table, classWeights }: Posterior,
+  { skipped, mayAsk }: Situation,
+): Choice['verdict'] | null {
+  const lead = classWeights.indexOf(Math.max(...classWeights))
+  const [fault, second] = table.classes[lead]!.faults
+  if (!mayAsk || !fault || second || classWeights[lead]! < ASK_FROM) return null
+  const fields = (fault.against ?? []).filter(
+    (field) => table.model.specification[field].source === 'generic' && !skipped.includes(askedFor(field)),
   )
+  const probability = Math.min(classWeights[lead]!, MOST_SHOWN)
+  return fields.length > 0 ? { kind: 'ask', repairId: fault.repairs[0]!, probability, fields } : null
 }

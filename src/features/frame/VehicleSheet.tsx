@@ -88,7 +88,7 @@ function Sheet({ hand: { job, vehicle }, onOpenChange, asked = [] }: Props) {
           </Button>
         </Notice>
       )}
-      <ul aria-label="Figures">
+      <ul aria-label="Figures" className="grid grid-cols-2 gap-x-8">
         {fields.map((field) => (
           <FigureRow
             key={field.field}
@@ -195,9 +195,11 @@ function FigureRow({ field, draft, typical, problem, asked, onDraft }: RowProps)
   return (
     <li
       data-figure-row={field.field}
-      className={`grid grid-cols-[1fr_120px_56px_160px] items-center gap-3 border-t border-rule-2 py-1 ${asked ? 'border-l-4 border-l-accent pl-3' : ''}`}
+      className={`grid grid-cols-[1fr_76px_30px_116px] items-center gap-2 border-t border-rule-2 py-1 ${asked ? 'border-l-4 border-l-accent pl-3' : ''}`}
     >
-      <span className={`text-main ${draft.source === 'generic' ? 'text-ink-2' : 'font-semibold'}`}>
+      <span
+        className={`text-second leading-tight ${draft.source === 'generic' ? 'text-ink-2' : 'font-semibold'}`}
+      >
         {field.name}
         {problem && (
           <span className="block text-second font-normal text-danger">
@@ -220,7 +222,7 @@ function FigureRow({ field, draft, typical, problem, asked, onDraft }: RowProps)
         aria-label={`${field.name}: who says so`}
         value={draft.source}
         onChange={(event) => take(event.target.value as FigureSource)}
-        className="min-h-[44px] border-2 border-ink-3 bg-sheet px-2 text-second"
+        className="min-h-[44px] border-2 border-ink-3 bg-sheet px-1 text-second"
       >
         {SOURCES.map((source) => (
           <option key={source} value={source}>
