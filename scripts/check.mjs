@@ -1,4 +1,4 @@
-// The fast part, about two minutes: types, core without the browser's types, lint, layers, unit and reference tests.
+// The fast part, under four minutes: types, core without the browser's types, lint, layers, unit and reference tests.
 import { ensurePackages, orExit, runPackage, run, packageBin } from './setup.mjs'
 import { runSteps } from './steps.mjs'
 

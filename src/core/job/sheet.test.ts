@@ -13,7 +13,6 @@ import {
   vehicleSchema,
   type Reading,
 } from '.'
-import { DEMO_VEHICLES } from '../practice/demoVehicles'
 
 const maker = (value: number): Figure => ({ value, source: 'maker' })
 const reading = (testId: string, value: number, unit: 'ohm' | 'L'): Reading =>
@@ -91,11 +90,18 @@ describe('a fuel', () => {
 
 describe('a vehicle that was kept before its gauge loop was', () => {
   it('gets the typical figures of its layout', () => {
-    const old = structuredClone(DEMO_VEHICLES.find(({ layout }) => layout === 'A05')!) as unknown as {
-      specification: Record<string, unknown>
+    const { senderEmptyOhm: _, limiterV: __, ...specification } = specificationOf({}, LAYOUTS.A05)
+    const old = {
+      id: 'v',
+      unit: '21',
+      name: 'Old tractor',
+      layout: 'A05',
+      kind: 'real',
+      year: 1974,
+      kilometres: null,
+      notes: '',
+      specification,
     }
-    delete old.specification.senderEmptyOhm
-    delete old.specification.limiterV
     const read = vehicleSchema.parse(old)
     expect(read.specification.senderEmptyOhm).toEqual({ value: 240, source: 'generic' })
     expect(read.specification.limiterV).toEqual({ value: 10, source: 'generic' })

@@ -234,15 +234,18 @@ function FirstRanking({
           <KnownWays hand={hand} onSaid={onSaid} onSurvey={() => onSaid({ kind: 'survey' })} />
         )}
         <SayPart hand={hand} symptoms={symptoms} />
-        <Button variant={said ? 'act' : 'held'} tall className="w-full" disabled={!said} onClick={onKeep}>
-          {!said
-            ? 'One symptom at least'
-            : danger
-              ? 'Note it. Trace without starting it'
-              : 'Note it and trace'}
-        </Button>
+        <NoteIt said={said} danger={danger} onKeep={onKeep} />
       </div>
     </aside>
+  )
+}
+
+function NoteIt({ said, danger, onKeep }: { said: boolean; danger: boolean; onKeep: () => void }) {
+  const words = danger ? 'Note it. Trace without starting it' : 'Note it and trace'
+  return (
+    <Button variant={said ? 'act' : 'held'} tall className="w-full" disabled={!said} onClick={onKeep}>
+      {said ? words : 'One symptom at least'}
+    </Button>
   )
 }
 

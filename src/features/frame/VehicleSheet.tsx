@@ -48,14 +48,11 @@ interface Draft {
   source: FigureSource
 }
 
-function Sheet({ hand: { job, vehicle }, onOpenChange, asked = [] }: Props) {
-  const fields = [...sheetFieldsOf(vehicle.layout)].sort(
-    (one, other) => Number(asked.includes(other.field)) - Number(asked.includes(one.field)),
-  )
+/** What is typed on the sheet, what of it cannot be, and what it comes to. */
+function useSheet(vehicle: VehicleRecord, fields: SheetField[]) {
   const [drafts, setDrafts] = useState<Record<string, Draft>>(() => draftsOf(vehicle, fields))
   const [fuel, setFuel] = useState(vehicle.specification.fuel)
   const [agreed, setAgreed] = useState(vehicle.specification.fuel)
-  const [trouble, setTrouble] = useState<string | null>(null)
   const problems = Object.fromEntries(
     fields.flatMap((field) => {
       const draft = drafts[field.field]!
@@ -64,10 +61,27 @@ function Sheet({ hand: { job, vehicle }, onOpenChange, asked = [] }: Props) {
     }),
   )
   const harm = fuel === agreed ? null : harmOf(vehicle.layout, fuel)
-  const specification = specificationFrom(vehicle, fields, drafts, fuel)
-  const fits = Object.keys(problems).length === 0 && harm === null
+  return {
+    drafts,
+    draft: (field: SheetField, draft: Draft) => setDrafts((before) => ({ ...before, [field.field]: draft })),
+    fuel,
+    setFuel,
+    agree: () => setAgreed(fuel),
+    problems,
+    harm,
+    specification: specificationFrom(vehicle, fields, drafts, fuel),
+    fits: Object.keys(problems).length === 0 && harm === null,
+  }
+}
+
+function Sheet({ hand: { job, vehicle }, onOpenChange, asked = [] }: Props) {
+  const fields = [...sheetFieldsOf(vehicle.layout)].sort(
+    (one, other) => Number(asked.includes(other.field)) - Number(asked.includes(one.field)),
+  )
+  const sheet = useSheet(vehicle, fields)
+  const [trouble, setTrouble] = useState<string | null>(null)
   const keep = async () => {
-    const kept = await saveVehicle({ ...vehicle, specification })
+    const kept = await saveVehicle({ ...vehicle, specification: sheet.specification })
     if (kept.ok) return onOpenChange(false)
     setTrouble(
       kept.error.kind === 'not-written' ? kept.error.reason : 'This vehicle’s record could not be changed',
@@ -79,47 +93,55 @@ function Sheet({ hand: { job, vehicle }, onOpenChange, asked = [] }: Props) {
         {LAYOUTS[vehicle.layout].name}. A typical figure gives way to what the maker says or what was measured
         here.
       </p>
-      <FuelChoice vehicle={vehicle} fuel={fuel} onFuel={setFuel} />
-      {harm && (
-        <Notice kind="danger" title="It is not made for that. Is it so?">
-          {harm}{' '}
-          <Button variant="plain" data-act="fuel-agreed" onClick={() => setAgreed(fuel)}>
-            Yes, it runs on it
-          </Button>
-        </Notice>
-      )}
+      <FuelChoice vehicle={vehicle} fuel={sheet.fuel} onFuel={sheet.setFuel} />
+      {sheet.harm && <Harm harm={sheet.harm} onAgree={sheet.agree} />}
       <ul aria-label="Figures" className="grid grid-cols-2 gap-x-8">
         {fields.map((field) => (
           <FigureRow
             key={field.field}
             field={field}
-            draft={drafts[field.field]!}
+            draft={sheet.drafts[field.field]!}
             typical={sheetValue(field, typicalFigure(vehicle.layout, field.field).value)}
-            problem={problems[field.field] ?? null}
+            problem={sheet.problems[field.field] ?? null}
             asked={asked.includes(field.field)}
-            onDraft={(draft) => setDrafts((before) => ({ ...before, [field.field]: draft }))}
+            onDraft={(draft) => sheet.draft(field, draft)}
           />
         ))}
       </ul>
-      {sheetContradictions(specification, job.readings).map((line) => (
+      {sheetContradictions(sheet.specification, job.readings).map((line) => (
         <Notice key={line} title={line}>
           Nothing is followed in silence: look at the sheet, then read again.
         </Notice>
       ))}
       {trouble && <Notice title={trouble}>The sheet is as it was.</Notice>}
-      <Button
-        variant={fits ? 'act' : 'held'}
-        tall
-        className="w-full"
-        disabled={!fits}
-        data-act="keep-sheet"
-        onClick={() => void keep()}
-      >
-        Keep the sheet
-      </Button>
+      <KeepIt fits={sheet.fits} onKeep={() => void keep()} />
     </div>
   )
 }
+
+function Harm({ harm, onAgree }: { harm: string; onAgree: () => void }) {
+  return (
+    <Notice kind="danger" title="It is not made for that. Is it so?">
+      {harm}{' '}
+      <Button variant="plain" data-act="fuel-agreed" onClick={onAgree}>
+        Yes, it runs on it
+      </Button>
+    </Notice>
+  )
+}
+
+const KeepIt = ({ fits, onKeep }: { fits: boolean; onKeep: () => void }) => (
+  <Button
+    variant={fits ? 'act' : 'held'}
+    tall
+    className="w-full"
+    disabled={!fits}
+    data-act="keep-sheet"
+    onClick={onKeep}
+  >
+    Keep the sheet
+  </Button>
+)
 
 const draftsOf = ({ specification }: VehicleRecord, fields: SheetField[]): Record<string, Draft> =>
   Object.fromEntries(
