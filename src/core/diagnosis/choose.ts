@@ -4,13 +4,13 @@
  * workshop's rate. It stops when a repair is likely enough and no test lowers the expected loss by
  * more than it costs.
  */
-import { entropyBits, normalCdf, type Fraction, type Minutes, type Money, type Probability } from '../shared'
+import { entropyBits, type Fraction, type Minutes, type Money, type Probability } from '../shared'
 import { needsRunningEngine, repairById, testById, type Test } from '../library'
 import type { SpecificationField } from '../vehicle'
 import { forEachOutcome, withSlips, type OutcomeChances } from './belief'
 import { confirmingTest, hangsOn, unrepeated } from './confirm'
 import { attemptsOf, costOfRepair, lossModel, type Attempt, type LossModel, type Situation } from './loss'
-import { SLIP, outcomeChance, showsNow, type Posterior } from './posterior'
+import { SLIP, chanceBelow, outcomeChance, showsNow, type Posterior } from './posterior'
 import { predictiveOf, readingSigma } from './scatter'
 import { MOST_SHOWN } from './suspects'
 import type { NumericTest, SeenTest, Table } from './table'
@@ -194,7 +194,7 @@ function numberOutcomes(posterior: Posterior, entry: NumericTest, live: number[]
     entry.span,
   )
   const bins = edges.length + 1
-  const soundUpTo = edges.map((edge) => normalCdf((edge - sound.mean) / soundSd))
+  const soundUpTo = edges.map((edge) => chanceBelow(entry, edge, sound.mean, soundSd ** 2))
   const chance = new Float64Array(bins * live.length)
   live.forEach((at, i) => {
     const shows = showsNow(table.predicted[at]!.particle.shows, 'unknown')
@@ -203,7 +203,7 @@ function numberOutcomes(posterior: Posterior, entry: NumericTest, live: number[]
       const upTo =
         k === bins - 1
           ? 1
-          : shows * normalCdf((edges[k]! - means[i]!.mean) / sds[i]!) +
+          : shows * chanceBelow(entry, edges[k]!, means[i]!.mean, sds[i]! ** 2) +
             (shows < 1 ? (1 - shows) * soundUpTo[k]! : 0)
       chance[k * live.length + i] = withSlips(upTo - below, SLIP, bins)
       below = upTo

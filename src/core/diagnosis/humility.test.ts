@@ -45,11 +45,17 @@ describe('a dip', () => {
     const before = shares([])
     const after = shares([number('T82', litres, 'L')])
     expect(before.of('refuel')).toBeGreaterThan(0.03)
-    expect(after.of('refuel')).toBeLessThan(0.3 * before.of('refuel'))
-    expect(after.of('none')).toBeLessThan(2 * before.of('none'))
+    expect(after.of('refuel')).toBeLessThan(0.35 * before.of('refuel'))
+    expect(after.of('none')).toBeLessThan(2.5 * before.of('none'))
     const others = ['module', 'relay', 'drainFuel', 'filter'].map((id) => after.of(id) / before.of(id))
     // What is left over goes to all others alike.
     for (const ratio of others) expect(Math.abs(ratio - others[0]!)).toBeLessThan(0.25)
+  })
+  it('of nought says that the tank is empty, at once', () => {
+    const started = shares([seen('T03', 'steady')])
+    const dipped = shares([seen('T03', 'steady'), number('T82', 0, 'L')])
+    expect(dipped.of('refuel')).toBeGreaterThan(0.9)
+    expect(started.of('refuel')).toBeLessThan(0.5)
   })
   it('taken twice it still convicts nobody', () => {
     const once = shares([number('T82', 40, 'L')])

@@ -225,11 +225,34 @@ const showsNow = (shows: number, present: Evidence['faultPresent']) =>
  */
 function likelihood(entry: NumericTest, y: number, mean: number, variance: number): number {
   const of = (widening: number) => {
+    if (entry.skewed && mean > 0) return skewed(entry, y, mean, widening * variance)
     const sd = Math.sqrt(widening * variance)
     const end = endAt(entry, y)
     return end === 0 ? normalDensity(y, mean, widening * variance) : normalCdf((end * (mean - y)) / sd)
   }
   return (1 - LOOSE) * of(1) + LOOSE * of(LOOSE_WIDENING)
+}
+
+/** The logarithm's place and scatter of what is known by a factor: a content of nought is no content of thirty litres, however uncertain that is. */
+function byFactor(entry: NumericTest, y: number, mean: number, variance: number) {
+  const least = Math.max(y, readingSigma(entry, Math.max(y, 0)))
+  const logVariance = Math.log1p(variance / (mean * mean))
+  return { least, logVariance, off: Math.log(least / mean) + 0.5 * logVariance }
+}
+
+function skewed(entry: NumericTest, y: number, mean: number, variance: number): number {
+  const { least, logVariance, off } = byFactor(entry, y, mean, variance)
+  const end = endAt(entry, y)
+  return end === 0
+    ? normalDensity(off, 0, logVariance) / least
+    : normalCdf((-end * off) / Math.sqrt(logVariance))
+}
+
+/** Chance that a test reads under y, about a prediction. */
+export function chanceBelow(entry: NumericTest, y: number, mean: number, variance: number): number {
+  if (!entry.skewed || mean <= 0) return normalCdf((y - mean) / Math.sqrt(variance))
+  const { logVariance, off } = byFactor(entry, y, mean, variance)
+  return normalCdf(off / Math.sqrt(logVariance))
 }
 
 /** Is it read at the lower (-1) or the upper end (1) of the scale? */

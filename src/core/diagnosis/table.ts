@@ -12,7 +12,7 @@ import {
   type SoftRule,
   type Test,
 } from '../library'
-import type { Layout, SceneId, Station, VehicleModel } from '../vehicle'
+import { parameterAt, type Layout, type SceneId, type Station, type VehicleModel } from '../vehicle'
 import {
   NONE_CLASS,
   pairParticles,
@@ -32,6 +32,8 @@ export interface NumericTest {
   /** Ends of its scale, SI: what lies beyond shows as the end. */
   low: number
   high: number
+  /** It reads a quantity that is known by its order of size alone: spread about by a factor, never through zero. */
+  skewed: boolean
 }
 export interface SeenTest {
   test: Test
@@ -91,7 +93,12 @@ export function catalogueOf(model: VehicleModel): Catalogue {
   let chanceCount = 0
   for (const test of library.tests) {
     if (test.reading.kind === 'number')
-      numeric.push({ test, row: row(test.reading.quantity), ...scaleOf(test) })
+      numeric.push({
+        test,
+        row: row(test.reading.quantity),
+        skewed: isSkewed(model, test.reading.quantity),
+        ...scaleOf(test),
+      })
     else {
       seen.push({ test, outcomes: test.reading.outcomes, offset: chanceCount })
       chanceCount += test.reading.outcomes.length
@@ -129,6 +136,11 @@ const profileQuantity = (station: Station, scene: SceneId): Quantity =>
   station.track === 'electrical' || station.track === 'gauge'
     ? { of: 'volts', red: station.node, black: '0', scene }
     : { of: 'pressure', at: station.node, scene }
+
+/** From this standard deviation of the logarithm on a bell about the middle would reach zero. */
+const SKEWED_FROM = 0.3
+const isSkewed = (model: VehicleModel, quantity: Quantity): boolean =>
+  quantity.of === 'parameter' && model.parameters[parameterAt(model, quantity.id)]!.spread > SKEWED_FROM
 
 function scaleOf(test: Test): { span: number; low: number; high: number } {
   if (test.reading.kind !== 'number') return { span: 1, low: -Infinity, high: Infinity }
