@@ -208,6 +208,13 @@ export class Hands {
     const { reading } = testById(testId)
     return reading.kind === 'observation' ? reading.outcomes.find((entry) => entry.id === outcome)!.label : ''
   }
+  /** Takes another test than the one proposed, by the list behind "why this one". */
+  async chooseTest(testId: string): Promise<void> {
+    await this.shown('section[aria-label="Next test"][data-stage="pairs"]')
+    await this.press('why this one')
+    await (await this.shown(`[data-candidate="${testId}"] button`)).click()
+    await this.shown(`section[aria-label="Next test"][data-test="${testId}"]`)
+  }
   /** Goes through the plan on Work, ticking everything, entering gauge values and torques, passing the checks; to the end, or to the step `upTo`. */
   async doAllSteps(
     afterStep?: (done: number) => Promise<void>,

@@ -33,7 +33,7 @@ export interface VehicleRecord {
   /** Limits of the maker's for what a test reads, as entered. */
   limits: MakerLimit[]
   /** Simulated vehicles only. */
-  truth?: { seed: number; hidden: { faultId: string; severity: number }[] }
+  truth?: { seed: number; hidden: { faultId: string; severity: number; total?: boolean }[] }
 }
 
 /** The maker's limits of one test. */
@@ -65,7 +65,13 @@ export const vehicleSchema: z.ZodType<VehicleRecord> = z
     truth: z
       .object({
         seed: z.number().int(),
-        hidden: z.array(z.object({ faultId: z.string(), severity: z.number().min(0).max(1) })),
+        hidden: z.array(
+          z.object({
+            faultId: z.string(),
+            severity: z.number().min(0).max(1),
+            total: z.boolean().optional(),
+          }),
+        ),
       })
       .optional(),
   })

@@ -123,6 +123,7 @@ function CandidateTable({
           {ranking.choice.candidates.map((candidate) => (
             <tr
               key={candidate.testId}
+              data-candidate={candidate.testId}
               className={`border-t border-rule-2 ${candidate.testId === mark ? 'font-semibold' : ''}`}
             >
               <td className="py-1 pr-2">
