@@ -123,7 +123,8 @@ function suits(test: Test, layout: Layout, words: Vocabulary): boolean {
   return test.reading.kind === 'number'
     ? speaks(words, test.reading.quantity)
     : test.reading.outcomes.every(
-        ({ when }) => when.length === 0 || when.some((group) => allSpeak(words, group)),
+        ({ when, whereItCan }) =>
+          whereItCan || when.length === 0 || when.some((group) => allSpeak(words, group)),
       )
 }
 
@@ -136,10 +137,12 @@ const spoken = (reading: TestReading, words: Vocabulary): TestReading =>
     ? reading
     : {
         ...reading,
-        outcomes: reading.outcomes.map((outcome) => ({
-          ...outcome,
-          when: outcome.when.filter((group) => allSpeak(words, group)),
-        })),
+        outcomes: reading.outcomes
+          .map((outcome) => ({
+            ...outcome,
+            when: outcome.when.filter((group) => allSpeak(words, group)),
+          }))
+          .filter(({ when, whereItCan }) => !whereItCan || when.length > 0),
       }
 
 /** Can this layout answer for the quantity? */

@@ -58,6 +58,8 @@ export interface Outcome {
   label: string
   /** It is seen where all rules of one of these groups hold; the last outcome of a test has none and takes what is left. */
   when: SoftRule[][]
+  /** Left out on a layout that cannot show it; without this the whole test would be. */
+  whereItCan?: true
 }
 
 export const above = (quantity: Quantity, at: number, width: number): SoftRule => ({

@@ -211,16 +211,25 @@ const SEEN_AT: Record<string, { where: string; needs: VehicleState }> = {
   injectionPlace: { where: 'Joints of the injection pump.', needs: {} },
 }
 
-/** What a look into the tank can show. */
-const INSIDE_TANK = see(
-  outcome('rust', 'Rust', above(parameter('tank.debris'), 0.2, 0.05)),
-  outcome('liner', 'Liner loose, in sheets', above(parameter('tank.liner'), 0.5, 0.06)),
-  outcome('varnish', 'Brown film', above(parameter('tank.varnish'), 0.35, 0.05)),
-  outcome('dented', 'Floor pushed up', above(parameter('tank.dented'), 0.5, 0.06)),
-  outcome('baffle', 'Baffle loose', above(parameter('tank.baffle'), 0.5, 0.06)),
-  outcome('blocked', 'Strainer blocked', above(parameter('strainer.loss'), 9, 2)),
-  outcome('clean', 'Clean'),
-)
+/** A leak of air that lies at a joint of the line: the line alone is held under vacuum. */
+const atJoint = below(parameter('airLeak.inTube'), 0.5, 0.06)
+/** What a look into the tank can show; a tube drawn from a tank without a module stands in sight. */
+const inTank = (...more: Outcome[]) =>
+  see(
+    ...more,
+    outcome('rust', 'Rust', above(parameter('tank.debris'), 0.2, 0.05)),
+    outcome('liner', 'Liner loose, in sheets', above(parameter('tank.liner'), 0.5, 0.06)),
+    outcome('varnish', 'Brown film', above(parameter('tank.varnish'), 0.35, 0.05)),
+    outcome('dented', 'Floor pushed up', above(parameter('tank.dented'), 0.5, 0.06)),
+    outcome('baffle', 'Baffle loose', above(parameter('tank.baffle'), 0.5, 0.06)),
+    outcome('blocked', 'Strainer blocked', above(parameter('strainer.loss'), 9, 2)),
+    outcome('clean', 'Clean'),
+  )
+const INSIDE_TANK = inTank()
+const AT_PICKUP = inTank({
+  ...outcome('cracked', 'Pickup tube cracked', above(parameter('airLeak.inTube'), 0.5, 0.06)),
+  whereItCan: true,
+})
 const IN_LINE: VehicleState = { height: 'raised' }
 /** Both ends of a line apart, a gas through it, joined again. */
 const LINE_BLOWN: Doing[] = [
@@ -1921,7 +1930,7 @@ export const TESTS: Test[] = [
     ],
     at: 'tank',
     instrument: 'eye',
-    reading: INSIDE_TANK,
+    reading: AT_PICKUP,
     scene: 'rest',
     needs: {},
     does: IN_OPEN_TANK,
@@ -2554,8 +2563,8 @@ export const TESTS: Test[] = [
     at: 'pumpIn',
     instrument: 'eye',
     reading: see(
-      outcome('fast', 'Falls at once', above(parameter('airLeak.holeM2'), 4e-8, 8e-9)),
-      outcome('slow', 'Falls slowly', above(parameter('airLeak.holeM2'), 2e-9, 6e-10)),
+      outcome('fast', 'Falls at once', above(parameter('airLeak.holeM2'), 4e-8, 8e-9), atJoint),
+      outcome('slow', 'Falls slowly', above(parameter('airLeak.holeM2'), 2e-9, 6e-10), atJoint),
       outcome('holds', 'Holds'),
     ),
     scene: 'rest',
@@ -2564,7 +2573,7 @@ export const TESTS: Test[] = [
     minutes: 16,
     money: 0,
 
-    blind: 'Cold rubber may seal, warm rubber may not.',
+    blind: 'Cold rubber may seal, warm rubber may not; the tube in the tank is not in it.',
   },
   {
     id: 'T42',

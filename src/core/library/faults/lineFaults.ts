@@ -19,7 +19,7 @@ export const LINE_FAULTS: FaultTemplate[] = [
     layouts: ['A05', 'A06', 'A08'],
     on: ['strainer'],
     cause: 'It draws air once the level is under the crack',
-    changes: [hole('airLeak.holeM2', 0.02, 0.5), set('tank.reach', 0.04, 0.1)],
+    changes: [hole('airLeak.holeM2', 0.02, 0.5), set('airLeak.inTube', 1), set('tank.reach', 0.04, 0.1)],
     total: [hole('airLeak.holeM2', 12)],
     weight: 1,
     raisers: ['age', 'damp'],

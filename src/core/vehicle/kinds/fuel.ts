@@ -453,6 +453,8 @@ export const FUEL_KINDS = {
         spread: 0,
         fields: [{ field: 'areaM2', landing: 'value' }],
       },
+      // In the pickup tube, inside the tank, and not at a joint of the line.
+      state('inTube', 0),
     ],
     // Air weighs nothing here: its node lies at the height of the leak.
     elements: (part) => ({
