@@ -160,3 +160,16 @@ describe('none of these', () => {
     expect(choice.candidates[0]!.bits).toBeGreaterThan(0.05)
   })
 })
+
+describe('a needle that swings', () => {
+  it('says where it is by as much as it swings the less exactly, and no less than nothing', () => {
+    const of = (swings?: number) => {
+      const item = { ...number('T24', 215, 'kPa'), ...(swings !== undefined && { swings }) }
+      return suspectsOf(posteriorOf(table, NO_START, [item])).map(({ probability }) => probability)[0]!
+    }
+    const before = suspectsOf(posteriorOf(table, NO_START, []))[0]!.probability
+    expect(of(0)).toBe(of())
+    expect(Math.abs(of(100e3) - before)).toBeLessThan(Math.abs(of() - before))
+    expect(Math.abs(of(2000e3) - before)).toBeLessThan(Math.abs(of(100e3) - before))
+  })
+})

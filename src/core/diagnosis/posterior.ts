@@ -42,6 +42,8 @@ export interface Evidence {
   faultPresent: 'yes' | 'no' | 'unknown'
   /** The technician was not sure of it. */
   doubtful?: boolean
+  /** From end to end of its swing where it did not stand still, SI. */
+  swings?: number
 }
 
 export interface Posterior {
@@ -193,6 +195,7 @@ function foldOne(
       temper,
       slipOf(SLIP, alike),
       room,
+      (item.swings ?? 0) ** 2 / 12,
     )
   const seen = table.catalogue.seenById.get(item.testId)
   if (seen && item.value.kind === 'outcome') {
@@ -306,6 +309,7 @@ function foldNumber(
   temper: number,
   slip: number,
   room: Room,
+  swingVariance: number,
 ): Float64Array {
   const soundPredictive = predictiveOf(table, table.sound, table.belief, entry.row)
   const before = normalised(states)
@@ -315,7 +319,16 @@ function foldNumber(
     const predicted = table.predicted[at]!
     const shows = showsNow(predicted.particle.shows, present)
     const predictive = predictiveOf(table, predicted, state, entry.row)
-    const { own, total, flat } = readingDensity(table, at, predictive, soundPredictive, entry, y, shows, slip)
+    const { own, total, flat } = readingDensity(
+      table,
+      at,
+      widened(predictive, swingVariance),
+      widened(soundPredictive, swingVariance),
+      entry,
+      y,
+      shows,
+      slip,
+    )
     state.logWeight = weighed(state.logWeight, total, temper)
     shares[at] = (slip * flat) / total
     // Beyond the end of the scale nothing says how far.
@@ -328,13 +341,19 @@ function foldNumber(
         entry.row,
         y,
         predictive,
-        readingSigma(entry, predictive.mean) ** 2,
+        readingSigma(entry, predictive.mean) ** 2 + swingVariance,
         ((1 - slip) * own) / total,
         room,
       )
   }
   return shares
 }
+
+/** A needle that swings says where it is on the mean, by as much as it swings the less exactly. */
+const widened = (predictive: Predictive, variance: number): Predictive => ({
+  ...predictive,
+  variance: predictive.variance + variance,
+})
 
 function foldOutcome(
   table: Table,

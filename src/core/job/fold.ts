@@ -269,6 +269,14 @@ const evidenceOf = (reading: Reading): Evidence => ({
   value: withoutOffset(reading),
   faultPresent: reading.faultPresent,
   ...(reading.sure === 'no' || reading.taken?.standing === 'doubtful' ? { doubtful: true } : {}),
+  ...(reading.swing && reading.value.kind === 'number'
+    ? {
+        swings: differenceToSi({
+          value: reading.swing.high - reading.swing.low,
+          unit: reading.value.entered.unit,
+        }),
+      }
+    : {}),
 })
 
 function withoutOffset({ value, taken }: Reading): Reading['value'] {

@@ -232,5 +232,6 @@ export function readingText(reading: Reading): { value: string; unit: string } {
       unit: '',
     }
   }
-  return { value: String(reading.value.entered.value).replace('-', '−'), unit: reading.value.entered.unit }
+  const { unit, value } = reading.value.entered
+  return { value: String(value).replace('-', '−'), unit }
 }

@@ -67,7 +67,7 @@ export const KINDS = {
     }),
   },
   'reading-taken': {
-    version: 2,
+    version: 3,
     body: z.object({
       readingId: id,
       testId: id,
@@ -82,6 +82,8 @@ export const KINDS = {
       phase: z.enum(['trace', 'proof']),
       /** How sure the technician is of it. */
       sure: z.enum(['yes', 'no']),
+      /** Between which ends it swung, in the unit of the entry; its value is the middle. */
+      swing: z.object({ low: z.number().finite(), high: z.number().finite() }).optional(),
       /** The instrument of the workshop that gave it, where one is named. */
       taken: taken.optional(),
     }),
@@ -419,7 +421,11 @@ export const UPCASTERS: Partial<Record<EventKind, Record<number, (body: unknown)
   // Nobody was asked how it ran.
   'complaint-remains': { 1: (body) => ({ ...(body as object), run: 'unknown' }) },
   // Nobody was asked: what was entered was meant.
-  'reading-taken': { 1: (body) => ({ ...(body as object), sure: 'yes' }) },
+  'reading-taken': {
+    1: (body) => ({ ...(body as object), sure: 'yes' }),
+    // A needle was taken to stand still.
+    2: (body) => body,
+  },
 }
 
 export type EventProblem = { kind: 'bad-event'; problem: string; at: string }

@@ -251,7 +251,9 @@ function Section({ title, children }: { title: string; children: React.ReactNode
 }
 
 const text = (reading: Parameters<typeof readingText>[0]) => {
-  const { value, unit } = readingText(reading)
+  const { value: middle, unit } = readingText(reading)
+  const { swing } = reading
+  const value = swing ? `swings ${swing.low} to ${swing.high}`.replaceAll('-', '−') : middle
   return unit ? `${value} ${unitText(unit as Parameters<typeof unitText>[0])}` : value
 }
 

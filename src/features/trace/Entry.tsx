@@ -2,6 +2,7 @@
 import { useState } from 'react'
 import type { Test } from '@/core/library'
 import type { TestExplanation } from '@/core/diagnosis'
+import { typedReading, type TypedReading } from '@/core/job'
 import { segmentOf, type Layout } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
@@ -9,12 +10,15 @@ import { digitsOf, unitText } from '../frame/words'
 import { bandLabel } from './traceText'
 import { rulerOf } from './ruler'
 
+/** Ends between which a needle swings. */
+type Swing = TypedReading['swing']
+
 interface NumberProps {
   layout: Layout
   test: Test
   explanation: TestExplanation
   value: number | null
-  onChange: (value: number | null) => void
+  onChange: (value: number | null, swing?: Swing) => void
   onPin: (value: number) => void
   busy: boolean
 }
@@ -97,7 +101,7 @@ function EntryField({
   value: number | null
   digits: number
   unit: string
-  onChange: (value: number | null) => void
+  onChange: (value: number | null, swing?: Swing) => void
   onKeyDown: (event: React.KeyboardEvent<HTMLInputElement>) => void
   label: string
 }) {
@@ -113,17 +117,17 @@ function EntryField({
         value={shown}
         placeholder="?"
         onChange={(event) => {
-          const text = event.target.value.replace(',', '.').replace('−', '-')
+          const text = event.target.value
           setTyped(text)
-          const parsed = text.trim() === '' ? null : Number(text)
-          onChange(parsed === null || Number.isNaN(parsed) ? null : parsed)
+          const read = typedReading(text)
+          onChange(read?.value ?? null, read?.swing ?? null)
         }}
         onBlur={() => setTyped(null)}
         onKeyDown={(event) => {
           if (event.key.startsWith('Arrow')) setTyped(null)
           onKeyDown(event)
         }}
-        className="h-full w-full border-[3px] border-accent bg-sheet pl-2 pr-[58px] text-right text-[34px] font-semibold"
+        className={`h-full w-full border-[3px] border-accent bg-sheet pl-2 pr-[58px] text-right font-semibold ${shown.length > 6 ? 'text-[20px]' : 'text-[34px]'}`}
       />
       <span className="pointer-events-none absolute right-2.5 top-[17px] text-second text-ink-2">{unit}</span>
     </span>

@@ -39,7 +39,10 @@ export function Evidence({ hand, surprises }: { hand: JobInHand; surprises: stri
                 <span className="font-semibold"> doubtful gauge</span>
               ) : null}
             </span>
-            <span className="whitespace-nowrap font-semibold">{entryText(reading)}</span>
+            <span className="whitespace-nowrap font-semibold">
+              {entryText(reading)}
+              {reading.swing ? ', swings' : ''}
+            </span>
             {at === shown.length - 1 && (
               <button
                 type="button"

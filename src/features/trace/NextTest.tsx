@@ -1,7 +1,14 @@
 'use client'
 import { useEffect, useState } from 'react'
 import type { Test } from '@/core/library'
-import { impliedBy, layoutKeyOf, offerForSlip, type Hold, type SlipOffer } from '@/core/job'
+import {
+  impliedBy,
+  layoutKeyOf,
+  offerForSlip,
+  type Hold,
+  type SlipOffer,
+  type TypedReading,
+} from '@/core/job'
 import type { Band } from '@/core/diagnosis'
 import { ask } from '@/workers/client'
 import type { Ranking } from '@/workers/protocol'
@@ -68,6 +75,7 @@ export function NextTest(props: Props) {
 function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
   const explanation = ranking.shownTest!
   const [value, setValue] = useState<number | null>(null)
+  const [swing, setSwing] = useState<TypedReading['swing']>(null)
   const [outcome, setOutcome] = useState<string | null>(null)
   const [present, setPresent] = useState<Present>(hand.job.complaint.failingNow === 'no' ? 'no' : 'yes')
   const [sure, setSure] = useState<'yes' | 'no'>('yes')
@@ -82,9 +90,10 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
   useEffect(() => () => onEntry(null), [onEntry])
   // Once something is entered the test stays, though the ranking is refined meanwhile.
   const stay = () => onChoose(test.id)
-  const change = (next: number | null, from: typeof source = 'vehicle') => {
+  const change = (next: number | null, from: typeof source = 'vehicle', ends: typeof swing = null) => {
     stay()
     setValue(next)
+    setSwing(ends)
     setSource(from)
     setOffer(null)
     onEntry(next)
@@ -117,6 +126,7 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
           source,
           phase: 'trace',
           sure,
+          ...(swing && kept === value ? { swing } : {}),
           ...(taken ? { taken } : {}),
         },
       },
@@ -142,6 +152,7 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
   return {
     explanation,
     value,
+    swing,
     outcome,
     present,
     setPresent,
@@ -177,6 +188,7 @@ function EntryColumn(props: Props) {
   const {
     explanation,
     value,
+    swing,
     outcome,
     present,
     setPresent,
@@ -196,7 +208,10 @@ function EntryColumn(props: Props) {
     ? present === 'no'
       ? { ...meaningOf(band), detail: `It does not fail now: this says little. ${meaningOf(band).detail}` }
       : meaningOf(band)
-    : { title: sound ? soundText(sound, test) : 'Choose what you see.', detail: test.blind }
+    : {
+        title: sound ? soundText(sound, test) : 'Choose what you see.',
+        detail: sound ? `It swings? Type low..high. ${test.blind}` : test.blind,
+      }
   return (
     <div className="flex min-h-0 flex-col gap-1">
       <div className="flex items-center justify-between text-second text-ink-2">
@@ -222,7 +237,7 @@ function EntryColumn(props: Props) {
           test={test}
           explanation={explanation}
           value={value}
-          onChange={change}
+          onChange={(next, ends) => change(next, 'vehicle', ends ?? null)}
           onPin={(kept) => void pin(kept)}
           busy={busy}
         />
@@ -245,7 +260,11 @@ function EntryColumn(props: Props) {
         />
       ) : (
         <p aria-live="polite" className="min-h-[42px] text-second leading-[21px]">
-          <span className="font-semibold">{meaning.title}</span> {meaning.detail}
+          <span className="font-semibold">
+            {swing && `Swings ${swing.low} to ${swing.high}. `}
+            {meaning.title}
+          </span>{' '}
+          {meaning.detail}
         </p>
       )}
       <Alternatives
