@@ -91,6 +91,10 @@ it('the same complaint after new injectors asks for the tank, and the tank is wh
   await hands.shown('[data-known="2"]')
   await hands.entries(0)
   expect(await hands.text('aside[aria-label="Suspects and evidence"]')).toMatch(/tank/i)
+  // A suspect that spoils more than itself says so, and when it is back.
+  await (await hands.shown('button[aria-label^="Why "][aria-label$="from the tank"]')).click()
+  await hands.sees('It can have spoilt more: ')
+  await hands.press('Close')
   await hands.traceOn(0)
   expect(await (await hands.shown('[data-act="plan"]')).getAttribute('href')).toContain('repair=cleanTank')
   // What was known stays in the file, for whoever takes the vehicle next.

@@ -13,6 +13,7 @@ import { PartKnown } from '../frame/PartKnown'
 import type { JobInHand } from '../frame/useJob'
 import { minutesText, percentText, shortOf, stageHref } from '../frame/words'
 import { MakerFigure } from './MakerFigure'
+import { Chained } from './Chained'
 import { Differences } from './Differences'
 import { WHY_NOT, titleOf } from './traceText'
 
@@ -181,6 +182,7 @@ function WhySuspect({
           No reading has moved it yet: this is its frequency and the complaint alone.
         </p>
       )}
+      <Chained suspect={suspect} suspects={ranking.suspects} layout={job.layout} />
       <Attempts ranking={ranking} jobId={job.id} only={suspect.id} />
       {suspect.id !== 'none' && <PartKnown hand={hand} repairId={suspect.id} />}
       {why && why.effects.length > 0 && (
