@@ -35,4 +35,4 @@ export const pastPartText = ({ repairId, how, signedAt }: PastPart): string =>
 
 /** How a cause is seen, and when its part is bad again where it stays; without a full stop. */
 export const causeHow = ({ how }: Pick<CauseBehind, 'how'>, days: CauseBehind['backInDays']): string =>
-  days ? `${how}. Where it is so and stays, back in ${days[0]} to ${days[1]} days, typically` : how
+  days ? `${how}. Else back in ${days[0]} to ${days[1]} d, typical` : how

@@ -184,7 +184,6 @@ function WhySuspect({
       )}
       <Chained suspect={suspect} suspects={ranking.suspects} layout={job.layout} />
       <Attempts ranking={ranking} jobId={job.id} only={suspect.id} />
-      {suspect.id !== 'none' && <PartKnown hand={hand} repairId={suspect.id} />}
       {why && why.effects.length > 0 && (
         <table className="w-full text-second">
           <thead className="text-left text-ink-2">
@@ -209,6 +208,7 @@ function WhySuspect({
           </tbody>
         </table>
       )}
+      {suspect.id !== 'none' && <PartKnown hand={hand} repairId={suspect.id} />}
     </div>
   )
 }
