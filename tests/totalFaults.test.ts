@@ -3,7 +3,8 @@
  * comes at the rail; within four more tests the engine stands at the part, and never at the tank's level.
  */
 import { describe, expect, it } from 'vitest'
-import { TYPICAL_WORKSHOP, deriveSome, nominalTable, type Evidence } from '@/core/diagnosis'
+import { TYPICAL_WORKSHOP, type Evidence } from '@/core/diagnosis'
+import { typicalTable } from '@/core/diagnosis/tables.fixture'
 import { faulty, libraryOf, usualWays } from '@/core/library'
 import { answer, openConsultation, pricerOf, propose, type Consultation } from '@/core/practice'
 import { plannerFor } from '@/core/procedure'
@@ -12,14 +13,6 @@ import { LAYOUTS, LAYOUT_IDS, solveScene, specificationOf, vehicleModel } from '
 
 const { A01 } = LAYOUTS
 const specification = specificationOf({}, A01)
-function tableOfA01() {
-  const built = vehicleModel(A01, specification)
-  if (!built.ok) throw new Error(built.error.problem)
-  const table = nominalTable(built.value)
-  deriveSome(table, 0, () => false)
-  return table
-}
-
 describe('faults that went to their end', () => {
   it.each(LAYOUT_IDS)('%s: every one of them is solved in every scene', (id) => {
     const layout = LAYOUTS[id]
@@ -37,7 +30,7 @@ describe('faults that went to their end', () => {
   })
 
   describe('the pump hums, 40 L in the tank, nothing at the rail', () => {
-    const table = tableOfA01()
+    const table = typicalTable('A01')
     const planner = plannerFor({ layout: 'A01', ways: usualWays('A01') })
     const pricer = pricerOf(planner, table)
     const read = (testId: string, value: Evidence['value']): Evidence => ({

@@ -1,23 +1,13 @@
 /** Chains: one cause with several effects. Evidence at an effect speaks for the cause; an effect that did not last speaks louder. */
 import { describe, expect, it } from 'vitest'
 import { faulty, formShares, libraryOf } from '../library'
-import { LAYOUTS, LAYOUT_IDS, parameterAt, specificationOf, vehicleModel } from '../vehicle'
-import {
-  deriveSome,
-  nominalTable,
-  posteriorOf,
-  suspectsOf,
-  type Complaint,
-  type Done,
-  type Evidence,
-} from '.'
+import { LAYOUTS, LAYOUT_IDS, parameterAt } from '../vehicle'
+import { typicalTable } from './tables.fixture'
+import { posteriorOf, suspectsOf, type Complaint, type Done, type Evidence } from '.'
 
 const { A01 } = LAYOUTS
-const built = vehicleModel(A01, specificationOf({}, A01))
-if (!built.ok) throw new Error(built.error.problem)
-const model = built.value
-const table = nominalTable(model)
-deriveSome(table, 0, () => false)
+const table = typicalTable('A01')
+const { model } = table
 const ROUGH: Complaint = { symptoms: ['runsRough'], raisers: [], failingNow: 'yes' }
 const THIRD: Evidence = {
   id: 'balance',

@@ -1,12 +1,11 @@
 /** What the chooser does before it commits: repeats what does not fit, reads at the part, lets a part be tried, calls a fault that comes and goes. */
 import { describe, expect, it } from 'vitest'
 import { PROVOCATIONS, libraryOf, testById } from '../library'
-import { LAYOUTS, specificationOf, vehicleModel } from '../vehicle'
+import { LAYOUTS } from '../vehicle'
+import { typicalTable } from './tables.fixture'
 import {
   TYPICAL_WORKSHOP,
   chooseNext,
-  deriveSome,
-  nominalTable,
   policyCost,
   posteriorOf,
   provocationsFor,
@@ -20,10 +19,7 @@ import {
   type Situation,
 } from '.'
 
-const built = vehicleModel(LAYOUTS.A01, specificationOf())
-if (!built.ok) throw new Error(built.error.problem)
-const table = nominalTable(built.value)
-deriveSome(table, 0, () => false)
+const table = typicalTable('A01')
 const { tests, repairs } = libraryOf(LAYOUTS.A01)
 const complaint: Complaint = { symptoms: ['cranksNoStart'], raisers: [], failingNow: 'yes' }
 const situation: Situation = {

@@ -1,11 +1,9 @@
 /** What a belief owes to what it does not know: slips, ends of scales, parts found sound, 'none of these'. */
 import { describe, expect, it } from 'vitest'
-import { LAYOUTS, specificationOf, vehicleModel } from '../vehicle'
+import { typicalTable } from './tables.fixture'
 import {
   TYPICAL_WORKSHOP,
   chooseNext,
-  deriveSome,
-  nominalTable,
   posteriorOf,
   suspectsOf,
   type Complaint,
@@ -13,10 +11,7 @@ import {
   type Evidence,
 } from '.'
 
-const built = vehicleModel(LAYOUTS.A01, specificationOf({}, LAYOUTS.A01))
-if (!built.ok) throw new Error(built.error.problem)
-const table = nominalTable(built.value)
-deriveSome(table, 0, () => false)
+const table = typicalTable('A01')
 const NO_START: Complaint = { symptoms: ['cranksNoStart'], raisers: [], failingNow: 'yes' }
 
 let count = 0

@@ -1,34 +1,24 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { deriveSome, nominalTable, TYPICAL_WORKSHOP, type Complaint, type Table } from '../diagnosis'
+import { TYPICAL_WORKSHOP, type Complaint } from '../diagnosis'
+import { typicalTable } from '../diagnosis/tables.fixture'
 import { libraryOf, testById } from '../library'
 import { plannerOf } from '../procedure'
 import { seededRandom } from '../shared'
 import { repaired, standInById, truthVehicle, type TruthVehicle } from '../simulate'
-import { LAYOUTS, specificationOf, vehicleModel, type LayoutId } from '../vehicle'
+import { LAYOUTS, specificationOf, type LayoutId } from '../vehicle'
 import { answer, openConsultation, pricerOf, propose, type Consultation } from '.'
 
 const planner = plannerOf()
-const tables = new Map<LayoutId, Table>()
-function tableOf(id: LayoutId): Table {
-  const known = tables.get(id)
-  if (known) return known
-  const built = vehicleModel(LAYOUTS[id], specificationOf({}, LAYOUTS[id]))
-  if (!built.ok) throw new Error(built.error.problem)
-  const table = nominalTable(built.value)
-  deriveSome(table, 0, () => false)
-  tables.set(id, table)
-  return table
-}
 beforeAll(() => {
-  for (const id of ['A01', 'A08'] as const) tableOf(id)
+  for (const id of ['A01', 'A08'] as const) typicalTable(id)
 })
 
 const cures = (vehicle: TruthVehicle, repairs: string[]) => repaired(vehicle, repairs).hidden.length === 0
 
 /** Plays a vehicle to its cure; a repair's old part was bad when it cured one of the hidden faults. */
 function play(id: LayoutId, vehicle: TruthVehicle, complaint: Complaint): Consultation {
-  const pricer = pricerOf(planner, tableOf(id))
-  let state = openConsultation(tableOf(id), complaint)
+  const pricer = pricerOf(planner, typicalTable(id))
+  let state = openConsultation(typicalTable(id), complaint)
   for (let turn = 0; turn < 60; turn += 1) {
     const { act } = propose(state, TYPICAL_WORKSHOP, pricer)
     if (act.kind === 'stuck') break
@@ -72,10 +62,10 @@ describe('a consultation', () => {
   })
   it('whichever of the best four tests comes first, a clogged filter is not laid at the line beside it', () => {
     const vehicle = truthVehicle(5204, specificationOf(), [{ faultId: 'F41', severity: 0.93 }])
-    const pricer = pricerOf(planner, tableOf('A01'))
+    const pricer = pricerOf(planner, typicalTable('A01'))
     for (let order = 0; order < 6; order += 1) {
       const random = seededRandom(order)
-      let state = openConsultation(tableOf('A01'), {
+      let state = openConsultation(typicalTable('A01'), {
         symptoms: ['starvesUnderLoad'],
         raisers: [],
         failingNow: 'yes',
@@ -112,8 +102,8 @@ describe('a consultation', () => {
     expect(end.epoch).toBeGreaterThan(0)
   })
   it('a test that is not possible here is not proposed again', () => {
-    const pricer = pricerOf(planner, tableOf('A01'))
-    let state = openConsultation(tableOf('A01'), {
+    const pricer = pricerOf(planner, typicalTable('A01'))
+    let state = openConsultation(typicalTable('A01'), {
       symptoms: ['cranksNoStart'],
       raisers: [],
       failingNow: 'yes',
@@ -130,8 +120,8 @@ describe('a consultation', () => {
     expect(state.minutes).toBe(0)
   })
   it('the state of the vehicle is carried on: what a test opened is not paid twice', () => {
-    const pricer = pricerOf(planner, tableOf('A01'))
-    const state = openConsultation(tableOf('A01'), {
+    const pricer = pricerOf(planner, typicalTable('A01'))
+    const state = openConsultation(typicalTable('A01'), {
       symptoms: ['starvesUnderLoad'],
       raisers: [],
       failingNow: 'yes',
@@ -160,7 +150,7 @@ describe('a consultation', () => {
     expect(after.minutes).toBe(12)
   })
   it('leaves the shared table as it was', () => {
-    const table = tableOf('A01')
+    const table = typicalTable('A01')
     const classes = table.classes.length
     openConsultation(table, { symptoms: ['cranksNoStart'], raisers: [], failingNow: 'yes' })
     expect(table.classes).toHaveLength(classes)
