@@ -311,7 +311,7 @@ function foldNumber(
   room: Room,
   swingVariance: number,
 ): Float64Array {
-  const soundPredictive = predictiveOf(table, table.sound, table.belief, entry.row)
+  const soundPredictive = widened(predictiveOf(table, table.sound, table.belief, entry.row), swingVariance)
   const before = normalised(states)
   const shares = new Float64Array(states.length)
   for (let at = 0; at < states.length; at += 1) {
@@ -323,7 +323,7 @@ function foldNumber(
       table,
       at,
       widened(predictive, swingVariance),
-      widened(soundPredictive, swingVariance),
+      soundPredictive,
       entry,
       y,
       shows,
@@ -350,10 +350,8 @@ function foldNumber(
 }
 
 /** A needle that swings says where it is on the mean, by as much as it swings the less exactly. */
-const widened = (predictive: Predictive, variance: number): Predictive => ({
-  ...predictive,
-  variance: predictive.variance + variance,
-})
+const widened = (predictive: Predictive, variance: number): Predictive =>
+  variance === 0 ? predictive : { mean: predictive.mean, variance: predictive.variance + variance }
 
 function foldOutcome(
   table: Table,
