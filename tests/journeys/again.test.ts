@@ -78,7 +78,7 @@ it('the same complaint after new injectors asks for the tank, and the tank is wh
   await hands.session.go('/job/complaint?id=job-65b')
   await hands.press('It shakes and runs unevenly')
   await hands.sees('Is there rust or a loose liner in the tank?')
-  await hands.sees('Else back in')
+  await hands.sees('Left as it is, it is back in')
   await hands.sees('Injectors: new, and the same again, here on')
   await hands.press('No power uphill')
   // The person knows more: the filter was left out for a run, and nothing changed.

@@ -68,7 +68,6 @@ export function partsOfThePast(jobs: Closed[], symptoms: SymptomId[], nowMs: num
 export interface CauseBehind {
   question: string
   how: string
-  remedy: string | null
   /** Days until it is back where it is so and stays; null where nothing says. */
   backInDays: readonly [number, number] | null
 }
@@ -78,7 +77,6 @@ export const causesBehind = (layout: Layout, repairId: string): CauseBehind[] =>
   upstreamOf([repairId]).map((cause) => ({
     question: cause.question,
     how: cause.how,
-    remedy: cause.remedy ?? null,
     backInDays: backInDays(layout, cause),
   }))
 

@@ -1,7 +1,14 @@
 /** The vehicle's sheet: which figures say something, what is typed, what contradicts a reading, which fuel harms. */
 import { describe, expect, it } from 'vitest'
 import { FUEL_GRADES, type FuelGradeId } from '../physics'
-import { LAYOUTS, LAYOUT_IDS, SPECIFICATION_FIELDS, specificationOf, type Figure } from '../vehicle'
+import {
+  LAYOUTS,
+  LAYOUT_IDS,
+  SPECIFICATION_FIELDS,
+  specificationOf,
+  specificationSchema,
+  type Figure,
+} from '../vehicle'
 import {
   SHEET_FIELDS,
   fuelsFor,
@@ -9,6 +16,7 @@ import {
   readSheetField,
   sheetContradictions,
   sheetFieldsOf,
+  sheetProblems,
   sheetValue,
   vehicleSchema,
   type Reading,
@@ -47,6 +55,16 @@ describe('the fields of a sheet', () => {
   })
 })
 
+describe('a sender whose ends are one', () => {
+  it('is refused by the sheet and by whatever reads a specification', () => {
+    const same = specificationOf({ senderEmptyOhm: maker(90), senderFullOhm: maker(90) })
+    expect(sheetProblems(same)).toHaveProperty('senderFullOhm')
+    expect(specificationSchema.safeParse(same).success).toBe(false)
+    expect(sheetProblems(specificationOf())).toEqual({})
+    expect(specificationSchema.safeParse(specificationOf()).success).toBe(true)
+  })
+})
+
 describe('a figure that a reading contradicts', () => {
   const own = specificationOf({
     senderEmptyOhm: maker(90),
@@ -77,6 +95,9 @@ describe('a fuel', () => {
     expect(harmOf('A08', 'petrolE10')).toContain('lubrication')
     expect(harmOf('A01', 'avgas')).toContain('lead')
     expect(harmOf('A01', 'petrolE0')).toBeNull()
+    expect(harmOf('A05', 'petrolE10')).toContain('old hoses')
+    expect(harmOf('A13', 'avgas')).toBeNull()
+    expect(harmOf('A13', 'petrolE10')).toContain('approved data')
   })
   it('of the layout’s own family is offered first', () => {
     expect(fuelsFor('A08')[0]!.id).toMatch(/^diesel/)

@@ -7,6 +7,7 @@ import { findTest } from '../library'
 import { fromSi, toSi, type UnitName } from '../shared'
 import {
   LAYOUTS,
+  LEAST_SENDER_SPAN_OHM,
   SPECIFICATION_FIELDS,
   inScope,
   specificationOf,
@@ -88,6 +89,15 @@ export function readSheetField(
   return { ok: false, problem: `A number from ${shown(low)} to ${shown(high)}` }
 }
 
+/** What of a whole sheet cannot be, by field: ends of a sender that are one. */
+export const sheetProblems = ({
+  senderEmptyOhm,
+  senderFullOhm,
+}: Specification): Partial<Record<SpecificationField, string>> =>
+  Math.abs(senderEmptyOhm.value - senderFullOhm.value) < LEAST_SENDER_SPAN_OHM
+    ? { senderFullOhm: 'Another figure than empty' }
+    : {}
+
 /** The typical figure of a layout, for one that is taken back. */
 export const typicalFigure = (layoutId: LayoutId, field: SpecificationField): Figure =>
   specificationOf({}, LAYOUTS[layoutId])[field]
@@ -124,12 +134,21 @@ export function sheetContradictions(specification: Specification, readings: Read
 
 /** What a fuel does to a vehicle that is not made for it; null where it is. */
 export function harmOf(layoutId: LayoutId, fuel: FuelGradeId): string | null {
-  const made = LAYOUTS[layoutId].fuel
+  const { fuel: made, engine } = LAYOUTS[layoutId]
   if (fuel === made) return null
+  if (layoutId === 'A13') return fuel === 'avgas' ? null : NOT_APPROVED
   const [from, to] = [familyOf(made), familyOf(fuel)]
   if (from !== to) return HARMS[`${from} ${to}`] ?? null
-  return made === 'avgas' || fuel !== 'avgas' ? (OWN_HARM[fuel] ?? null) : OWN_HARM.avgas!
+  if (fuel === 'avgas' && engine.kind === 'carburettor') return null
+  if (made === 'petrolE0' && fuel === 'petrolE10') return OLD_RUBBER
+  return OWN_HARM[fuel] ?? null
 }
+
+/** An aircraft flies on nothing else. */
+const NOT_APPROVED =
+  'Only a fuel that its approved data name. Alcohol swells seals, takes up water and boils at height: the engine stops in the air.'
+const OLD_RUBBER =
+  'Ethanol hardens and cracks old hoses, floats and seals: look at each before it runs on it.'
 
 const HARMS: Partial<Record<`${FuelFamily} ${FuelFamily}`, string>> = {
   'petrol alcohol':

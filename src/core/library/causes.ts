@@ -14,8 +14,6 @@ export interface UpstreamCause {
   /** What to ask, and how it is seen. */
   question: string
   how: string
-  /** What is left to do where it is so, and what living with it means. */
-  remedy?: string
 }
 
 const TANK_DIRT = ['F07', 'F08', 'F09', 'F10', 'F20', 'F36']
@@ -36,8 +34,6 @@ export const UPSTREAM_CAUSES: UpstreamCause[] = [
     faults: TANK_DIRT,
     question: 'Is there rust or a loose liner in the tank?',
     how: 'Cut the old filter open, rub its dirt to a magnet',
-    remedy:
-      'Look in first. Rust and varnish: clean it. A loose liner: stripped and lined anew by someone who does it, or a new tank. Until then a finer filter and a date to change it.',
   },
   {
     id: 'waterBehind',
@@ -45,7 +41,6 @@ export const UPSTREAM_CAUSES: UpstreamCause[] = [
     faults: ['F03', 'F07'],
     question: 'Does water stand in the tank?',
     how: 'Sample from the lowest place, 10 min in a clear glass',
-    remedy: 'Drain it to the last litre, find where it comes in: cap, neck, drains.',
   },
   {
     id: 'dirtToInjectors',
@@ -60,7 +55,6 @@ export const UPSTREAM_CAUSES: UpstreamCause[] = [
     faults: ['F13', 'F14', 'F15', 'F09', 'F20'],
     question: 'Was the vent shut, or the inlet starved?',
     how: 'Cap off while it fails, suction read at the pump',
-    remedy: 'Vent free before the new pump runs: it wears like the old one.',
   },
   {
     id: 'tankCollapsed',
@@ -82,7 +76,6 @@ export const UPSTREAM_CAUSES: UpstreamCause[] = [
     faults: ['F78', 'F25'],
     question: 'Does the pump draw too much, or the ground too little?',
     how: 'Clamp the pump, read the ground drop',
-    remedy: 'New pins brown again in weeks while the ground loses volts.',
   },
   {
     id: 'whatBlewIt',

@@ -39,7 +39,9 @@ const figureSchema = z.object({ value: z.number().finite(), source: z.enum(SOURC
 /** Figures that vehicles of before did not have. */
 const ADDED: SpecificationField[] = ['senderEmptyOhm', 'senderFullOhm', 'limiterV']
 const fieldNames = Object.keys(SPECIFICATION_FIELDS) as SpecificationField[]
-export const specificationSchema = z.object({
+/** Ends of a sender that lie closer are one end: a gauge could show nothing between them. */
+export const LEAST_SENDER_SPAN_OHM = 1
+const figuresSchema = z.object({
   ...(Object.fromEntries(
     fieldNames.map((field) => {
       const checked = figureSchema.refine(
@@ -53,6 +55,11 @@ export const specificationSchema = z.object({
   ) as unknown as Record<SpecificationField, typeof figureSchema>),
   fuel: z.enum(Object.keys(FUEL_GRADES) as [FuelGradeId, ...FuelGradeId[]]),
 })
+export const specificationSchema = figuresSchema.refine(
+  ({ senderEmptyOhm: empty, senderFullOhm: full }) =>
+    !empty || !full || Math.abs(empty.value - full.value) >= LEAST_SENDER_SPAN_OHM,
+  { message: 'senderFullOhm has to differ from senderEmptyOhm', path: ['senderFullOhm'] },
+)
 
 /** What a layout says of its generic figures and its fuel. */
 export interface GenericFigures {

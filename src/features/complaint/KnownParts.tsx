@@ -6,7 +6,7 @@ import { layoutOf } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { PartsPanel } from '../frame/PartKnown'
-import { causeHow, partSaidText, pastPartText } from '../frame/partWords'
+import { partSaidText, pastPartText } from '../frame/partWords'
 import type { JobInHand } from '../frame/useJob'
 
 interface Props {
@@ -31,7 +31,9 @@ export function KnownParts({ hand, symptoms, past, pastJobs }: Props) {
       {again.slice(0, 1).map(({ repairId }) =>
         causesBehind(layout, repairId).map((cause) => (
           <Notice key={cause.question} title={`The same again. ${cause.question}`}>
-            {causeHow(cause, cause.backInDays)}.
+            {cause.how}.{' '}
+            {cause.backInDays &&
+              `Left as it is, it is back in ${cause.backInDays[0]} to ${cause.backInDays[1]} days (typical).`}
           </Notice>
         )),
       )}

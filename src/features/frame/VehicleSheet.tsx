@@ -6,6 +6,7 @@ import {
   readSheetField,
   sheetContradictions,
   sheetFieldsOf,
+  sheetProblems,
   sheetValue,
   typicalFigure,
   type SheetField,
@@ -53,13 +54,17 @@ function useSheet(vehicle: VehicleRecord, fields: SheetField[]) {
   const [drafts, setDrafts] = useState<Record<string, Draft>>(() => draftsOf(vehicle, fields))
   const [fuel, setFuel] = useState(vehicle.specification.fuel)
   const [agreed, setAgreed] = useState(vehicle.specification.fuel)
-  const problems = Object.fromEntries(
+  const specification = specificationFrom(vehicle, fields, drafts, fuel)
+  const unreadable: Record<string, string> = Object.fromEntries(
     fields.flatMap((field) => {
       const draft = drafts[field.field]!
       const read = readSheetField(field, draft.text)
-      return draft.source === 'generic' || read.ok ? [] : [[field.field, read.problem]]
+      return draft.source === 'generic' || read.ok
+        ? []
+        : [[field.field, field.unit ? `${read.problem} ${unitText(field.unit)}` : read.problem]]
     }),
   )
+  const problems: Record<string, string | undefined> = { ...sheetProblems(specification), ...unreadable }
   const harm = fuel === agreed ? null : harmOf(vehicle.layout, fuel)
   return {
     drafts,
@@ -69,7 +74,7 @@ function useSheet(vehicle: VehicleRecord, fields: SheetField[]) {
     agree: () => setAgreed(fuel),
     problems,
     harm,
-    specification: specificationFrom(vehicle, fields, drafts, fuel),
+    specification,
     fits: Object.keys(problems).length === 0 && harm === null,
   }
 }
@@ -223,12 +228,7 @@ function FigureRow({ field, draft, typical, problem, asked, onDraft }: RowProps)
         className={`text-second leading-tight ${draft.source === 'generic' ? 'text-ink-2' : 'font-semibold'}`}
       >
         {field.name}
-        {problem && (
-          <span className="block text-second font-normal text-danger">
-            {problem}
-            {unit && ` ${unit}`}.
-          </span>
-        )}
+        {problem && <span className="block text-second font-normal text-danger">{problem}.</span>}
       </span>
       <input
         name={field.field}

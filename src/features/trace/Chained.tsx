@@ -32,7 +32,8 @@ export function Chained({
       {lead?.chain && spoilt.length > 0 && (
         <p>
           It can have spoilt more: {spoilt.map(lowerFirst).join(', ')}. Where only that is put right, it is
-          back in {lead.chain.backInDays[0]} to {lead.chain.backInDays[1]} days, typically.
+          back in {lead.chain.backInDays[0]} to {lead.chain.backInDays[1]} days, typically.{' '}
+          {lead.chain.remedy}
         </p>
       )}
       {behind.length > 0 && (

@@ -152,7 +152,11 @@ export const ELECTRICAL_FAULTS: FaultTemplate[] = [
     cause: 'Volts are lost on the way back',
     changes: [loses('self.ohm', 0.78, 15.6)],
     total: [set('self.ohm', 1e7)],
-    chain: { stages: [[], [brownedPlug]], backInDays: [14, 120] },
+    chain: {
+      stages: [[], [brownedPlug]],
+      backInDays: [14, 120],
+      remedy: 'Ground to bare metal before new pins: they brown again in weeks.',
+    },
     weight: 3.5,
     raisers: ['damp', 'age', 'modifiedWiring'],
     comesAndGoes: true,

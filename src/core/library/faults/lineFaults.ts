@@ -82,7 +82,11 @@ export const LINE_FAULTS: FaultTemplate[] = [
     cause: 'The inner tube folds shut under flow',
     changes: [scale('self.area', 0.012, 0.1)],
     total: [closed('self.area')],
-    chain: { stages: [[], [inFilters(3, 30)]], backInDays: [7, 60] },
+    chain: {
+      stages: [[], [inFilters(3, 30)]],
+      backInDays: [7, 60],
+      remedy: 'The hose renewed whole, never cut back; the filter behind it with it.',
+    },
     weight: 1.2,
     raisers: ['ethanol', 'age'],
     comesAndGoes: true,

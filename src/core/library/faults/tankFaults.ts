@@ -45,6 +45,7 @@ export const TANK_FAULTS: FaultTemplate[] = [
     chain: {
       stages: [[], [inFilters(3, 40)], [stiffPump]],
       backInDays: [3, 40],
+      remedy: 'Drained to the last litre; then where it comes in: cap, neck, drains.',
     },
     weight: 2,
     raisers: ['ethanol', 'stood', 'damp'],
@@ -101,6 +102,8 @@ export const TANK_FAULTS: FaultTemplate[] = [
         [inStrainer(2, 20), inFilters(2, 12), PAST_THE_FILTER],
       ],
       backInDays: [7, 60],
+      remedy:
+        'Look in first. Cleaned and oiled or lined, or a new tank; until then a finer filter and a date to change it.',
     },
     total: [shut('strainer.loss')],
     weight: 1.5,
@@ -121,6 +124,7 @@ export const TANK_FAULTS: FaultTemplate[] = [
         [inStrainer(3, 30), PAST_THE_FILTER],
       ],
       backInDays: [14, 120],
+      remedy: 'Look in first. Dissolved and flushed with its lines; what is glued fast is renewed.',
     },
     total: [shut('strainer.loss')],
     weight: 2,
@@ -140,6 +144,8 @@ export const TANK_FAULTS: FaultTemplate[] = [
         [inStrainer(2, 20), inFilters(2, 12), PAST_THE_FILTER],
       ],
       backInDays: [1, 30],
+      remedy:
+        'Stripped and lined anew by someone who does it, or a new tank. Until then a finer filter and a date to change it.',
     },
     total: [shut('strainer.loss')],
     weight: 0.6,
@@ -207,7 +213,11 @@ export const TANK_FAULTS: FaultTemplate[] = [
     on: ['tank'],
     cause: 'The tank goes below the outside pressure as fuel leaves',
     changes: [set('self.gaugePa', -30e3, -8e3), scale('strainer.loss', 1, 1.5)],
-    chain: { stages: [[], [wornPump], [tankDrawnIn]], backInDays: [30, 200] },
+    chain: {
+      stages: [[], [wornPump], [tankDrawnIn]],
+      backInDays: [30, 200],
+      remedy: 'Vent free before a new pump runs: it wears like the old one.',
+    },
     weight: 2,
     raisers: ['age', 'recentWork'],
     repairs: ['clearVent'],
@@ -234,6 +244,7 @@ export const TANK_FAULTS: FaultTemplate[] = [
     chain: {
       stages: [[inStrainer(4, 60), inFilters(4, 50)], [inFilters(4, 50)]],
       backInDays: [3, 40],
+      remedy: 'Cleaned and killed with a biocide, water drained; filters again after a day and after a tank.',
     },
     weight: 2,
     raisers: ['stood', 'dirtyFuel'],
@@ -246,7 +257,11 @@ export const TANK_FAULTS: FaultTemplate[] = [
     on: ['strainer'],
     cause: 'The pump sucks grit, and air at a low level',
     changes: [set('tank.reach', 0.03, 0.07), scale('pump.leakage', 1, 1.6), set('pump.noise', 0.3, 0.8)],
-    chain: { stages: [[], [inFilters(4, 60)], [PAST_THE_FILTER]], backInDays: [7, 60] },
+    chain: {
+      stages: [[], [inFilters(4, 60)], [PAST_THE_FILTER]],
+      backInDays: [7, 60],
+      remedy: 'Strainer first, then filter; the injectors are compared once it runs.',
+    },
     weight: 0.6,
     raisers: ['recentWork', 'lowLevel'],
     comesAndGoes: true,

@@ -43,6 +43,8 @@ export interface Chain {
   stages: ChainEffect[][]
   /** Days until it is back where an effect alone was put right, typical. */
   backInDays: readonly [number, number]
+  /** What is left to do where it is so, and what living with it means. */
+  remedy: string
 }
 
 /** A fault on one part of one layout. */
