@@ -41,6 +41,8 @@ import {
   only,
   pack,
   patternOf,
+  LICENSED,
+  NOT_AIRCRAFT,
   type LayoutId,
   type VehicleState,
 } from '@/core/vehicle'
@@ -65,15 +67,15 @@ const ELSEWHERE: Record<string, string> = {
 }
 
 /** Layouts on which the handbook has an entry and we have no act for it, and why. */
-const NARROWER: Record<string, { without: LayoutId[]; why: string }> = {
+const NARROWER: Record<string, { without: readonly LayoutId[]; why: string }> = {
   O26: {
-    without: LAYOUT_IDS.filter((layout) => layout !== 'A13'),
+    without: NOT_AIRCRAFT,
     why: 'a canister element or a tank screen is our filter or strainer there',
   },
   O40: { without: ['A05', 'A06'], why: 'no pump hangs in their tank' },
-  O50: { without: ['A13'], why: 'a tank that is part of a wing goes to a licensed shop' },
-  O51: { without: ['A13'], why: 'lines of an aircraft are flushed by its approved data' },
-  O53: { without: ['A13'], why: 'no liner in an aircraft’s tank but by its approved data' },
+  O50: { without: LICENSED, why: 'a tank that is part of a wing goes to a licensed shop' },
+  O51: { without: LICENSED, why: 'lines of an aircraft are flushed by its approved data' },
+  O53: { without: LICENSED, why: 'no liner in an aircraft’s tank but by its approved data' },
   O84: {
     without: ['A05', 'A06', 'A08', 'A09'],
     why: 'their line is let off where the tap is shut, and made again as it is opened',
@@ -151,7 +153,7 @@ describe('what the handbook’s operations cure', () => {
         numberOf(one.fault.id) === number &&
         !OTHERWISE[one.fault.id.split('@')[0]!] &&
         // A tank that is part of the wing goes to a licensed shop.
-        !(one.layout === 'A13' && one.fault.repairs.includes('wingTank')),
+        !(LICENSED.includes(one.layout) && one.fault.repairs.includes('wingTank')),
     )) {
       const repairs = REPAIRS.filter(
         (repair) =>

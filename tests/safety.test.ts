@@ -163,6 +163,7 @@ describe('what hostile readers found in plans', () => {
     ['A05', 'hand'],
     ['A08', 'hand'],
     ['A13', 'gravity'],
+    ['A16', 'key'],
     ['A01', 'key'],
     ['A06', 'key'],
   ] as const)('%s: the leak check has a source of pressure that it has: by %s', (layout, by) => {

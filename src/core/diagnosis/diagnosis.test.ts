@@ -235,6 +235,9 @@ const QUIET: Record<LayoutId, string[]> = {
   A11: ['F68'],
   A12: ['F42'],
   A13: [],
+  A14: ['F42', 'F68'],
+  A15: ['F42'],
+  A16: [],
 }
 /** An empty tank is shown rightly. */
 const QUIET_OF_GAUGES = ['F01']
@@ -267,7 +270,12 @@ describe('the library as a whole', () => {
       },
     ],
   })
-  const all = [withProbe, withResistor, ...TRACED, withFilter].map(libraryOf)
+  const withTankFilter = layoutOf({
+    layoutId: 'A02',
+    scope: 'engine',
+    edits: [{ kind: 'intoTank', part: 'filter' }],
+  })
+  const all = [withProbe, withResistor, withTankFilter, ...TRACED, withFilter].map(libraryOf)
   it('every fault, test and repair is used by some layout', () => {
     const used = {
       faults: new Set(all.flatMap((library) => library.faults.map((fault) => fault.id.split('@')[0]))),

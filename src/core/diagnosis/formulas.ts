@@ -401,11 +401,13 @@ function residualFormula(model: VehicleModel, clamped: 'none' | 'feed' | 'return
   )
   const hole = model.parameterIndex.get('leak.holeM2') ?? -1
   const held = clamped === 'feed' && hole >= 0 ? parameterAt(model, 'leak.held') : -1
-  const stiff = parameterAt(model, 'engine.complianceMlPerKPa')
+  const gives = model.parameters.flatMap(({ id }, at) => (id.endsWith('.complianceMlPerKPa') ? [at] : []))
   const fallsFromKPa = Math.sqrt((model.specification.regulatorSetPa.value / 1e3) * LEAK_REFERENCE_KPA)
   return (_, theta) => {
     let leak = hole < 0 ? 0 : theta[hole]! * HOLE_ML_PER_MIN_PER_M2 * (held < 0 ? 1 : 1 - theta[held]!)
     for (const at of seats) leak += theta[at]!
-    return Math.exp((-leak * minutes) / (theta[stiff]! * fallsFromKPa))
+    let compliance = 0
+    for (const at of gives) compliance += theta[at]!
+    return Math.exp((-leak * minutes) / (compliance * fallsFromKPa))
   }
 }

@@ -16,6 +16,7 @@ import {
   type LayoutId,
   type Specification,
   type SpecificationField,
+  LICENSED,
 } from '../vehicle'
 import type { Reading } from './fold'
 
@@ -136,7 +137,7 @@ export function sheetContradictions(specification: Specification, readings: Read
 export function harmOf(layoutId: LayoutId, fuel: FuelGradeId): string | null {
   const { fuel: made, engine } = LAYOUTS[layoutId]
   if (fuel === made) return null
-  if (layoutId === 'A13') return fuel === 'avgas' ? null : NOT_APPROVED
+  if (LICENSED.includes(layoutId)) return fuel === 'avgas' ? null : NOT_APPROVED
   const [from, to] = [familyOf(made), familyOf(fuel)]
   if (from !== to) return HARMS[`${from} ${to}`] ?? null
   if (fuel === 'avgas' && engine.kind === 'carburettor') return null

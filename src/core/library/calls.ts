@@ -4,7 +4,7 @@
  * workshop's own history replaces them. What must never be done is no option and says so.
  */
 import type { Minutes, Money, Probability } from '../shared'
-import type { LayoutId } from '../vehicle'
+import { PROBED, type LayoutId } from '../vehicle'
 import { SEALANT_CURE_MINUTES } from './operationTerms'
 
 export interface CallOption {
@@ -255,7 +255,7 @@ export const CALLS: Call[] = [
     id: 'senderKind',
     question: 'Float or capacitive?',
     about: ['sender', 'floatSender'],
-    layouts: ['A08', 'A09', 'A12', 'A13'],
+    layouts: PROBED,
     never: 'No sender whose ohms run the other way than the gauge wants.',
     options: [
       option(

@@ -8,7 +8,7 @@ import {
   vehicleModel,
   type LayoutId,
 } from '../vehicle'
-import { REPAIRS, differencesAt, libraryOf } from '.'
+import { REPAIRS, differencesAt, libraryOf, repairById } from '.'
 
 const every = Object.values(LAYOUTS).flatMap((layout) =>
   layout.segments.flatMap((segment) =>
@@ -48,7 +48,11 @@ describe('differences that can be said at a segment', () => {
     ['A01', 'loom', ['relay behind', 'speed resistor behind']],
     ['A06', 'needle', ['another carburettor']],
     ['A06', 'pump', ['second pump']],
-    ['A01', 'pump', ['second pump', 'surge tank']],
+    ['A01', 'pump', ['second pump', 'surge tank', 'pump outside']],
+    ['A01', 'regulator', ['without a return']],
+    ['A02', 'regulator', ['with a return']],
+    ['A02', 'filter', ['taken out', 'filter in the tank']],
+    ['A10', 'filter', ['taken out']],
   ] as const)('%s %s: %s', (layoutId, segmentId, kinds) =>
     expect(
       differencesAt({ layoutId, edits: [], scope: 'engine' }, segmentId, []).map((entry) => entry.kind),
@@ -89,6 +93,38 @@ describe('differences that can be said at a segment', () => {
         { kind: 'remove', part: 'cutOff' },
       ]),
     ).toMatchObject({ edit: 2 })
+  })
+  it('rebuilt with a return and without is the other layout, and back again', () => {
+    const rebuilt = (as: LayoutId, more: LayoutId[] = []) =>
+      layoutOf({
+        layoutId: 'A01',
+        edits: [as, ...more].map((one) => ({ kind: 'rebuilt' as const, as: one })),
+        scope: 'engine',
+      })
+    expect(rebuilt('A02').segments.find(({ id }) => id === 'regulator')!.from).toBe('flange')
+    expect(rebuilt('A02', ['A01'])).toEqual(LAYOUTS.A01)
+    expect(
+      differencesAt(
+        { layoutId: 'A01', edits: [{ kind: 'rebuilt', as: 'A02' }], scope: 'engine' },
+        'regulator',
+        [],
+      ).map(({ edit }) => edit),
+    ).toEqual([{ kind: 'rebuilt', as: 'A01' }])
+  })
+  it('a filter in the tank is reached through the tank, and no test asks for tees at it', () => {
+    const layout = layoutOf({
+      layoutId: 'A02',
+      edits: [{ kind: 'intoTank', part: 'filter' }],
+      scope: 'engine',
+    })
+    const library = libraryOf(layout)
+    const clogged = library.faults.find((fault) => fault.id === 'F41')!
+    expect(clogged.repairs).toEqual(['tankFilter'])
+    expect(repairById('tankFilter').needs.module).toBe('out')
+    expect(
+      library.tests.filter(({ id }) => ['T36', 'T36-cut', 'T36-arrow', 'T36-bypass'].includes(id)),
+    ).toEqual([])
+    expect(library.repairs.some(({ id }) => id === 'filter')).toBe(false)
   })
   it('the gauge loop has its own', () => {
     const kinds = (layoutId: LayoutId, segmentId: string) =>

@@ -27,6 +27,10 @@ export type DifferenceKind =
   | 'second pump'
   | 'another carburettor'
   | 'surge tank'
+  | 'with a return'
+  | 'without a return'
+  | 'pump outside'
+  | 'filter in the tank'
 export interface Difference {
   kind: DifferenceKind
   /** Part it is about. */
@@ -50,6 +54,8 @@ const WIRES: PartKind[] = ['fuse', 'loom']
 const DOUBLED: PartKind[] = ['pump', 'pusherPump', 'inlinePump']
 /** Injected systems with room for a second tank behind the first. */
 const TO_SURGE: LayoutId[] = ['A01', 'A02', 'A07']
+/** Injected systems whose pump an earlier hand took out of the tank. */
+const TO_PUMP_OUTSIDE: LayoutId[] = ['A01', 'A02', 'A07']
 /** An added filter in a suction line: a coarse one, as on the layouts that have one there; typical. */
 const COARSE = { linear: 0.025, quadratic: 1e-5, suction: 1 }
 /** Seat of a larger carburettor: about a third wider; typical. */
@@ -116,6 +122,18 @@ function waysOf(layout: Layout, part: Part): Difference[] {
       part.kind === 'pump' && layout.engine.kind === 'injected' && TO_SURGE.includes(layout.id),
       'surge tank',
       { kind: 'rebuilt', as: 'A10' },
+    ],
+    [
+      part.kind === 'pump' && TO_PUMP_OUTSIDE.includes(layout.id),
+      'pump outside',
+      { kind: 'rebuilt', as: 'A14' },
+    ],
+    [part.kind === 'regulator' && layout.id === 'A01', 'without a return', { kind: 'rebuilt', as: 'A02' }],
+    [part.kind === 'tankRegulator' && layout.id === 'A02', 'with a return', { kind: 'rebuilt', as: 'A01' }],
+    [
+      part.kind === 'filter' && layout.parts.some((other) => other.kind === 'moduleHose'),
+      'filter in the tank',
+      { kind: 'intoTank', part: part.id },
     ],
     [
       part.kind === 'needleSeat' && !part.figures,

@@ -1,7 +1,7 @@
 /** Stopping, letting off and bringing back the feed; the high-pressure side; what an aircraft asks for. Minutes and torques typical (handbook 6). */
-import { HIGH_SIDE, LICENSED, TAPPED } from '../vehicle'
+import { BY_BOOST, HIGH_SIDE, LICENSED, PUMP_OUTSIDE, TAPPED, PORT } from '../vehicle'
 import { closes, cranks, drains, hands, opens, powers, pulls, runsPump } from './doings'
-import { CLOSED, PORT } from './operationTerms'
+import { CLOSED } from './operationTerms'
 import type { Operation } from './acts'
 
 const LICENSED_WORK = {
@@ -123,7 +123,19 @@ export const FEED_OPERATIONS: Operation[] = [
         ],
       },
       {
-        on: ['A13'],
+        on: PUMP_OUTSIDE,
+        title: 'Stop what stands in the tank',
+        needs: { line: 'off' },
+        does: [opens('joint', 'line', 'underfloor', 'tap'), drains(0.3, 'line')],
+        steps: [
+          'Line let off first, pump locked out: its accumulator or check valve holds for hours',
+          'Tap or smooth-jaw clamp on the suction hose, before the pump: soft, sound rubber only',
+          'Suction joint loosened over the can: the tank may stand above it',
+          'Watch 2 min: it must stop dripping; joint shut hand-tight',
+        ],
+      },
+      {
+        on: LICENSED,
         title: 'Selector off, line let off',
         steps: [
           'Selector off, tagged',
@@ -284,7 +296,7 @@ export const FEED_OPERATIONS: Operation[] = [
   },
   {
     id: 'confirmAuthority',
-    layouts: ['A13'],
+    layouts: LICENSED,
     title: 'Licensed person and approved data',
     detail: 'here, with work order and logbook',
     needs: { authority: 'none' },
@@ -367,10 +379,29 @@ export const FEED_OPERATIONS: Operation[] = [
     ],
     tools: ['Graduated can', 'Watch'],
     looks: 'Steady stream, no bubble.',
+    variants: [
+      {
+        on: BY_BOOST,
+        does: [
+          opens('joint', 'line', 'engine', 'tap'),
+          runsPump(45),
+          drains(5, 'line'),
+          closes('joint'),
+          { does: 'certifies', what: 'flow' },
+          hands(2),
+        ],
+        steps: [
+          'Attitude and level as the method asks; selector off while the joint parts',
+          'Rated hose into the graduated, bonded can, selector and boost pump on, timed three times',
+          'Held against the figure of the approved data; then the same by the pump on the engine, as the method says',
+          'Boost and selector off, joint made; leak check after it',
+        ],
+      },
+    ],
   },
   {
     id: 'releaseToService',
-    layouts: ['A13'],
+    layouts: LICENSED,
     title: 'Release by the licensed person',
     detail: 'flow, quantity, second inspection',
     needs: {

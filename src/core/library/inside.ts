@@ -29,7 +29,7 @@ const ALWAYS: InsideItem[] = [
 
 /** What a layout's tank should hold; empty where nothing of it hangs in the tank. */
 export function insideOf(layout: Layout): InsideItem[] {
-  if (!layout.parts.some((part) => part.kind === 'checkValve')) return []
+  if (!layout.parts.some((part) => part.kind === 'moduleHose')) return []
   const own = layout.parts.flatMap((part) => OF_KIND[part.kind] ?? [])
   return [...own.filter((item, k) => own.findIndex((other) => other.id === item.id) === k), ...ALWAYS]
 }

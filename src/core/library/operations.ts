@@ -4,6 +4,7 @@
  * another; refit is planned over the twins, not reversed blindly. Minutes and torques are typical
  * (handbook 6); the maker's figure governs.
  */
+import { PORT, BY_BOOST, BY_GRAVITY, SWITCHED, STANDS, UNLIFTED } from '../vehicle'
 import type { Operation } from './acts'
 import { FEED_OPERATIONS } from './feedOperations'
 import {
@@ -20,7 +21,7 @@ import {
   runsPump,
   under,
 } from './doings'
-import { CLOSED, PORT, STANDS, SWITCHED, UNLIFTED } from './operationTerms'
+import { CLOSED } from './operationTerms'
 import { RIG_OPERATIONS } from './rigs'
 import { TANK_OPERATIONS } from './tankOperations'
 
@@ -614,7 +615,7 @@ const COMMON: Operation[] = [
         ],
       },
       {
-        on: ['A13'],
+        on: BY_GRAVITY,
         title: 'Fuel on by gravity, look for leaks',
         does: [
           { does: 'pressurises', side: 'low', by: 'gravity', first: 'leak' },
@@ -625,6 +626,16 @@ const COMMON: Operation[] = [
           'Selector on: every joint in sight stands under the head of the tank',
           'Paper on a stick at every joint',
           'Wait 5 min, look again; the boost side at the ground run, by the approved data',
+        ],
+      },
+      {
+        on: BY_BOOST,
+        title: 'Boost pump on, look for leaks',
+        steps: [
+          'Magnetos grounded, extinguisher in hand, second person at the selector',
+          'Selector on, boost pump on for 6 s: every joint you parted in sight',
+          'Boost off. Paper on a stick at every joint, those below the header too',
+          'Wait 5 min, look again; the pump on the engine at the ground run, by the approved data',
         ],
       },
     ],

@@ -4,24 +4,9 @@
  */
 import type { Repair } from './acts'
 import { hands, opens, powers } from './doings'
+import { INJECTED, LICENSED, NOT_AIRCRAFT, PROBED, UNIT_IN_TANK, WIRED_PUMP } from '../vehicle'
 import { CHEMISTRY, IN_OPEN_TANK, TANK_EMPTIED } from './repairTerms'
 
-const IN_TANK = ['A01', 'A02', 'A03', 'A04', 'A07', 'A09', 'A10', 'A11', 'A12'] as const
-const WIRED = ['A01', 'A02', 'A03', 'A04', 'A06', 'A07', 'A09', 'A10', 'A11', 'A12'] as const
-const NOT_AIRCRAFT = [
-  'A01',
-  'A02',
-  'A03',
-  'A04',
-  'A05',
-  'A06',
-  'A07',
-  'A08',
-  'A09',
-  'A10',
-  'A11',
-  'A12',
-] as const
 const OPEN = {
   text: 'The tank is open. No spark, no lamp without guard.',
   stopWhen: 'Stop and leave at 20 % LEL. Ventilate at 10 %.',
@@ -274,8 +259,8 @@ export const OTHER_REPAIRS: Repair[] = [
   {
     id: 'pumpAlone',
     standsFor: 'module',
-    object: 'checkValve',
-    layouts: IN_TANK,
+    object: 'moduleHose',
+    layouts: UNIT_IN_TANK,
     title: 'Fit the pump alone in the old hanger',
     part: 'Pump',
     needs: UNIT_OUT,
@@ -311,8 +296,8 @@ export const OTHER_REPAIRS: Repair[] = [
   {
     id: 'adaptPump',
     standsFor: 'module',
-    object: 'checkValve',
-    layouts: IN_TANK,
+    object: 'moduleHose',
+    layouts: UNIT_IN_TANK,
     title: 'Adapt another pump to the hanger',
     part: 'Pump',
     needs: UNIT_OUT,
@@ -368,7 +353,7 @@ export const OTHER_REPAIRS: Repair[] = [
   {
     id: 'passThrough',
     standsFor: 'hatchLead',
-    object: 'checkValve',
+    object: 'moduleHose',
     title: 'Renew the lead through the flange',
     part: 'Flange pass-through',
     needs: UNIT_OUT,
@@ -397,7 +382,7 @@ export const OTHER_REPAIRS: Repair[] = [
     id: 'floatSender',
     standsFor: 'sender',
     object: 'senderWire',
-    layouts: ['A08', 'A09', 'A12', 'A13'],
+    layouts: PROBED,
     title: 'Fit a float sender for the capacitive one',
     part: 'Level sender',
     needs: UNIT_OUT,
@@ -422,7 +407,7 @@ export const OTHER_REPAIRS: Repair[] = [
     from: ['O41'],
     variants: [
       {
-        on: ['A13'],
+        on: LICENSED,
         steps: [
           'Approved data only: no data, no change',
           'Arm length and angle as it says, clear of baffles',
@@ -436,7 +421,7 @@ export const OTHER_REPAIRS: Repair[] = [
     id: 'fuseHolder',
     standsFor: 'fuse',
     object: 'fuse',
-    layouts: WIRED,
+    layouts: WIRED_PUMP,
     title: 'Fit a new fuse holder',
     part: 'Fuse holder F12',
     needs: {},
@@ -469,7 +454,7 @@ export const OTHER_REPAIRS: Repair[] = [
     id: 'relayNear',
     standsFor: 'loom',
     object: 'relay',
-    layouts: WIRED,
+    layouts: WIRED_PUMP,
     title: 'Set a relay near the pump',
     part: 'Pump feed',
     needs: {},
@@ -501,7 +486,7 @@ export const OTHER_REPAIRS: Repair[] = [
   {
     id: 'speedControl',
     besides: ['module', 'linePump', 'pumpAlone', 'adaptPump'],
-    layouts: ['A01', 'A02', 'A03', 'A04', 'A07', 'A10', 'A11', 'A12'],
+    layouts: INJECTED,
     title: 'Fit a pump speed controller',
     part: 'Speed controller',
     needs: {},
@@ -531,7 +516,7 @@ export const OTHER_REPAIRS: Repair[] = [
   {
     id: 'screen',
     besides: ['selector', 'pickup', 'clearVent'],
-    layouts: ['A13'],
+    layouts: LICENSED,
     title: 'Service the gascolator screen',
     part: 'Gascolator',
     needs: {},
@@ -549,7 +534,7 @@ export const OTHER_REPAIRS: Repair[] = [
     newParts: [{ name: 'Bowl gasket', count: 1, oneTime: true }],
     torque: { what: 'Bowl nut', lowNm: 3, highNm: 8 },
     looks: 'What lies in the bowl.',
-    proves: ['T77'],
+    proves: ['T77', 'T77-boost'],
     from: ['O26'],
   },
 ]

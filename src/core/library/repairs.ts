@@ -3,18 +3,16 @@
  * check valve and strainer), so the choice is among repairs. Minutes and prices are typical.
  */
 import type { Minutes } from '../shared'
-import { LAYOUT_IDS } from '../vehicle'
+import { LICENSED, NOT_AIRCRAFT, STANDS, HIGH_SIDE } from '../vehicle'
 import type { Repair } from './acts'
 import { OTHER_REPAIRS } from './otherRepairs'
 import { hands, opens, powers, pulls, under } from './doings'
 import { CHEMISTRY, IN_OPEN_TANK, KEY_OUT, TANK_EMPTIED } from './repairTerms'
 
-const NOT_AIRCRAFT = LAYOUT_IDS.filter((layout) => layout !== 'A13')
-
 const NAMED_REPAIRS: Repair[] = [
   {
     id: 'module',
-    object: 'checkValve',
+    object: 'moduleHose',
     title: 'Fit the new pump module',
     part: 'Pump module',
     needs: { module: 'out' },
@@ -44,7 +42,7 @@ const NAMED_REPAIRS: Repair[] = [
   },
   {
     id: 'strainer',
-    object: 'checkValve',
+    object: 'moduleHose',
     title: 'Fit a new strainer',
     part: 'Strainer',
     needs: { module: 'out' },
@@ -98,6 +96,36 @@ const NAMED_REPAIRS: Repair[] = [
     from: ['O25'],
   },
   {
+    id: 'tankFilter',
+    object: 'tankFilter',
+    title: 'Fit the new filter in the tank',
+    part: 'Tank filter',
+    needs: { module: 'out' },
+    sets: {},
+    does: IN_OPEN_TANK,
+    minutes: 20,
+    money: 75,
+    dear: false,
+    steps: [
+      'Its own flange off too where it has one: marked how it lay, both hoses drawn by their latches',
+      'Which hose goes where written down before the second one is off',
+      'New filter in, ground lead on, hoses pushed home and pulled',
+      'Hoses lie free: not twisted, not between filter and wall',
+    ],
+    tools: ['Brass ring key', 'Guarded lamp'],
+    newParts: [
+      { name: 'Tank filter', count: 1 },
+      { name: 'Flange seal', count: 2, oneTime: true },
+    ],
+    caution: {
+      text: 'The tank is open. No spark, no lamp without guard.',
+      stopWhen: 'Stop and leave at 20 % LEL. Ventilate at 10 %.',
+    },
+    looks: 'What came out of it, over white cloth.',
+    proves: ['T27', 'T24', 'T29', 'T27-lp', 'T25-lift'],
+    from: ['O25'],
+  },
+  {
     id: 'plug',
     title: 'Renew plug X7',
     part: 'Plug X7',
@@ -128,7 +156,7 @@ const NAMED_REPAIRS: Repair[] = [
     part: 'Hatch lead',
     needs: { wayIn: 'open' },
     sets: {},
-    variants: [{ on: ['A11'], own: { stepTrim: 'off' } }],
+    variants: [{ on: STANDS, own: { stepTrim: 'off' } }],
     does: [powers('own plug')],
     minutes: 25,
     money: 30,
@@ -340,7 +368,7 @@ const NAMED_REPAIRS: Repair[] = [
     sets: { cylinders: 'wet' },
     variants: [
       {
-        on: ['A04', 'A09'],
+        on: HIGH_SIDE,
         does: [opens('high-pressure joint', 'line', 'engine', 'high'), opens('rail', 'line')],
       },
     ],
@@ -574,7 +602,7 @@ const NAMED_REPAIRS: Repair[] = [
   },
   {
     id: 'wingTank',
-    layouts: ['A13'],
+    layouts: LICENSED,
     title: 'Have the wing tank put right by a licensed shop',
     part: 'Wing tank',
     needs: { module: 'out' },
@@ -592,7 +620,7 @@ const NAMED_REPAIRS: Repair[] = [
     tools: ['Tag', 'Cover'],
     newParts: [{ name: 'Sender gasket', count: 1, oneTime: true }],
     wait: { label: 'Licensed shop has it', minutes: 10080 },
-    proves: ['T46', 'T77'],
+    proves: ['T46', 'T77', 'T77-boost'],
     from: ['O17'],
   },
   {
@@ -706,7 +734,7 @@ const NAMED_REPAIRS: Repair[] = [
       text: 'The tank is open. No spark, no lamp without guard.',
       stopWhen: 'Stop at 10 % LEL and ventilate. Leave at 20 %.',
     },
-    proves: ['T39', 'T39-crank', 'T42', 'T24', 'T77'],
+    proves: ['T39', 'T39-crank', 'T42', 'T24', 'T77', 'T77-boost'],
     from: ['O23'],
   },
   {
@@ -1017,7 +1045,7 @@ const NAMED_REPAIRS: Repair[] = [
     part: 'Pressure sensor',
     needs: { battery: 'off' },
     sets: {},
-    variants: [{ on: ['A04', 'A09'], does: [opens('high-pressure joint', 'line', 'engine', 'high')] }],
+    variants: [{ on: HIGH_SIDE, does: [opens('high-pressure joint', 'line', 'engine', 'high')] }],
     does: [opens('joint', 'line')],
     minutes: 40,
     money: 85,
@@ -1058,6 +1086,54 @@ const NAMED_REPAIRS: Repair[] = [
     from: ['O38'],
   },
   {
+    id: 'controlRegulator',
+    object: 'controlRegulator',
+    title: 'Fit a new control pressure regulator',
+    part: 'Control regulator',
+    needs: { battery: 'off' },
+    sets: {},
+    does: [opens('joint', 'line', 'engine')],
+    minutes: 40,
+    money: 210,
+    dear: true,
+    steps: [
+      'Both unions over a cloth, lines marked: feed and return are not alike',
+      'Heater plug looked at for green',
+      'New seals; warm and cold pressure against the maker’s line',
+    ],
+    tools: ['Flare spanner', 'Caps'],
+    newParts: [
+      { name: 'Control regulator', count: 1 },
+      { name: 'Union seal', count: 4, oneTime: true },
+    ],
+    proves: ['T25-control', 'T21-plate'],
+    from: ['O36'],
+  },
+  {
+    id: 'accumulator',
+    object: 'accumulator',
+    title: 'Fit a new accumulator',
+    part: 'Accumulator',
+    needs: { height: 'raised' },
+    sets: {},
+    does: [opens('joint', 'line', 'underfloor'), under('vehicle')],
+    minutes: 40,
+    money: 95,
+    dear: false,
+    steps: [
+      'It holds pressure for hours: let off first, cloth round the first union',
+      'Breather hose looked at: fuel in it means the diaphragm was through',
+      'New seals, clamp on its body and not on the lines',
+    ],
+    tools: ['Flare spanner', 'Caps'],
+    newParts: [
+      { name: 'Accumulator', count: 1 },
+      { name: 'Union seal', count: 4, oneTime: true },
+    ],
+    proves: ['T32', 'T33-stored'],
+    from: ['O22'],
+  },
+  {
     id: 'selector',
     object: 'passageValve',
     title: 'Overhaul the selector',
@@ -1076,8 +1152,31 @@ const NAMED_REPAIRS: Repair[] = [
     tools: ['Caps'],
     newParts: [{ name: 'Seal set', count: 1, oneTime: true }],
 
-    proves: ['T77'],
+    proves: ['T77', 'T77-boost'],
     from: ['O35'],
+  },
+  {
+    id: 'headerVent',
+    object: 'header',
+    title: 'Clear the vent of the header tank',
+    part: 'Header vent',
+    needs: { battery: 'off' },
+    sets: {},
+    does: [opens('vent', 'vapour', 'tank'), { does: 'certifies', what: 'repair' }],
+    minutes: 60,
+    money: 30,
+    dear: false,
+    steps: [
+      'By licensed hands with approved data',
+      'Vent line off at both ends, blown clear, water out of the low bend',
+      'Kinked, soft or chafed: renewed whole, laid with a fall as before',
+      'Header drained at its lowest point, until no water comes',
+    ],
+    tools: ['Caps', 'Clear jar'],
+    newParts: [{ name: 'Vent hose, approved', count: 1 }],
+    looks: 'Insects, ice, a hose trapped under a panel.',
+    proves: ['T77-boost'],
+    from: ['O33'],
   },
   // The gauge loop.
   {
@@ -1166,7 +1265,7 @@ const NAMED_REPAIRS: Repair[] = [
     part: 'Tank plug',
     needs: { wayIn: 'open' },
     sets: {},
-    variants: [{ on: ['A11'], own: { stepTrim: 'off' } }],
+    variants: [{ on: STANDS, own: { stepTrim: 'off' } }],
     does: [powers('own plug')],
     minutes: 25,
     money: 22,
@@ -1188,7 +1287,7 @@ const NAMED_REPAIRS: Repair[] = [
     part: 'Sender ground',
     needs: { wayIn: 'open' },
     sets: {},
-    variants: [{ on: ['A11'], own: { stepTrim: 'off' } }],
+    variants: [{ on: STANDS, own: { stepTrim: 'off' } }],
     does: [powers('own plug')],
     minutes: 18,
     money: 3,
@@ -1305,7 +1404,7 @@ const NAMED_REPAIRS: Repair[] = [
   },
   {
     id: 'flangeSeal',
-    object: 'checkValve',
+    object: 'moduleHose',
     title: 'Fit a new flange seal',
     part: 'Flange seal',
     needs: { module: 'out' },
@@ -1336,7 +1435,7 @@ const NAMED_REPAIRS: Repair[] = [
     sets: {},
     variants: [
       {
-        on: ['A04', 'A09'],
+        on: HIGH_SIDE,
         does: [opens('high-pressure joint', 'line', 'engine', 'high'), opens('rail', 'line')],
       },
     ],

@@ -2,10 +2,16 @@
  * What is put between joints for a test: fitted with the line off, looked at by the leak check, read with
  * the system shut, and taken out with the line off again. So no test opens anything while something runs.
  */
-import type { LayoutId, ValueOf, VehicleState } from '../vehicle'
+import {
+  LIFTED_RAIL,
+  PULSED,
+  RAISED_FOR_TEES,
+  type LayoutId,
+  type ValueOf,
+  type VehicleState,
+} from '../vehicle'
 import type { Operation } from './acts'
 import { closes, hands, opens, type Doing } from './doings'
-import { RAISED_FOR_TEES } from './operationTerms'
 
 export type RigId = Exclude<ValueOf<'rig'>, 'none'>
 
@@ -20,6 +26,8 @@ interface Rig {
   tools: string[]
   needs?: VehicleState
   layouts?: readonly LayoutId[]
+  /** The same in other words, where the parts are others. */
+  otherwise?: { on: readonly LayoutId[]; fit: Rig['fit']; off: Rig['off'] }
   minutes: number
 }
 
@@ -185,7 +193,27 @@ const RIGS: Rig[] = [
     does: [opens('rail', 'line', 'engine')],
     piece: 'Rail, raised on its hoses',
     tools: ['Clips and wire', 'Clean card'],
-    layouts: ['A01', 'A02', 'A03', 'A07', 'A10', 'A11', 'A12'],
+    layouts: LIFTED_RAIL,
+    otherwise: {
+      on: LIFTED_RAIL.filter((id) => !PULSED.includes(id)),
+      fit: {
+        title: 'Injectors out, each held',
+        detail: 'line off; lines left on, each clipped over its tube or card',
+        steps: [
+          'Line let off, brush round each injector',
+          'Drawn by hand, never by its line; its line not strained',
+          'Each clipped where it points into a tube or onto a card',
+        ],
+      },
+      off: {
+        title: 'Injectors in',
+        steps: [
+          'Line off first',
+          'New rings, pushed home, each pulled by hand',
+          'Tubes emptied into the can',
+        ],
+      },
+    },
     minutes: 25,
   },
   {
@@ -213,8 +241,10 @@ export const RIG_OPERATIONS: Operation[] = RIGS.flatMap((rig): Operation[] => {
   const offId = `${rig.name}Off`
   const shared = {
     ...(rig.layouts && { layouts: rig.layouts }),
-    variants: rig.id === 'tees' ? [{ on: RAISED_FOR_TEES, needs: { height: 'raised' } as const }] : [],
   }
+  const raised = rig.id === 'tees' ? [{ on: RAISED_FOR_TEES, needs: { height: 'raised' } as const }] : []
+  const said = (way: 'fit' | 'off') =>
+    rig.otherwise ? [{ on: rig.otherwise.on, ...rig.otherwise[way] }] : []
   return [
     {
       ...shared,
@@ -226,6 +256,7 @@ export const RIG_OPERATIONS: Operation[] = RIGS.flatMap((rig): Operation[] => {
       does: [...rig.does, hands(1, { wears: 'glasses' })],
       minutes: rig.minutes,
       twin: offId,
+      variants: [...raised, ...said('fit')],
       steps: rig.fit.steps,
       on: [{ name: rig.piece, count: 1, lies: 'for the test' }],
       tools: rig.tools,
@@ -243,6 +274,7 @@ export const RIG_OPERATIONS: Operation[] = RIGS.flatMap((rig): Operation[] => {
       ],
       minutes: Math.round(0.7 * rig.minutes),
       twin: fitId,
+      variants: [...raised, ...said('off')],
       steps: rig.off.steps,
       newParts: rig.id === 'neck gauge' ? [] : [{ name: 'Joint ring or clip', count: 2 }],
     },

@@ -72,7 +72,7 @@ const BLOWN = {
   text: 'Never shop air, never oxygen, never into a closed tank. Nitrogen with petrol, 10 kPa at most.',
   stopWhen: 'Stop when it takes more than that.',
 }
-const MODULE: PartKind[] = ['checkValve']
+const MODULE: PartKind[] = ['moduleHose']
 const blowSteps = (from: string, to: string) => [
   `Parted at ${from} and at ${to}, both sides of the vehicle capped, a can below each`,
   'Far end into a bonded can that breathes: never into the tank; 10 kPa at most, one way, then the other',
@@ -588,7 +588,7 @@ export const SURVEY: SurveyItem[] = [
 /** What is surveyed on a layout, its `after` cut down to what it has. */
 export function surveyOf(layout: Layout): SurveyItem[] {
   const has = (kind: PartKind) => layout.parts.some((part) => part.kind === kind)
-  const inTank = has('checkValve')
+  const inTank = has('moduleHose')
   const items = SURVEY.filter(
     (item) =>
       (!item.parts || item.parts.some(has)) &&

@@ -1,6 +1,7 @@
 /** Ways in to the top of the tank, what lies under it, and the tank itself. Minutes and torques typical (handbook 6). */
+import { NO_MODULE, STANDS } from '../vehicle'
 import { closes, drains, hands, lifts, lowers, opens, powers, pulls, under } from './doings'
-import { NO_MODULE, SEALANT_CURE_MINUTES, STANDS } from './operationTerms'
+import { SEALANT_CURE_MINUTES } from './operationTerms'
 import type { FasteningId, Operation, Piece } from './acts'
 
 /** How the tank's unit is held, and what undoes it. A soft tank takes the lower figure. */

@@ -1,7 +1,14 @@
 /** Tests as they stand on a layout: what the scene and the test itself do, with what the rules ask of it. */
-import { LICENSED, only, variablesOf, type LayoutId, type SceneId, type VehicleState } from '../vehicle'
+import {
+  LICENSED,
+  only,
+  variablesOf,
+  type LayoutId,
+  type SceneId,
+  type VehicleState,
+  STANDS,
+} from '../vehicle'
 import { cranks, powers, runsEngine, runsPump, type Doing } from './doings'
-import { STANDS } from './operationTerms'
 import { derive } from './rules'
 import { testById, type Test } from './tests'
 

@@ -72,6 +72,9 @@ const USUAL: Partial<Record<LayoutId, WayInId[]>> = {
   A10: ['cargoHatch', 'tankDown'],
   A11: ['frameOff'],
   A13: ['panel'],
+  A14: ['openTop', 'tankDown'],
+  A15: ['openTop', 'tankDown'],
+  A16: ['panel'],
 }
 /** What a vehicle has where nobody has looked yet. */
 export const usualWays = (layout: LayoutId): WayInId[] => USUAL[layout] ?? ['benchHatch', 'tankDown']
@@ -83,6 +86,9 @@ const USUAL_FASTENING: Partial<Record<LayoutId, FasteningId>> = {
   A08: 'flangeScrews',
   A11: 'flangeScrews',
   A13: 'panelScrews',
+  A14: 'flangeScrews',
+  A15: 'flangeScrews',
+  A16: 'panelScrews',
 }
 export const usualFastening = (layout: LayoutId): FasteningId => USUAL_FASTENING[layout] ?? 'lockRing'
 

@@ -2,7 +2,7 @@
  * The rules of the safety case as the monitor knows them: each a predicate of its own over its idea of the
  * vehicle before and after a step (idea.ts). None is derived from the table that the planner goes by.
  */
-import { HIGH_SIDE, LICENSED, TAPPED, type LayoutId, type VehicleState } from '../vehicle'
+import { HAND_PRIMED, HIGH_SIDE, LICENSED, TAPPED, type LayoutId, type VehicleState } from '../vehicle'
 import type { Doing } from '../library'
 import { isFirst, movesFuel, openNow, partsFuel, turnsEngine, type Idea, type WatchedStep } from './idea'
 
@@ -248,7 +248,7 @@ export const PREDICATES: Predicate[] = [
     broken: ({ layout, step, before: { said } }) =>
       isFirst(step, 'leak') &&
       (some(step, (doing) => doing.does === 'runsPump')
-        ? ['A05', 'A08'].includes(layout) || said.battery !== 'on' || said.pumpCircuit === 'locked'
+        ? HAND_PRIMED.includes(layout) || said.battery !== 'on' || said.pumpCircuit === 'locked'
         : !some(
             step,
             (doing) => doing.does === 'pressurises' && (doing.by === 'hand' || doing.by === 'gravity'),

@@ -33,7 +33,7 @@ const withFault = (faultId: string, severity: number, layout: LayoutId = 'A01'):
 
 /** What a sound vehicle of the same figures reads, with the usual scatter about it. */
 function soundBands(vehicle: Vehicle, testIds: string[]): Record<string, SoundBand> {
-  const sound = (scope: 'engine' | 'gauge') =>
+  const inScope = (scope: 'engine' | 'gauge') =>
     truthVehicle(0, vehicle.specification, [], layoutOf(layoutKeyOf(vehicle, scope)), {
       scatter: 0,
       bias: 0,
@@ -42,12 +42,13 @@ function soundBands(vehicle: Vehicle, testIds: string[]): Record<string, SoundBa
       roams: false,
       family: false,
     })
+  const engine = inScope('engine')
   return Object.fromEntries(
     testIds.flatMap((testId) => {
       const { reading } = testById(testId)
       if (reading.kind !== 'number') return []
       const value = fromSi(
-        truthValue(sound(testId === 'T73' ? 'gauge' : 'engine'), reading.quantity),
+        truthValue(testId === 'T73' ? inScope('gauge') : engine, reading.quantity),
         reading.unit,
       )
       return [
@@ -65,7 +66,15 @@ function soundBands(vehicle: Vehicle, testIds: string[]): Record<string, SoundBa
   )
 }
 
+const contexts = new WeakMap<Vehicle, BenchContext>()
+/** Worked out once a vehicle: the sound bands of all its tests are solved for it. */
 function contextOf(vehicle: Vehicle): BenchContext {
+  const known = contexts.get(vehicle) ?? benchContext(vehicle)
+  contexts.set(vehicle, known)
+  return known
+}
+
+function benchContext(vehicle: Vehicle): BenchContext {
   const tests = captureOffers(vehicle).flatMap((offer) => offer.tests.map((test) => test.id))
   return {
     layout: layoutOf(layoutKeyOf(vehicle, 'engine')),

@@ -1,11 +1,11 @@
 /** The survey of a vehicle that stood for years: order, holding, halves of a line, repairs that wait. */
 import { describe, expect, it } from 'vitest'
 import { REPAIRS, SURVEY, repairOrder, surveyOf, type SurveyFinding } from '../library'
-import { DRIVEN_IN, LAYOUTS, type Layout } from '../vehicle'
+import { DRIVEN_IN, LAYOUTS, LICENSED, type Layout } from '../vehicle'
 import { plannerOf, reach, standings, surveyMinutes, surveyOrder } from '.'
 
 const planner = plannerOf()
-const layouts = Object.values(LAYOUTS).filter((layout) => layout.id !== 'A13')
+const layouts = Object.values(LAYOUTS).filter((layout) => !LICENSED.includes(layout.id))
 const all = (layout: Layout, finding: SurveyFinding) =>
   new Map(surveyOf(layout).map((item) => [item.id, finding]))
 

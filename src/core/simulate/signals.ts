@@ -6,8 +6,16 @@
  */
 import { integrate } from '../physics'
 import { M3_PER_S_PER_ML_PER_MIN, ok, type CubicMetre, type Second } from '../shared'
-import { buildNetwork, parameterAt, type SceneId } from '../vehicle'
-import { instrumentRandom, restLeaks, settle, truthScene, type Clamped, type TruthVehicle } from './truth'
+import { buildNetwork, type SceneId } from '../vehicle'
+import {
+  instrumentRandom,
+  restCompliance,
+  restLeaks,
+  settle,
+  truthScene,
+  type Clamped,
+  type TruthVehicle,
+} from './truth'
 
 /** One act: a scene in which the pump has volts, or the key off. */
 export interface Act {
@@ -38,8 +46,8 @@ export function railSignal(
   samplesPerS: number,
   dryM3: CubicMetre = 0,
 ): RailSignal {
-  const { model, theta } = vehicle
-  const m3PerPa = theta[parameterAt(model, 'engine.complianceMlPerKPa')]! * 1e-9 * DYNAMIC_SHARE
+  const { model } = vehicle
+  const m3PerPa = restCompliance(vehicle) * 1e-9 * DYNAMIC_SHARE
   const tables = new Map<string, HeldTable>()
   const out = {
     seconds: [] as number[],

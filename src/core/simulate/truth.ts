@@ -402,6 +402,13 @@ function motorState(pump: MotorLink, openV: number, sourceOhm: number, risePa: n
 /** Sides that are clamped off while the pressure falls. */
 export type Clamped = 'none' | 'feed' | 'return' | 'both'
 
+/** What gives way under pressure at rest, mL/kPa: hoses, and an accumulator where there is one. */
+export const restCompliance = ({ model, theta }: TruthVehicle): number =>
+  model.parameters.reduce(
+    (sum, { id }, at) => (id.endsWith('.complianceMlPerKPa') ? sum + theta[at]! : sum),
+    0,
+  )
+
 /** Leak rates at rest, mL/min at 300 kPa: the laminar part and the orifice part. */
 export function restLeaks(vehicle: TruthVehicle, clamped: Clamped) {
   const { model, theta } = vehicle
@@ -412,7 +419,7 @@ export function restLeaks(vehicle: TruthVehicle, clamped: Clamped) {
   const leaks = {
     laminar: 0,
     orifice: held ? 0 : hole,
-    compliance: theta[parameterAt(model, 'engine.complianceMlPerKPa')]!,
+    compliance: restCompliance(vehicle),
   }
   model.parameters.forEach((parameter, at) => {
     if (parameter.id.endsWith('.escape')) leaks.laminar += theta[at]!

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { nodePressurePa, wireVoltage } from '../physics'
 import {
   LAYOUTS,
+  editProblem,
   editLayout,
   parameterAt,
   solveScene,
@@ -75,6 +76,18 @@ describe('edits of a layout', () => {
   it('a regulator without a vacuum hose in place of the old one holds its pressure at idle', () => {
     const layout = edited(LAYOUTS.A01, { kind: 'replace', part: 'regulator', by: 'tankRegulator' })
     expect(railPa(layout, 'idle')).toBeGreaterThan(railPa(LAYOUTS.A01, 'idle') + 40e3)
+  })
+  it('a filter that lies in the tank starves like the one in the line, and leaves the line whole', () => {
+    const layout = edited(LAYOUTS.A02, { kind: 'intoTank', part: 'filter' })
+    expect(layout.segments.map(({ id }) => id)).not.toContain('filter')
+    expect(layout.segments.find(({ id }) => id === 'tankFilter')!.to).toBe('flange')
+    expect(layout.parts.find(({ id }) => id === 'rearLine')!.to).toBe(
+      layout.parts.find(({ id }) => id === 'frontLine')!.from,
+    )
+    const sound = railPa(layout, 'load')
+    expect(Math.abs(sound - railPa(LAYOUTS.A02, 'load'))).toBeLessThan(0.1 * sound)
+    expect(railPa(layout, 'load', { 'tankFilter.loss': 300 })).toBeLessThan(0.8 * sound)
+    expect(editProblem('A05', [{ kind: 'intoTank', part: 'filter' }])).not.toBeNull()
   })
   it('leaves the base as it was, and undoes itself: insert and remove give the same answers', () => {
     const before = JSON.stringify(LAYOUTS.A01)

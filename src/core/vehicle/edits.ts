@@ -22,6 +22,8 @@ export type Edit =
   | { kind: 'replace'; part: string; by: PartKind; figures?: Record<string, number> }
   /** A wire or hose past the part, which stays in place. */
   | { kind: 'bypass'; part: string }
+  /** The filter of the line lies in the tank, behind the pump, under a flange of its own. */
+  | { kind: 'intoTank'; part: string }
   /** An earlier hand rebuilt the whole system as another layout is built; edits before it no longer count. */
   | { kind: 'rebuilt'; as: LayoutId }
   /** A second part beside it. */
@@ -39,6 +41,7 @@ export const editSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('remove'), part: id }),
   z.object({ kind: z.literal('replace'), part: id, by: partKind, figures }),
   z.object({ kind: z.literal('bypass'), part: id }),
+  z.object({ kind: z.literal('intoTank'), part: id }),
   z.object({ kind: z.literal('rebuilt'), as: z.enum(Object.keys(LAYOUTS) as [LayoutId, ...LayoutId[]]) }),
   z.object({ kind: z.literal('parallel'), part: id, by: z.object({ id, kind: partKind, figures }) }),
 ]) as unknown as z.ZodType<Edit>
@@ -76,6 +79,8 @@ function applyEdit(layout: Layout, edit: Edit): Layout | string {
       return remove(layout, part)
     case 'replace':
       return replace(layout, part, edit.by, edit.figures)
+    case 'intoTank':
+      return intoTank(layout, part)
     case 'bypass':
       return parallel(layout, part, {
         id: `${part.id}Bypass`,
@@ -90,6 +95,7 @@ const WORDS = {
   insert: 'followed by another part',
   remove: 'removed',
   bypass: 'bypassed',
+  intoTank: 'moved',
   parallel: 'doubled',
 } as const
 
@@ -213,6 +219,25 @@ function remove(layout: Layout, gone: Part): Layout | string {
   }
 }
 
+/** What carried fuel through the filter is joined; another one takes its place behind the check valve of the module. */
+function intoTank(layout: Layout, filter: Part): Layout | string {
+  const valve = layout.parts.find((part) => part.kind === 'checkValve')
+  if (filter.kind !== 'filter' || !valve || !layout.parts.some((part) => part.kind === 'moduleHose'))
+    return `${filter.id} cannot lie in this tank: it holds no module.`
+  const without = remove(layout, filter)
+  if (typeof without === 'string') return without
+  return insert(
+    without,
+    without.parts.find((part) => part.id === valve.id)!,
+    {
+      id: 'tankFilter',
+      kind: 'tankFilter',
+      name: 'Tank filter',
+      ...(filter.figures ? { figures: filter.figures } : {}),
+    },
+  )
+}
+
 function replace(layout: Layout, old: Part, by: PartKind, figures?: Record<string, number>): Layout | string {
   const placed = KINDS[by].elements !== undefined
   if (placed && !(old.from && old.to) && KINDS[old.kind].elements !== undefined)
@@ -298,6 +323,7 @@ export function editsIn(base: Layout, edits: Edit[]): Edit[] {
     if (!parts.has(edit.kind === 'insert' ? edit.after : edit.part)) return false
     if (edit.kind === 'insert') parts.add(edit.part.id)
     if (edit.kind === 'parallel') parts.add(edit.by.id)
+    if (edit.kind === 'intoTank') parts.add('tankFilter')
     return true
   })
 }

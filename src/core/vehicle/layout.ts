@@ -24,6 +24,9 @@ export const LAYOUT_IDS = [
   'A11',
   'A12',
   'A13',
+  'A14',
+  'A15',
+  'A16',
 ] as const
 export type LayoutId = (typeof LAYOUT_IDS)[number]
 

@@ -4,21 +4,10 @@
  * where fuel comes by gravity, by suction or against a low lift. What a vehicle does not have is left out
  * of every need, goal and rule, so that one library of operations serves all layouts (handbook 6).
  */
+import { HIGH_SIDE, LICENSED, NO_BODY, NO_PUMP_CIRCUIT, PRIMED, TAPPED } from './groups'
 import type { LayoutId } from './layout'
 import { LAYOUTS } from './layouts'
 import { VARIABLES, type Variable } from './state'
-
-/** The high-pressure side is opened only on a value read by scan, after the maker's wait. */
-export const HIGH_SIDE: readonly LayoutId[] = ['A04', 'A09']
-/** The feed is stopped by a tap, a selector or a clamp: the tank, or a surge tank, stands above the joint. */
-export const TAPPED: readonly LayoutId[] = ['A05', 'A06', 'A08', 'A09', 'A10', 'A13']
-/** Air is bled, or a surge tank filled, before the first pressure. */
-export const PRIMED: readonly LayoutId[] = ['A08', 'A09', 'A10']
-/** Only by a licensed person with approved data. */
-export const LICENSED: readonly LayoutId[] = ['A13']
-const NO_PUMP_CIRCUIT: readonly LayoutId[] = ['A05', 'A08', 'A13']
-/** No seat over the tank, no filler hose between body and tank. */
-const NO_BODY: readonly LayoutId[] = ['A11', 'A13']
 
 /** What one vehicle asks for besides its layout. */
 export interface VehicleMarks {

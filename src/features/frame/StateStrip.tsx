@@ -16,7 +16,7 @@ function shown(layout: Layout): Variable[] {
     'battery',
     'line',
     'height',
-    has('checkValve') ? 'wayIn' : 'area',
+    has('moduleHose') ? 'wayIn' : 'area',
     has('feedPlug') ? 'plug' : 'exhaust',
     'gauge',
   ]

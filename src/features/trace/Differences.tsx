@@ -1,7 +1,7 @@
 'use client'
 import { useMemo, useState } from 'react'
 import { differencesAt, type DifferenceKind } from '@/core/library'
-import { editProblem, type Edit, type Layout } from '@/core/vehicle'
+import { LAYOUTS, editProblem, type Edit, type Layout } from '@/core/vehicle'
 import { layoutKeyOf, type JobView, type VehicleRecord } from '@/core/job'
 import { saveVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
@@ -17,6 +17,10 @@ const OFFER: Record<DifferenceKind, string> = {
   'second pump': 'A second pump sits beside it',
   'another carburettor': 'Another carburettor, wider seat',
   'surge tank': 'A surge tank and a second pump follow it',
+  'with a return': 'Rebuilt with a return: the regulator sits at the rail',
+  'without a return': 'Rebuilt without a return: the regulator sits in the tank',
+  'pump outside': 'Its pump lies outside, none in the tank',
+  'filter in the tank': 'The filter lies in the tank, not here',
 }
 
 /** Where the vehicle differs from its layout at this segment: said here, followed by tracks, suspects and tests. */
@@ -105,7 +109,9 @@ function differenceText(layout: Layout, edit: Edit): string {
     case 'parallel':
       return `A second one beside: ${name(edit.part)}`
     case 'rebuilt':
-      return 'Rebuilt with a surge tank and two pumps'
+      return `Rebuilt: ${lowerFirst(LAYOUTS[edit.as].name)}`
+    case 'intoTank':
+      return 'The filter lies in the tank'
     case 'replace':
       return `Another one in place of: ${name(edit.part)}`
   }

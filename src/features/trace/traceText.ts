@@ -1,3 +1,4 @@
+import { LICENSED } from '@/core/vehicle'
 import { siText } from '../frame/words'
 import { fromSi, toSi } from '@/core/shared'
 import { findTest, repairById, testById, type Test } from '@/core/library'
@@ -15,7 +16,7 @@ import type { Ranking } from '@/workers/protocol'
 import { SOURCE_WORDS, digitsOf, lowerFirst, minutesText, percent, shortOf, unitText } from '../frame/words'
 
 /** Said on every finding of an aircraft, before anything else of it. */
-const LICENSED = 'Aircraft: by or under licensed hands only, with approved data.'
+const LICENSED_HANDS = 'Aircraft: by or under licensed hands only, with approved data.'
 
 interface Finding {
   title: string
@@ -30,7 +31,9 @@ const fieldNames = (fields: string[]): string =>
 
 export function findingOf(job: JobView, ranking: Ranking | null): Finding {
   const found = suspectFinding(job, ranking)
-  const finding = job.layout.id === 'A13' ? { ...found, detail: `${LICENSED} ${found.detail}` } : found
+  const finding = LICENSED.includes(job.layout.id)
+    ? { ...found, detail: `${LICENSED_HANDS} ${found.detail}` }
+    : found
   const alarm = lelAlarm(job)
   return alarm ? { title: alarm.title, detail: `${alarm.detail} ${finding.title}` } : finding
 }

@@ -8,8 +8,8 @@ export const inStrainer = (low: number, high: number): ChainEffect => ({
   withCause: true,
 })
 export const inFilters = (low: number, high: number): ChainEffect => ({
-  changes: [scale('filter.loss', low, high)],
-  repairs: ['filter', 'firstFilter', 'fineFilter', 'addedFilter'],
+  changes: [scale('filter.loss', low, high), scale('tankFilter.loss', low, high)],
+  repairs: ['filter', 'tankFilter', 'firstFilter', 'fineFilter', 'addedFilter'],
   withCause: true,
 })
 /** Fines that got past the filter: one injector a third down, or a jet. */

@@ -1,4 +1,5 @@
 /** What is not fuel and feels like it. */
+import { INJECTED } from '../../vehicle'
 import { set, scale, PETROL, type FaultTemplate } from './terms'
 
 export const ENGINE_FAULTS: FaultTemplate[] = [
@@ -49,7 +50,7 @@ export const ENGINE_FAULTS: FaultTemplate[] = [
     id: 'F95',
     name: 'Pulsation damper failed',
     engines: ['injected', 'direct'],
-    layouts: ['A01', 'A02', 'A03', 'A04', 'A07', 'A10', 'A11', 'A12'],
+    layouts: INJECTED,
     on: ['engine'],
     cause: 'The line hammers, pressure pulses',
     changes: [set('self.damper', 0.6, 1), scale('self.complianceMlPerKPa', 0.2, 0.5)],

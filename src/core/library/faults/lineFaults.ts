@@ -1,22 +1,13 @@
 /** What fuel runs through: strainers, filters, lines, joints. */
+import { INJECTED, PUMP_IN_TANK, TANK_FED, DRAWN, PICKUP_ALONE, LOW_PRESSURE } from '../../vehicle'
 import { inFilters } from './effects'
-import {
-  set,
-  scale,
-  shut,
-  closed,
-  EITHER_SIDE_OF_CLAMP,
-  hole,
-  IN_TANK,
-  PETROL,
-  type FaultTemplate,
-} from './terms'
+import { set, scale, shut, closed, EITHER_SIDE_OF_CLAMP, hole, PETROL, type FaultTemplate } from './terms'
 
 export const LINE_FAULTS: FaultTemplate[] = [
   {
     id: 'F22',
     name: 'Pickup tube cracked',
-    layouts: ['A05', 'A06', 'A08'],
+    layouts: DRAWN,
     on: ['strainer'],
     cause: 'It draws air once the level is under the crack',
     changes: [hole('airLeak.holeM2', 0.02, 0.5), set('airLeak.inTube', 1), set('tank.reach', 0.04, 0.1)],
@@ -42,7 +33,7 @@ export const LINE_FAULTS: FaultTemplate[] = [
   {
     id: 'F19',
     name: 'Strainer clogged',
-    layouts: IN_TANK,
+    layouts: PUMP_IN_TANK,
     on: ['strainer'],
     cause: 'The pump starves at its own inlet',
     changes: [scale('self.loss', 20, 400)],
@@ -95,7 +86,7 @@ export const LINE_FAULTS: FaultTemplate[] = [
   {
     id: 'F37',
     name: 'Fuel line leaks',
-    layouts: [...IN_TANK, 'A10'],
+    layouts: TANK_FED,
     on: ['leak'],
     cause: 'Fuel escapes from a joint or hose',
     changes: [hole('self.holeM2', 0.005, 1)],
@@ -108,7 +99,7 @@ export const LINE_FAULTS: FaultTemplate[] = [
   {
     id: 'F40',
     name: 'Quick coupling not latched',
-    layouts: ['A01', 'A02', 'A03', 'A04', 'A07', 'A10', 'A11', 'A12'],
+    layouts: INJECTED,
     on: ['leak'],
     cause: 'It weeps at its ring, and can part under pressure',
     changes: [hole('self.holeM2', 0.005, 1), set('self.joint', 1)],
@@ -146,7 +137,7 @@ export const LINE_FAULTS: FaultTemplate[] = [
     id: 'F41',
     name: '{it} clogged',
     it: 'Inline filter',
-    on: ['filter'],
+    on: ['filter', 'tankFilter'],
     cause: 'The loss across it rises with flow',
     changes: [scale('self.loss', 8, 300)],
     total: [shut('self.loss')],
@@ -170,7 +161,7 @@ export const LINE_FAULTS: FaultTemplate[] = [
     id: 'F21',
     name: 'Pickup strainer blocked',
     on: ['strainer'],
-    layouts: ['A05', 'A06', 'A08', 'A13'],
+    layouts: PICKUP_ALONE,
     cause: 'Much vacuum, little fuel',
     changes: [scale('self.loss', 60, 900)],
     total: [shut('self.loss')],
@@ -194,7 +185,7 @@ export const LINE_FAULTS: FaultTemplate[] = [
     id: 'F37s',
     name: 'Feed joint leaks',
     on: ['leak'],
-    layouts: ['A05', 'A06', 'A08', 'A13'],
+    layouts: LOW_PRESSURE,
     cause: 'Fuel escapes on the pressure side',
     changes: [hole('self.holeM2', 0.03, 3)],
     forms: EITHER_SIDE_OF_CLAMP,
@@ -214,6 +205,18 @@ export const LINE_FAULTS: FaultTemplate[] = [
     raisers: ['recentWork', 'age', 'stood'],
     comesAndGoes: true,
     repairs: ['suctionJoints'],
+  },
+  {
+    id: 'F13h',
+    name: 'Header tank does not fill',
+    on: ['header'],
+    cause: 'Its vent is shut: air stays in it, fuel does not follow',
+    changes: [scale('self.loss', 80, 1500), set('self.vent', 1)],
+    total: [shut('self.loss')],
+    weight: 1.5,
+    raisers: ['stood', 'recentWork', 'cold'],
+    comesAndGoes: true,
+    repairs: ['headerVent'],
   },
   {
     id: 'F65',

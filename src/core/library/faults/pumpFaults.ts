@@ -1,4 +1,5 @@
 /** Pumps, and the valves inside them. */
+import { INJECTED, TICKING } from '../../vehicle'
 import { set, scale, holdsNothing, type FaultTemplate } from './terms'
 
 export const PUMP_FAULTS: FaultTemplate[] = [
@@ -67,12 +68,12 @@ export const PUMP_FAULTS: FaultTemplate[] = [
     changes: [set('self.restLeak', 0.4, 60)],
     weight: 3.5,
     raisers: ['mileage', 'dirtyFuel', 'age'],
-    repairs: ['module'],
+    repairs: ['module', 'linePump'],
   },
   {
     id: 'F29',
     name: 'Pump relief valve weak',
-    layouts: ['A01', 'A02', 'A03', 'A04', 'A07', 'A10', 'A11', 'A12'],
+    layouts: INJECTED,
     on: ['relief'],
     cause: 'Flow goes round inside below set pressure',
     changes: [scale('self.crack', 0.22, 0.5)],
@@ -131,7 +132,7 @@ export const PUMP_FAULTS: FaultTemplate[] = [
     id: 'F62',
     name: 'Pump points burnt or plunger stuck',
     on: ['pusherPump'],
-    layouts: ['A06', 'A13'],
+    layouts: TICKING,
     cause: 'It does not tick',
     changes: [set('self.winding', 1e7)],
     weight: 2.5,
@@ -143,7 +144,7 @@ export const PUMP_FAULTS: FaultTemplate[] = [
     id: 'F63',
     name: 'Pump worn',
     on: ['pusherPump'],
-    layouts: ['A06', 'A13'],
+    layouts: TICKING,
     cause: 'It ticks, and moves too little',
     changes: [scale('self.leakage', 1.5, 4), scale('self.displacement', 0.25, 0.7)],
     total: [scale('self.displacement', 0.01)],
@@ -155,7 +156,7 @@ export const PUMP_FAULTS: FaultTemplate[] = [
     id: 'F29p',
     name: 'Pump pressure low',
     on: ['relief'],
-    layouts: ['A06', 'A13'],
+    layouts: TICKING,
     cause: 'A tired spring: pressure falls short',
     changes: [scale('self.crack', 0.15, 0.5)],
     total: [holdsNothing('self.crack')],

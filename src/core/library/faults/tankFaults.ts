@@ -1,4 +1,5 @@
 /** The tank and what is in it. */
+import { INJECTED, REGULATED_AT_RAIL, PUMP_IN_TANK, CAP_BREATHES } from '../../vehicle'
 import {
   PAST_THE_FILTER,
   inFilters,
@@ -8,7 +9,7 @@ import {
   tankDrawnIn,
   wornPump,
 } from './effects'
-import { set, scale, shut, IN_TANK, PETROL, type FaultTemplate } from './terms'
+import { set, scale, shut, PETROL, type FaultTemplate } from './terms'
 
 export const TANK_FAULTS: FaultTemplate[] = [
   {
@@ -177,7 +178,7 @@ export const TANK_FAULTS: FaultTemplate[] = [
   {
     id: 'F14',
     name: 'Blind filler cap',
-    layouts: ['A05', 'A06', 'A08', 'A11', 'A13'],
+    layouts: CAP_BREATHES,
     on: ['tank'],
     cause: 'A cap without a breather where the tank needs one',
     changes: [set('self.capBlind', 1), set('self.gaugePa', -25e3, -6e3)],
@@ -188,7 +189,7 @@ export const TANK_FAULTS: FaultTemplate[] = [
   {
     id: 'F15',
     name: 'Fill-limit valve stuck shut',
-    layouts: ['A01', 'A02', 'A03', 'A04', 'A07', 'A10', 'A11', 'A12'],
+    layouts: INJECTED,
     on: ['tank'],
     cause: 'Nothing gets in as fuel leaves',
     changes: [set('self.rollover', 1), set('self.gaugePa', -20e3, -6e3)],
@@ -199,7 +200,7 @@ export const TANK_FAULTS: FaultTemplate[] = [
   {
     id: 'F93',
     name: 'Return heats the fuel',
-    layouts: ['A01', 'A07', 'A10'],
+    layouts: REGULATED_AT_RAIL,
     on: ['tank'],
     cause: 'Fuel goes round and round and boils at the pump',
     changes: [set('self.heat', 0.5, 0.97)],
@@ -253,7 +254,7 @@ export const TANK_FAULTS: FaultTemplate[] = [
   {
     id: 'F20',
     name: 'Strainer split or fallen off',
-    layouts: IN_TANK,
+    layouts: PUMP_IN_TANK,
     on: ['strainer'],
     cause: 'The pump sucks grit, and air at a low level',
     changes: [set('tank.reach', 0.03, 0.07), scale('pump.leakage', 1, 1.6), set('pump.noise', 0.3, 0.8)],
@@ -270,7 +271,7 @@ export const TANK_FAULTS: FaultTemplate[] = [
   {
     id: 'F34',
     name: 'Module bucket does not fill',
-    layouts: IN_TANK,
+    layouts: PUMP_IN_TANK,
     on: ['tank'],
     cause: 'Its foot valve or jet is blocked: it starves with fuel in the tank',
     changes: [set('self.reach', 0.02, 0.06)],

@@ -83,7 +83,7 @@ export interface FaultTemplate extends Omit<Fault, 'segment'> {
   it?: string
   engines?: Layout['engine']['kind'][]
   /** Only in these layouts. */
-  layouts?: LayoutId[]
+  layouts?: readonly LayoutId[]
 }
 
 /** Multipliers of the raisers, typical (handbook 2.3). */
@@ -129,8 +129,6 @@ export const EITHER_SIDE_OF_CLAMP = [[set('self.held', 0)], [set('self.held', 1)
 export const hole = (parameter: string, lowMm2: number, highMm2 = lowMm2): FaultChange =>
   set(parameter, lowMm2 * 1e-6, highMm2 * 1e-6)
 
-/** Layouts whose pump hangs in the tank on a flange. */
-export const IN_TANK: LayoutId[] = ['A01', 'A02', 'A03', 'A04', 'A07', 'A09', 'A11', 'A12']
 export const PETROL: Layout['engine']['kind'][] = ['injected', 'direct', 'carburettor']
 /** Leak at a place with the pump running, mL/min. */
 export const seeps = (low: number, high: number): FaultChange => set('self.mlPerMin', low, high)

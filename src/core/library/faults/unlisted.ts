@@ -1,6 +1,15 @@
 /** Causes that nobody listed, by their effect on each part. */
-import type { PartKind } from '../../vehicle'
-import { set, scale, loses, hole, IN_TANK, PETROL, type FaultChange, type FaultTemplate } from './terms'
+import {
+  INJECTED,
+  PICKUP_ALONE,
+  REGULATED_AT_RAIL,
+  REGULATED_IN_TANK,
+  PUMP_IN_TANK,
+  TICKING,
+  CAP_BREATHES,
+  type PartKind,
+} from '../../vehicle'
+import { set, scale, loses, hole, PETROL, type FaultChange, type FaultTemplate } from './terms'
 
 /** How rare it is that a part fails in a way that the list does not name, against a median fault. */
 const UNLISTED_WEIGHT = 0.15
@@ -45,12 +54,12 @@ export const UNLISTED: FaultTemplate[] = [
     ['battery'],
   ),
   unlisted('U-strainer', 'Strainer', ['strainer'], [scale('self.loss', 20, 900)], ['module', 'strainer'], {
-    layouts: IN_TANK,
+    layouts: PUMP_IN_TANK,
   }),
   unlisted('U-pickup', 'Pickup', ['strainer'], [scale('self.loss', 60, 900)], ['pickup'], {
-    layouts: ['A05', 'A06', 'A08', 'A13'],
+    layouts: PICKUP_ALONE,
   }),
-  unlisted('U-filter', 'Inline filter', ['filter'], [scale('self.loss', 6, 900)], ['{part}']),
+  unlisted('U-filter', 'Inline filter', ['filter', 'tankFilter'], [scale('self.loss', 6, 900)], ['{part}']),
   unlisted('U-line', 'Feed line', ['line', 'suctionLine'], [scale('self.area', 0.02, 0.2)], ['{part}']),
   unlisted('U-hose', 'Feed hose', ['hose'], [scale('self.area', 0.01, 0.1)], ['{part}']),
   unlisted('U-return', 'Return line', ['returnLine'], [scale('self.area', 0.02, 0.12)], ['returnLine']),
@@ -85,22 +94,29 @@ export const UNLISTED: FaultTemplate[] = [
     ['module', 'linePump'],
   ),
   unlisted('U-points', 'Pump points', ['pusherPump'], [set('self.winding', 1e7)], ['linePump'], {
-    layouts: ['A06', 'A13'],
+    layouts: TICKING,
   }),
-  unlisted('U-check', 'Check valve', ['checkValve'], [set('self.restLeak', 0.5, 60)], ['module'], {
-    engines: ['injected', 'direct'],
-  }),
+  unlisted(
+    'U-check',
+    'Check valve',
+    ['checkValve'],
+    [set('self.restLeak', 0.5, 60)],
+    ['module', 'linePump'],
+    {
+      engines: ['injected', 'direct'],
+    },
+  ),
   unlisted(
     'U-low',
     'Regulator, too low',
     ['regulator', 'tankRegulator'],
     [scale('self.set', 0.4, 0.87)],
     ['regulator'],
-    { layouts: ['A01', 'A07', 'A10'] },
+    { layouts: REGULATED_AT_RAIL },
   ),
   unlisted('U-high', 'Regulator, too high', ['regulator'], [scale('self.set', 1.25, 2.5)], ['regulator']),
   unlisted('U-lowIn', 'Regulator, too low', ['tankRegulator'], [scale('self.set', 0.4, 0.87)], ['module'], {
-    layouts: ['A02', 'A04', 'A11', 'A12'],
+    layouts: REGULATED_IN_TANK,
   }),
   unlisted('U-level', 'Tank level', ['tank'], [set('self.volumeM3', 0.002, 0.0003)], ['refuel']),
   unlisted(
@@ -147,7 +163,7 @@ export const UNLISTED: FaultTemplate[] = [
     ['leak'],
     [hole('self.holeM2', 0.005, 1), set('self.joint', 1)],
     ['feedJoint'],
-    { layouts: ['A01', 'A02', 'A03', 'A04', 'A07', 'A10', 'A11', 'A12'] },
+    { layouts: INJECTED },
   ),
   unlisted('U-boil', 'Fuel that boils', ['fuel'], [set('self.volatility', 0.5, 0.97)], ['drainFuel'], {
     engines: PETROL,
@@ -158,7 +174,7 @@ export const UNLISTED: FaultTemplate[] = [
     ['tank'],
     [set('self.capBlind', 1), set('self.gaugePa', -25e3, -6e3)],
     ['capSeal'],
-    { layouts: ['A05', 'A06', 'A08', 'A11', 'A13'] },
+    { layouts: CAP_BREATHES },
   ),
   unlisted('U-compression', 'Compression', ['engine'], [set('self.compression', 0.1, 0.6)], ['compression']),
   unlisted('U-vent', 'Tank vent', ['tank'], [set('self.gaugePa', -25e3, -7e3)], ['clearVent']),

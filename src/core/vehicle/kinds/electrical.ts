@@ -1,7 +1,7 @@
 /** Kinds of the electrical side. Resistances are typical (handbook 2.1, EQ16). */
 import type { ElectricalComponent } from '../../physics'
-import type { Scene } from '../scene'
-import { ends, hidden, OPEN_OHM, state, type KindDef, type ParameterDef } from './kind'
+import type { Scene, SceneId } from '../scene'
+import { ends, figure, hidden, OPEN_OHM, state, type KindDef, type ParameterDef, type Placed } from './kind'
 
 const ohms = (nominal: number, spread: number): ParameterDef[] => [
   { name: 'ohm', nominal, unit: 'ohm', spread, fields: [{ field: 'ohm', landing: 'value' }] },
@@ -21,13 +21,17 @@ export const series = (nominal: number, spread: number): KindDef => ({
 })
 
 /** A contact that is open in the scenes that do not shut it. */
-export const switched = (nominal: number, spread: number, shut: (scene: Scene) => boolean): KindDef => ({
+export const switched = (
+  nominal: number,
+  spread: number,
+  shut: (scene: Scene, part: Placed) => boolean,
+): KindDef => ({
   ...series(nominal, spread),
-  scene: (bind) => {
+  scene: (bind, part) => {
     const ohm = bind.slot('ohm')
     return (values, _theta, scene) => {
       if (scene.rig === 'jumper') values[ohm] = JUMPER_OHM
-      else if (!shut(scene)) values[ohm] = OPEN_OHM
+      else if (!shut(scene, part)) values[ohm] = OPEN_OHM
     }
   },
 })
@@ -37,6 +41,9 @@ const JUMPER_OHM = 0.01
 /** A lamp of 55 W in place of the pump (12.6 V squared over its watts), and the technician's own meter. */
 const LAMP_OHM = 2.9
 const METER_OHM = 1e7
+
+const TO_CLIMB: SceneId[] = ['load', 'deadhead', 'capOff']
+const TO_START: SceneId[] = ['keyOn', 'openLine', 'deadhead', 'cranking', 'hotRestart']
 
 /** A vehicle without a controller commands by its key. */
 const commanded = (theta: Float64Array, at: number) => at < 0 || theta[at]! > 0.5
@@ -111,7 +118,10 @@ export const ELECTRICAL_KINDS = {
   /** Driver module of a pump whose speed is controlled. */
   driver: series(0.03, 0.25),
   /** Switch of a boost pump: on for take-off and for tests, off while gravity feeds. */
-  boostSwitch: switched(0.02, 0.3, (scene) => ['load', 'deadhead', 'capOff'].includes(scene.id)),
+  /** On for the climb, beside gravity; or, with the figure `start`, to bring fuel up to a pump on the engine, and off once that runs. */
+  boostSwitch: switched(0.02, 0.3, (scene, part) =>
+    (figure(part, 'start', 0) > 0 ? TO_START : TO_CLIMB).includes(scene.id),
+  ),
   cutOff: series(0.006, 0.3),
   loom: series(0.03, 0.2),
   /** Resistor that gives a pump its low speed, where a vehicle has one. */

@@ -49,6 +49,8 @@ const CAN_HOSE_BORE_M = 0.012
 const CAN_FED = losses(1e-3, 3e-6)
 /** A rated hose past the filter, as `bypassHose`. */
 const HOSE_PAST_FILTER = losses(0.006, 3e-5)
+/** Control pressure of a warm engine with metering by a plate, typical. */
+const WARM_CONTROL_PA = 350e3
 /** A jet of 0.8 mm (EQ12). */
 const JET_M2 = 0.5e-6
 /** Roughness of drawn tube and polyamide, m. */
@@ -397,6 +399,17 @@ export const FUEL_KINDS = {
       links: [{ type: 'linear-quadratic', ...ends(part), ...losses(0.01, 5e-5), checkValve: true }],
     }),
   },
+  /** Keeps pressure behind the check valve after stopping, by a diaphragm on a spring. */
+  accumulator: {
+    ...passage(0.2, 0.002, 1e-5),
+    parameters: [
+      ...lossFactor(0.2),
+      hidden('complianceMlPerKPa', 0.04, 'mL/kPa', 0.25),
+      hidden('restLeak', 0.01, 'mL/min', 0.5),
+    ],
+  },
+  /** Holds what stands against the metering plate: more of it, and the same air lifts the plate less. */
+  controlRegulator: { parameters: [hidden('warmPa', WARM_CONTROL_PA, 'Pa', 0.03)] },
   line: feedLine,
   hose: feedLine,
   suctionLine: {
@@ -423,8 +436,15 @@ export const FUEL_KINDS = {
       }
     },
   },
+  /** A filter in the tank, behind the pump: out of reach for a hose past it. */
+  tankFilter: passage(0.3, 0.03, 1.5e-4),
   /** A selector or shut-off in the line. */
   passageValve: passage(0.2, 0.003, 1.5e-5),
+  /** A small tank under the wing tank that gravity keeps full, as long as its vent lets the air out. */
+  header: {
+    ...passage(0.2, 0.002, 1e-5),
+    parameters: [...lossFactor(0.2), state('vent', 0), state('water', 0)],
+  },
   /** Flap past a pump: lets gravity feed while the pump stands. */
   bypassFlap: {
     parameters: lossFactor(0.2),

@@ -32,6 +32,9 @@ export const GAUGE_LOOPS: Record<LayoutId, GaugeLoop> = {
   A07: { gauge: 'ironGauge', sender: 'sender', emptyOhm: 0, fullOhm: 90 },
   A08: { gauge: 'coilGauge', sender: 'sender', emptyOhm: 10, fullOhm: 180 },
   A11: { ...CLUSTER, emptyOhm: 90, fullOhm: 4 },
+  A14: { gauge: 'coilGauge', sender: 'sender', emptyOhm: 240, fullOhm: 33 },
+  A15: { gauge: 'coilGauge', sender: 'sender', emptyOhm: 240, fullOhm: 33 },
+  A16: { gauge: 'coilGauge', sender: 'sender', emptyOhm: 240, fullOhm: 33 },
 }
 
 /** Ohms at both ends of a sender, and whether they are only typical. */

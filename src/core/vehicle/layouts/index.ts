@@ -2,6 +2,8 @@ import type { Layout, LayoutId } from '../layout'
 import { GAUGE_LOOPS } from './gauge'
 import { commonRail, directInjection } from './highPressure'
 import {
+  continuousInjection,
+  externalPump,
   motorcycle,
   portReturn,
   saddleTank,
@@ -10,7 +12,7 @@ import {
   tankRegulated,
   throttleBody,
 } from './injected'
-import { aircraftGravity, carbElectric, carbMechanical, dieselSuction } from './suction'
+import { aircraftGravity, aircraftLowWing, carbElectric, carbMechanical, dieselSuction } from './suction'
 
 const BUILT: Record<LayoutId, Layout> = {
   A01: portReturn,
@@ -26,6 +28,9 @@ const BUILT: Record<LayoutId, Layout> = {
   A11: motorcycle,
   A12: saddleTank,
   A13: aircraftGravity,
+  A14: externalPump,
+  A15: continuousInjection,
+  A16: aircraftLowWing,
 }
 
 /** Each with the typical figures of its gauge loop. */

@@ -121,8 +121,9 @@ describe('kinds', () => {
         ...Object.values(LAYOUTS).map(leakPlacesOf),
       ].flatMap((layout) => layout.parts.map((part) => part.kind)),
     )
-    // A bridge, a bypass hose, a speed resistor and a capacitive probe come with an edit only.
+    // A filter in the tank, a bridge, a bypass hose, a speed resistor and a capacitive probe come with an edit only.
     expect(Object.keys(KINDS).filter((kind) => !used.has(kind as keyof typeof KINDS))).toEqual([
+      'tankFilter',
       'bypassHose',
       'ballast',
       'bridge',

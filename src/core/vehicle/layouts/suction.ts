@@ -286,3 +286,65 @@ export const aircraftGravity: Layout = {
   engine: { kind: 'carburettor', feed: 'bowl', part: 'carbJets' },
   gaugeAt: 'needleIn',
 }
+
+/** Tank in a low wing: a header tank below it, a boost pump for the start, a pump on the engine for the rest. Every act by licensed hands, with approved data. */
+export const aircraftLowWing: Layout = {
+  id: 'A16',
+  scope: 'engine',
+  name: 'Light aircraft, low wing, header tank',
+  fuel: 'avgas',
+  generic: { ...aircraftGravity.generic, feedLengthM: 3, pumpFlowM3PerS: 120 * LH },
+  junctions: {
+    pickupOut: 0.4,
+    selectorOut: 0.35,
+    headerOut: 0.25,
+    pumpIn: 0.25,
+    pumpOut: 0.6,
+    needleIn: 0.7,
+    seatOut: 0.7,
+    bowl: 0.7,
+  },
+  parts: [
+    own('tank', undefined, undefined, { levelM: 0.55 }),
+    own('strainer', 'tank', 'pickupOut', { suction: 1 }),
+    part('selector', 'passageValve', 'pickupOut', 'selectorOut', { suction: 1 }),
+    own('header', 'selectorOut', 'headerOut', { suction: 1 }),
+    own('filter', 'headerOut', 'pumpIn', { linear: 0.004, quadratic: 2e-5, suction: 1 }),
+    own('airLeak', 'air', 'pumpIn', { levelM: 0.25 }),
+    part('pump', 'pusherPump', 'pumpIn', 'pumpOut'),
+    own('relief', 'pumpOut', 'pumpIn', { slopeShare: 0.1 }),
+    // In line, but beside the boost pump for the solver: a diaphragm pump makes the pressure of its spring or
+    // passes what is boosted through its flaps, whichever is higher.
+    part('enginePump', 'strokePump', 'pumpIn', 'pumpOut'),
+    part('frontLine', 'line', 'pumpOut', 'needleIn'),
+    own('leak', 'pumpOut', 'outside'),
+    ...CARBURETTOR.parts,
+    ...BOOST_CIRCUIT.parts.map((entry) =>
+      entry.kind === 'boostSwitch' ? { ...entry, figures: { start: 1 } } : entry,
+    ),
+  ],
+  stations: [
+    ...BOOST_CIRCUIT.stations,
+    station('fuel', 'tank', 'Tank'),
+    station('fuel', 'pickupOut', 'Outlet screen'),
+    station('fuel', 'selectorOut', 'Selector out'),
+    station('fuel', 'pumpIn', 'Inlet'),
+    station('fuel', 'pumpOut', 'Boost out'),
+    station('fuel', 'engineOut', 'Outlet', 'pumpOut'),
+    ...CARBURETTOR.stations,
+  ],
+  segments: [
+    ...BOOST_CIRCUIT.segments,
+    segment('fuel', 'strainer', 'Screen', 'tank', 'pickupOut', ['tank', 'strainer']),
+    segment('fuel', 'selector', 'Selector', 'pickupOut', 'selectorOut'),
+    segment('fuel', 'filter', 'Header, gascolator', 'selectorOut', 'pumpIn', ['header', 'filter', 'airLeak']),
+    segment('fuel', 'pump', 'Boost pump', 'pumpIn', 'pumpOut', ['pump', 'relief']),
+    segment('fuel', 'enginePump', 'Engine pump', 'pumpOut', 'engineOut'),
+    segment('fuel', 'frontLine', 'Feed line', 'engineOut', 'needleIn', ['frontLine', 'leak']),
+    ...CARBURETTOR.segments,
+  ],
+  beside: [BESIDE.fuel, BESIDE.engine],
+  scenes: aircraftGravity.scenes,
+  engine: { kind: 'carburettor', feed: 'bowl', part: 'carbJets' },
+  gaugeAt: 'needleIn',
+}
