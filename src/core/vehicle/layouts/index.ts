@@ -2,8 +2,6 @@ import type { Layout, LayoutId } from '../layout'
 import { GAUGE_LOOPS } from './gauge'
 import { commonRail, directInjection } from './highPressure'
 import {
-  continuousInjection,
-  externalPump,
   motorcycle,
   portReturn,
   saddleTank,
@@ -12,6 +10,7 @@ import {
   tankRegulated,
   throttleBody,
 } from './injected'
+import { continuousInjection, externalPump } from './outside'
 import { aircraftGravity, aircraftLowWing, carbElectric, carbMechanical, dieselSuction } from './suction'
 
 const BUILT: Record<LayoutId, Layout> = {
