@@ -71,7 +71,7 @@ export function proofTests(
     ]),
   ]
   const had = new Set(libraryOf(job.layout).tests.map((test) => test.id))
-  const possible = wanted.filter((id) => had.has(id) && !['T49', 'T29'].includes(id)).slice(0, 6)
+  const possible = wanted.filter((id) => had.has(id) && id !== 'T49').slice(0, 6)
   return possible.map((testId) => ({
     testId,
     before: job.readings.findLast((reading) => reading.testId === testId) ?? null,
@@ -190,8 +190,17 @@ export function unproven(job: JobView): string[] {
   for (const bypass of openBypasses(job)) missing.push(`Still bridged: ${bypass.what}`)
   for (const cause of upstreamQuestions(job))
     if (!job.proofNotes.has(causeItem(cause.id))) missing.push(`${NO_CAUSE}${cause.question}`)
+  for (const cause of foundUnfollowed(job)) missing.push(`Found, and nothing said of it: ${cause.found}`)
   return missing
 }
+
+/** Causes that were found and of which nothing was said yet: put right, planned or put off. */
+export const foundUnfollowed = (job: JobView): UpstreamCause[] =>
+  upstreamQuestions(job).filter(
+    (cause) =>
+      job.proofNotes.get(causeItem(cause.id)) === 'yes' &&
+      ![...job.findings.values()].some((finding) => finding.what === cause.found),
+  )
 
 const NO_CAUSE = 'Cause not looked for. '
 

@@ -11,12 +11,20 @@ import { clockText } from './words'
 type Photo = JobView['photos'][number]
 type Arrow = Photo['arrows'][number]
 
-/** Takes own photos, with arrows and a note, and shows those of a step, or all. */
-export function Photos({ hand, operationId }: { hand: JobInHand; operationId: string | null }) {
+interface PhotosProps {
+  hand: JobInHand
+  operationId: string | null
+  /** Operation whose photos are shown first: the one that this step undoes. */
+  twinId?: string | null
+}
+
+/** Takes own photos, with arrows and a note, and shows those of a step and of its twin, or all. */
+export function Photos({ hand, operationId, twinId = null }: PhotosProps) {
   const [problem, setProblem] = useState<string | null>(null)
   const [fresh, setFresh] = useState<string | null>(null)
   const [shown, setShown] = useState<Photo | null>(null)
-  const own = hand.job.photos.filter((photo) => operationId === null || photo.operationId === operationId)
+  const of = (id: string | null) => hand.job.photos.filter((photo) => photo.operationId === id)
+  const own = operationId === null ? hand.job.photos : [...(twinId ? of(twinId) : []), ...of(operationId)]
   const take = async (file: File) => {
     const kept = await keepPhoto(file)
     setProblem(kept.ok ? null : kept.problem)

@@ -16,6 +16,7 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Button } from '@/ui/Button'
 import { causeHow } from '../frame/partWords'
 import type { JobInHand } from '../frame/useJob'
+import { Followed } from './Followed'
 import { useNow } from '../frame/useNow'
 
 const ITEMS: Record<ProofItem, { title: string; how: string }> = {
@@ -42,6 +43,7 @@ export function Shown({ hand }: { hand: JobInHand }) {
   const { job } = hand
   const seen = proofItems(job).map((item) => ({
     item: item as string,
+    cause: null,
     ...ITEMS[item],
     how: howOf(hand, item),
     options: [
@@ -51,6 +53,7 @@ export function Shown({ hand }: { hand: JobInHand }) {
   }))
   const asked = upstreamQuestions(job).map((cause) => ({
     item: causeItem(cause.id),
+    cause,
     title: cause.question,
     how: causeHow(cause, backInDays(job.layout, cause)),
     options: [
@@ -60,7 +63,7 @@ export function Shown({ hand }: { hand: JobInHand }) {
   }))
   return (
     <div className="mt-2 grid grid-cols-2 gap-x-6">
-      {[...seen, ...asked].map(({ item, title, how, options }) => {
+      {[...seen, ...asked].map(({ item, title, how, options, cause }) => {
         const answer = job.proofNotes.get(item) ?? null
         const choice = (
           <ChoiceGroup
@@ -83,6 +86,7 @@ export function Shown({ hand }: { hand: JobInHand }) {
               <span className="text-second leading-[20px] text-ink-2">{how}.</span>
             </p>
             {item === 'dry' && answer === null && !job.signed ? <Stand hand={hand}>{choice}</Stand> : choice}
+            {cause && answer === 'yes' && <Followed hand={hand} cause={cause} />}
           </div>
         )
       })}

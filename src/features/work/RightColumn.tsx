@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { openBypasses, trayOf } from '@/core/job'
+import { asItLay, openBypasses, trayOf, type AsItLay } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { Photos } from '../frame/Photos'
@@ -26,6 +26,7 @@ export function RightColumn({
 }) {
   const [open, setOpen] = useState<'wait' | 'handover' | 'wires' | 'line' | 'bleeding' | null>(null)
   const lineId = plan.repairs.find((id) => id in COPIED)
+  const lay = step && asItLay(hand.job, plan, step)
   const bleeds = step?.operationId === 'bleed'
   const panel = (id: NonNullable<typeof open>) => ({
     open: open === id,
@@ -33,9 +34,9 @@ export function RightColumn({
   })
   return (
     <div className="flex min-h-0 flex-col justify-between gap-3">
-      <Beside step={step} />
+      <Beside step={step} lay={lay} />
       <div className="space-y-2">
-        <Photos hand={hand} operationId={step?.operationId ?? null} />
+        <Photos hand={hand} operationId={step?.operationId ?? null} twinId={lay?.operationId ?? null} />
         <div className="grid grid-cols-3 gap-2">
           {bleeds && (
             <Button className="col-span-3" data-act="bleeding" onClick={() => setOpen('bleeding')}>
@@ -79,11 +80,35 @@ export function RightColumn({
   )
 }
 
-function Beside({ step }: { step: PlanStep | null }) {
+/** What was noted on opening, where it closes again. */
+function Lay({ lay }: { lay: AsItLay }) {
+  return (
+    <div className="border-l-4 border-accent pl-3" data-as-it-lay={lay.operationId}>
+      <h2 className="font-instrument text-second font-normal text-ink-2">As it was on opening</h2>
+      {lay.lines.length > 0 && (
+        <ol className="list-inside list-decimal">
+          {lay.lines.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ol>
+      )}
+      {lay.back.length > 0 && (
+        <p>
+          Goes back: {lay.back.map(({ name, count }) => (count > 1 ? `${count} × ${name}` : name)).join(', ')}
+          .
+        </p>
+      )}
+      {lay.photoIds.length > 0 && <p>Its photos stand first below.</p>}
+    </div>
+  )
+}
+
+function Beside({ step, lay }: { step: PlanStep | null; lay: AsItLay | null }) {
   if (!step) return <aside />
   const { newParts: parts = [], tools = [], orientation, looks, figure } = step.act
   return (
     <aside className="space-y-2 text-main" aria-label="For this step">
+      {lay && <Lay lay={lay} />}
       {figure && <StepFigure id={figure} />}
       {parts.length > 0 && (
         <div>
