@@ -16,7 +16,7 @@ import type {
   Workshop,
 } from '@/core/diagnosis'
 import type { DemoJob } from '@/core/practice'
-import type { Pace, Setting, SurveyFinding, WayId } from '@/core/library'
+import type { Access, Pace, Setting, SurveyFinding, WayId } from '@/core/library'
 import type { Minutes } from '@/core/shared'
 import type { Addition, Plan, PlanFailure, ShownWay, SurveyStep, WayPlan } from '@/core/procedure'
 import type { HiddenFault, StandInReading } from '@/core/simulate'
@@ -34,6 +34,8 @@ export interface RankRequest extends LayoutKey {
   skipped: string[]
   /** Ways in that the vehicle has: what a test costs depends on them. */
   ways: WayId[]
+  /** What stands in the way of its parts. */
+  access: Access[]
   workshop: Workshop
   /** What is known of this vehicle's sound readings besides the model. */
   known: KnownFigure[]

@@ -91,11 +91,11 @@ function posteriorFor(request: RankRequest): Posterior {
   return posteriorOf(table, request.complaint, request.evidence, request.done)
 }
 
-/** Prices by the ways in that the vehicle has. */
-function pricerFor({ layoutId, ways }: RankRequest): Pricer {
+/** Prices by the ways in that the vehicle has, and what stands in the way of its parts. */
+function pricerFor({ layoutId, ways, access }: RankRequest): Pricer {
   const { pricers, table } = held!
-  const key = ways.join()
-  const pricer = pricers.get(key) ?? pricerOf(plannerFor({ layout: layoutId, ways }), table)
+  const key = JSON.stringify([ways, access])
+  const pricer = pricers.get(key) ?? pricerOf(plannerFor({ layout: layoutId, ways, access }), table)
   pricers.set(key, pricer)
   return pricer
 }

@@ -19,7 +19,7 @@ import { evacuated } from './meter'
 import type { Wait } from './orders'
 import { hazardsDue, type HazardsDue } from './pauses'
 import { vapourStale } from './vapour'
-import type { VehicleRecord } from './vehicleRecord'
+import { settingOf, type VehicleRecord } from './vehicleRecord'
 
 interface Held {
   /** Id of the rule, of the state that must not be, or of what keeps the time. */
@@ -190,9 +190,9 @@ const waitHold = (wait: Wait): Hold => ({
 
 /** The ways that count: those of the plan in hand, else those that the vehicle is said to have. */
 export const settingInHand = (
-  { layout, ways }: Pick<VehicleRecord, 'layout' | 'ways'>,
+  vehicle: Pick<VehicleRecord, 'layout' | 'ways' | 'access'>,
   { work }: Pick<JobView, 'work'>,
-): Setting => ({ layout, ways: work?.ways ?? ways })
+): Setting => ({ ...settingOf(vehicle), ways: work?.ways ?? vehicle.ways })
 
 /** Hazards that are open as the vehicle stands. */
 export const openGates = (state: VehicleState): Gate[] =>

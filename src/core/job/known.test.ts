@@ -15,6 +15,7 @@ const vehicle: VehicleRecord = {
   notes: '',
   specification: specificationOf(),
   edits: [],
+  access: [],
   ways: ['benchHatch'],
   limits: [{ testId: 'T27', low: { value: 290, unit: 'kPa' }, high: { value: 305, unit: 'kPa' } }],
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { WAYS, usualWays, type Setting, type WayId } from '../library'
+import { ACCESS_PLACE_IDS, WAYS, usualWays, type Access, type Setting, type WayId } from '../library'
 import { UNIT_NAMES, type Entered } from '../shared'
 import {
   LAYOUTS,
@@ -30,6 +30,8 @@ export interface VehicleRecord {
   edits: Edit[]
   /** Ways in to the tank's top that it has, how its pressure is let off, what crosses under the tank. */
   ways: WayId[]
+  /** What stands in the way of its parts, as somebody found it. */
+  access: Access[]
   /** Limits of the maker's for what a test reads, as entered. */
   limits: MakerLimit[]
   /** Simulated vehicles only. */
@@ -58,6 +60,16 @@ export const vehicleSchema: z.ZodType<VehicleRecord> = z
     specification: specificationSchema as unknown as z.ZodType<Specification>,
     edits: z.array(editSchema).max(40).default([]),
     ways: z.array(z.enum(WAYS)).max(WAYS.length).optional(),
+    access: z
+      .array(
+        z.object({
+          place: z.enum(ACCESS_PLACE_IDS),
+          minutes: z.number().finite().min(0).max(600),
+          off: z.string().min(1).max(80),
+        }),
+      )
+      .max(12)
+      .default([]),
     limits: z
       .array(z.object({ testId: z.string().min(1).max(80), low: entered, high: entered }))
       .max(200)
@@ -87,9 +99,14 @@ export const vehicleSchema: z.ZodType<VehicleRecord> = z
   })) as unknown as z.ZodType<VehicleRecord>
 
 /** What a vehicle is planned on. */
-export const settingOf = ({ layout, ways }: Pick<VehicleRecord, 'layout' | 'ways'>): Setting => ({
+export const settingOf = ({
   layout,
   ways,
+  access,
+}: Pick<VehicleRecord, 'layout' | 'ways' | 'access'>): Setting => ({
+  layout,
+  ways,
+  ...(access.length > 0 && { access }),
 })
 
 /** What a vehicle is traced by in one scope. */

@@ -114,8 +114,9 @@ export const CALLS: Call[] = [
   {
     id: 'hardLine',
     question: 'Reuse the line, or which new one?',
-    about: ['frontLine', 'rearLine', 'returnLine'],
-    never: 'No copper, and no compression joint on a line over 100 kPa.',
+    about: ['frontLine', 'rearLine', 'returnLine', 'suctionLine'],
+    never:
+      'No new copper, and no compression joint on a line over 100 kPa. Old copper that lies there is looked at for cracks at clips and flares, not condemned for what it is.',
     options: [
       option(
         'reuse',
@@ -164,6 +165,17 @@ export const CALLS: Call[] = [
         1,
         72,
         { repairs: ['cleanTank', 'lineTank'] },
+      ),
+      option(
+        'stripReline',
+        'Strip and reline, by someone who does it',
+        60,
+        290,
+        0.06,
+        'Bare metal before the new liner; away for days, with a paper of what it stands.',
+        7,
+        0,
+        { repairs: ['sendTank'] },
       ),
       option('replace', 'New tank', 120, 380, 0.02, 'Baffles and vents as the maker has them.', 4, 0, {
         repairs: ['newTank'],
@@ -248,6 +260,83 @@ export const CALLS: Call[] = [
         2,
         0,
         { repairs: ['linePump', 'speedControl'] },
+      ),
+    ],
+  },
+  {
+    id: 'hose',
+    question: 'Formed hose, or by the metre?',
+    about: ['rearLine', 'suctionLine', 'fillerHose'],
+    never: 'No heater or vacuum hose, and none that is forced round a bend: it folds where nobody looks.',
+    options: [
+      option(
+        'formed',
+        'The maker’s formed hose',
+        0,
+        45,
+        0.02,
+        'Lies free by itself; ends and bore are right.',
+        3,
+      ),
+      option(
+        'metre',
+        'Rated hose by the metre',
+        10,
+        14,
+        0.08,
+        'Class and bore read off its print; bends no tighter than its sheet says, or a formed bend let in.',
+      ),
+    ],
+  },
+  {
+    id: 'jointSeal',
+    question: 'Rubber ring, or metal washer?',
+    about: ['feedJoint', 'overflow', 'suctionJoints'],
+    never: 'No thread tape and no paste on a joint that seals by its face.',
+    options: [
+      option(
+        'same',
+        'What the joint was made for, new',
+        0,
+        3,
+        0.02,
+        'A groove wants a ring of the fuel’s rubber; a flat face a new washer, bonded or soft.',
+      ),
+      option(
+        'bonded',
+        'Bonded washer in place of a soft one',
+        0,
+        5,
+        0.04,
+        'Seals a face that is scored; its rubber must stand this fuel, and it is used once.',
+      ),
+      option(
+        'annealed',
+        'Old copper washer, annealed',
+        10,
+        0,
+        0.15,
+        'Only flat, unmarked, far from any fuel while it is hot; to get home.',
+      ),
+    ],
+  },
+  {
+    id: 'returnWay',
+    question: 'Keep the return, or rebuild without?',
+    about: ['returnLine', 'coolReturn'],
+    layouts: ['A01'],
+    never:
+      'No return that ends above the fuel or beside the pickup, and no regulator left at a rail without one.',
+    options: [
+      option('keep', 'Keep the return', 0, 0, 0.04, 'Cools the rail; the fuel warms in a tank that is low.'),
+      option(
+        'without',
+        'Regulator at the tank, no return',
+        160,
+        120,
+        0.06,
+        'Cooler fuel; the rail heats after a stop, and the controller must live without a vacuum reference.',
+        2,
       ),
     ],
   },

@@ -6,6 +6,8 @@ import type { Layout, PartKind, Scope } from '../vehicle'
 import { above, below, parameter, type Quantity, type SoftRule } from './quantity'
 
 export type SymptomId =
+  | 'runsOn'
+  | 'weakOnBoost'
   | 'cranksNoStart'
   | 'startsThenDies'
   | 'longCrank'
@@ -160,6 +162,24 @@ export const SYMPTOMS: Symptom[] = [
     says: 'The pump runs with the key out',
     means: 'Pump runs on',
     shows: [[above(parameter('relay.backFeed'), 0.5, 0.06)]],
+  },
+  {
+    id: 'runsOn',
+    says: 'The pump runs on with the key out',
+    means: 'Pump runs on',
+    part: 'relay',
+    shows: [[above(parameter('relay.welded'), 0.5, 0.1)]],
+  },
+  {
+    id: 'weakOnBoost',
+    says: 'Strong low down, weak once the boost comes',
+    means: 'Weak on boost',
+    engines: ['diesel', 'commonRail'],
+    shows: [
+      [below(parameter('engine.boost'), 0.85, 0.03)],
+      [below(parameter('engine.signal'), 0.5, 0.1)],
+      [below(mixture('load'), 0.9, 0.02), above(mixture('idle'), 0.95, 0.02)],
+    ],
   },
   {
     id: 'smell',

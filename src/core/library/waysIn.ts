@@ -2,6 +2,7 @@
  * Ways in to the top of the tank: what a vehicle may have, what each takes and risks besides the minutes
  * that the plan computes. Typical (handbook 6); a vehicle says which it has.
  */
+import { behind, type Access } from './access'
 import { variablesOf, type LayoutId, type Variable, type VehicleState } from '../vehicle'
 import {
   FASTENINGS,
@@ -115,6 +116,8 @@ export const byWay = (ways: readonly WayId[], way: WayInId): WayId[] => [
 export interface Setting {
   layout: LayoutId
   ways: readonly WayId[]
+  /** What stands in the way of parts of this vehicle. */
+  access?: readonly Access[]
 }
 /** The variables of the state that such a vehicle has. */
 export const variablesIn = ({ layout, ways }: Setting): ReadonlySet<Variable> =>
@@ -150,7 +153,7 @@ export function operationsFor(setting: Setting, pace: Pace = USUAL_PACE): Operat
       (operation.way === undefined || ways.includes(operation.way)) &&
       (operation.layouts?.includes(layout) ?? true),
   )
-    .map((operation) => actOn(layout, variables, operation))
+    .map((operation) => behind(actOn(layout, variables, operation), setting.access))
     .filter((operation) => Object.keys(operation.sets).length > 0)
     .map((operation) => ({
       ...operation,

@@ -81,14 +81,15 @@ export function pricerOf(planner: Planner, table: Table): Pricer {
     const key = JSON.stringify(state)
     const before = kept.get(key)
     if (before) return before
+    const doable = repairs.map((repair) => actFor(planner, repair))
     const found = prices(planner, state, [
       ...tests.map((test) => test.needs),
-      ...repairs.map((repair) => actFor(planner, repair).needs),
+      ...doable.map((repair) => repair.needs),
     ])
     const list: PriceList = {
       tests: Object.fromEntries(tests.map((test, at) => [test.id, found[at]!])),
       repairs: Object.fromEntries(
-        repairs.map((repair, at) => [
+        doable.map((repair, at) => [
           repair.id,
           found[tests.length + at] === null ? null : repairMinutes(repair) + 2 * found[tests.length + at]!,
         ]),

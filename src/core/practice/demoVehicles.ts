@@ -29,6 +29,7 @@ function vehicle(
     kilometres,
     notes,
     edits: [],
+    access: [],
     ways: TRUCK_BEDS.includes(unit) ? ['bedTilt', 'bedOff', 'tankDown'] : usualWays(layout),
     limits: [],
     specification: specificationOf(known, LAYOUTS[layout]),

@@ -30,6 +30,7 @@ import {
   type Invariant,
   type Operation,
   type Pace,
+  behind,
   type Setting,
 } from '../library'
 import { compile, type Compiled } from './compiled'
@@ -96,7 +97,7 @@ export function plannerOf(
 
 /** An act as this vehicle has it. */
 export const actFor = <A extends Act>(planner: Planner, act: A): A =>
-  actOn(planner.setting.layout, planner.variables, act)
+  behind(actOn(planner.setting.layout, planner.variables, act), planner.setting.access)
 const wish = (planner: Planner, goal: VehicleState): Pattern => patternOf(only(goal, planner.variables))
 
 /** States seen, by two words and then the other two: together they are more than one number holds. */

@@ -70,6 +70,7 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
       notes: '',
       edits: [],
       ways: usualWays(form.layout),
+      access: [],
       limits: [],
       year: form.year ? Number(form.year) : null,
       kilometres: form.kilometres ? Number(form.kilometres) : null,

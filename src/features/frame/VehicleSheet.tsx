@@ -23,6 +23,7 @@ import { saveVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
+import { AccessRows, accessOf, accessProblem, draftOf } from './AccessRows'
 import type { JobInHand } from './useJob'
 import { SOURCE_WORDS, unitText } from './words'
 
@@ -84,9 +85,15 @@ function Sheet({ hand: { job, vehicle }, onOpenChange, asked = [] }: Props) {
     (one, other) => Number(asked.includes(other.field)) - Number(asked.includes(one.field)),
   )
   const sheet = useSheet(vehicle, fields)
+  const [rows, setRows] = useState(() => vehicle.access.map(draftOf))
   const [trouble, setTrouble] = useState<string | null>(null)
+  const reachable = rows.every((row) => accessProblem(row) === null)
   const keep = async () => {
-    const kept = await saveVehicle({ ...vehicle, specification: sheet.specification })
+    const kept = await saveVehicle({
+      ...vehicle,
+      specification: sheet.specification,
+      access: rows.map(accessOf),
+    })
     if (kept.ok) return onOpenChange(false)
     setTrouble(
       kept.error.kind === 'not-written' ? kept.error.reason : 'This vehicle’s record could not be changed',
@@ -113,13 +120,14 @@ function Sheet({ hand: { job, vehicle }, onOpenChange, asked = [] }: Props) {
           />
         ))}
       </ul>
+      <AccessRows rows={rows} onRows={setRows} />
       {sheetContradictions(sheet.specification, job.readings).map((line) => (
         <Notice key={line} title={line}>
           Nothing is followed in silence: look at the sheet, then read again.
         </Notice>
       ))}
       {trouble && <Notice title={trouble}>The sheet is as it was.</Notice>}
-      <KeepIt fits={sheet.fits} onKeep={() => void keep()} />
+      <KeepIt fits={sheet.fits && reachable} onKeep={() => void keep()} />
     </div>
   )
 }

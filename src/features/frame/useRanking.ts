@@ -34,6 +34,7 @@ export function rankRequestOf(
       !complaint.symptoms.some((symptom) => ['cranksNoStart', 'smell', 'leak'].includes(symptom)),
     skipped: job.skipped,
     ways: vehicle.ways,
+    access: vehicle.access,
     workshop: TYPICAL_WORKSHOP,
   }
 }

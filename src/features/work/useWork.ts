@@ -6,6 +6,7 @@ import {
   openGates,
   planHolds,
   settingInHand,
+  settingOf,
   type Hold,
   type WorkInHand,
 } from '@/core/job'
@@ -25,8 +26,8 @@ export function useWork(hand: JobInHand): { view: PlanView; now: number | null; 
   const { job, vehicle } = hand
   const { work } = job
   const setting = useMemo(
-    () => ({ layout: vehicle.layout, ways: work?.ways ?? NO_WAYS }),
-    [vehicle.layout, work?.ways],
+    () => ({ ...settingOf(vehicle), ways: work?.ways ?? NO_WAYS }),
+    [vehicle, work?.ways],
   )
   const view = usePlan(
     work?.start ?? null,

@@ -68,6 +68,16 @@ export const ELECTRICAL_FAULTS: FaultTemplate[] = [
     repairs: ['relay'],
   },
   {
+    id: 'F72w',
+    name: 'Relay stuck shut',
+    on: ['relay'],
+    cause: 'Its contacts have welded: the pump runs on with the key out',
+    changes: [set('self.welded', 1)],
+    weight: 0.6,
+    raisers: ['modifiedWiring', 'age'],
+    repairs: ['relay'],
+  },
+  {
     id: 'F72',
     name: 'Relay does not pull in',
     on: ['relay'],

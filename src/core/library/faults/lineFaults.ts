@@ -122,6 +122,18 @@ export const LINE_FAULTS: FaultTemplate[] = [
     repairs: ['{part}'],
   },
   {
+    id: 'F201',
+    name: 'Module hose kinked',
+    on: ['checkValve'],
+    layouts: PUMP_IN_TANK,
+    cause: 'Twisted or bent as the module went in: pressure before it, little behind it',
+    changes: [scale('self.loss', 25, 600)],
+    total: [shut('self.loss')],
+    weight: 0.8,
+    raisers: ['recentWork', 'ethanol'],
+    repairs: ['module'],
+  },
+  {
     id: 'F43',
     name: 'Filter seal draws air',
     layouts: ['A08'],

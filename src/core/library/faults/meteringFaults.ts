@@ -178,6 +178,17 @@ export const METERING_FAULTS: FaultTemplate[] = [
     repairs: ['carburettor'],
   },
   {
+    id: 'F203',
+    name: 'Choke stuck shut',
+    on: ['carbJets'],
+    cause: 'Too little air for the fuel: it floods once warm',
+    changes: [set('self.choke', 1), scale('self.gain', 1.25, 1.9)],
+    weight: 1.5,
+    raisers: ['cold', 'stood', 'age'],
+    comesAndGoes: true,
+    repairs: ['choke'],
+  },
+  {
     id: 'F64',
     name: 'Overflow valve weak',
     on: ['overflow'],

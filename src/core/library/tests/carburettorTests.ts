@@ -1,9 +1,10 @@
 /** Carburettors and their pumps. */
-import { TICKING } from '../../vehicle'
+import { BY_GRAVITY, TICKING } from '../../vehicle'
 import { cranks, drains, hands, opens, powers, runsEngine, runsPump } from '../doings'
 import { above, below, parameter } from '../quantity'
 import {
   type Test,
+  BLOWN,
   LIVE,
   RUNNING,
   KEY_OFF,
@@ -182,9 +183,82 @@ export const CARBURETTOR_TESTS: Test[] = [
     blind: 'A level that is right now may fall on a long climb.',
   },
   {
+    id: 'T50-choke',
+    parts: ['carbJets'],
+    title: 'Look at the choke, engine warm',
+    short: 'Choke',
+    where: 'Air cleaner lid off.',
+    steps: ['Engine warm and stopped', 'Flap upright, free by a finger, and back?'],
+    at: 'carbJets',
+    instrument: 'eye',
+    reading: see(
+      outcome('shut', 'Shut, or it sticks', above(parameter('carbJets.choke'), 0.5, 0.06)),
+      outcome('open', 'Open and free'),
+    ),
+    scene: 'rest',
+    needs: KEY_OFF,
+    leaves: {},
+    minutes: 4,
+    money: 0,
+    blind: 'Warm it may be free; cold is another day.',
+  },
+  {
+    id: 'T51-flaps',
+    parts: ['strokePump'],
+    title: 'Blow through the pump by a bulb',
+    does: [
+      opens('joint', 'line'),
+      { does: 'gas', what: 'nitrogen', into: 'line', limitKPa: 10 },
+      drains(0.2, 'line'),
+    ],
+    short: 'Pump flaps',
+    where: 'Both hoses off the pump, over a can.',
+    steps: [
+      'Both hoses off, tank side capped',
+      'Bulb on the inlet: it passes. Bulb on the outlet: nothing passes back',
+      'Hoses on, clips behind the bead; leak check after it',
+    ],
+    at: 'pump',
+    instrument: 'eye',
+    reading: see(
+      outcome('both', 'Both ways, or neither', below(parameter('pump.flaps'), 0.72, 0.06)),
+      outcome('one', 'One way only'),
+    ),
+    scene: 'rest',
+    needs: {},
+    leaves: {},
+    minutes: 14,
+    money: 0,
+    caution: BLOWN,
+    blind: 'A flap may stick only when it is wet.',
+  },
+  {
+    id: 'T52-poles',
+    parts: ['pusherPump'],
+    title: 'Compare the pump’s poles with the body of the vehicle',
+    short: 'Pump, poles',
+    where: 'Plate of the pump and the battery.',
+    steps: [
+      'Which post of the battery is on the body?',
+      'Which wire of the pump wants it: plate or maker’s drawing',
+    ],
+    at: 'pump',
+    instrument: 'eye',
+    reading: see(
+      outcome('wrong', 'The wrong way about', below(parameter('pump.poles'), 0.5, 0.06)),
+      outcome('right', 'Right, or it does not matter'),
+    ),
+    scene: 'rest',
+    needs: { ignition: 'off' },
+    leaves: {},
+    minutes: 4,
+    money: 0,
+    blind: 'A pump with bare points runs either way.',
+  },
+  {
     id: 'T52',
     parts: ['pusherPump'],
-    layouts: TICKING,
+    layouts: TICKING.filter((id) => !BY_GRAVITY.includes(id)),
     title: 'Count the ticks of the pump',
     does: [runsPump(15)],
     short: 'Ticks',
@@ -195,6 +269,11 @@ export const CARBURETTOR_TESTS: Test[] = [
     reading: see(
       outcome('silent', 'Silent', below({ of: 'speed', scene: 'keyOn' }, 40, 15)),
       outcome('slow', 'Slow and weak', below({ of: 'speed', scene: 'keyOn' }, 235, 14)),
+      outcome(
+        'endless',
+        'Ticks on fast, never slows',
+        below({ of: 'pressure', at: 'pumpOut', scene: 'keyOn' }, 9e3, 2e3),
+      ),
       outcome('steady', 'Slows as the line fills'),
     ),
     scene: 'keyOn',
@@ -202,7 +281,7 @@ export const CARBURETTOR_TESTS: Test[] = [
     leaves: {},
     minutes: 3,
     money: 0,
-    blind: 'It ticks on air as well.',
+    blind: 'On air it ticks on: silent, slow and endless are three faults.',
   },
   {
     id: 'T51',

@@ -1,7 +1,7 @@
 /** Not fuel: starter, spark, air. */
-import { powers, runsPump } from '../doings'
+import { hands, powers, runsEngine, runsPump } from '../doings'
 import { above, below, parameter } from '../quantity'
-import { type Test, KEY_OFF, see, outcome } from './terms'
+import { type Test, EXHAUST, KEY_OFF, RUNNING, number, see, outcome } from './terms'
 
 export const ENGINE_TESTS: Test[] = [
   {
@@ -68,6 +68,70 @@ export const ENGINE_TESTS: Test[] = [
     minutes: 6,
     money: 0,
     blind: 'Some splits open only under boost.',
+  },
+  {
+    id: 'T64-signal',
+    parts: ['injectionPump'],
+    title: 'Hold the boost signal line under pressure',
+    does: [{ does: 'gas', what: 'nitrogen', into: 'line', limitKPa: 100 }],
+    short: 'Boost signal',
+    where: 'From the manifold to the cap on the injection pump.',
+    steps: [
+      'Line off at the manifold end, hand pump on',
+      'To 60 kPa: does it hold for 30 s, and does the pin in the cap move?',
+      'Valve in the line, where it has one: tried both ways',
+    ],
+    at: 'engine',
+    instrument: 'eye',
+    reading: see(
+      outcome('falls', 'Falls, or nothing moves', below(parameter('engine.signal'), 0.5, 0.06)),
+      outcome('holds', 'Holds, and the pin moves'),
+    ),
+    scene: 'rest',
+    needs: {},
+    leaves: {},
+    minutes: 10,
+    money: 0,
+    blind: 'A seal on the full-load screw that is broken says somebody was there before.',
+  },
+  {
+    id: 'T64-filter',
+    engines: ['diesel', 'commonRail'],
+    title: 'Look at air filter and intake',
+    short: 'Air filter',
+    where: 'Filter housing, and the hose to the compressor.',
+    steps: ['Element out, against the light', 'Hose pressed by hand: soft, drawn flat, a lost rag?'],
+    at: 'engine',
+    instrument: 'eye',
+    reading: see(
+      outcome('shut', 'Shut, or drawn flat', above(parameter('engine.intakeShut'), 0.5, 0.06)),
+      outcome('free', 'Free'),
+    ),
+    scene: 'rest',
+    needs: { ignition: 'off' },
+    leaves: {},
+    minutes: 6,
+    money: 0,
+    blind: 'A wet element dries: ask about the weather.',
+  },
+  {
+    id: 'T64-gauge',
+    engines: ['diesel', 'commonRail'],
+    title: 'Read the boost under load against the maker’s figure',
+    does: [runsEngine(12, 'road'), hands(2)],
+    short: 'Boost, load',
+    where: 'Gauge on the manifold, hose to where the second person sees it.',
+    steps: ['Steady climb, full load, highest steady value', 'Enter it in % of the maker’s figure'],
+    at: 'engine',
+    instrument: 'gauge',
+    reading: number(parameter('engine.boost'), '%', 1, 0, 150),
+    scene: 'load',
+    needs: { ...RUNNING },
+    leaves: {},
+    minutes: 20,
+    money: 0,
+    caution: EXHAUST,
+    blind: 'Too little fuel makes too little boost as well.',
   },
   {
     id: 'T80',

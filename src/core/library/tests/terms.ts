@@ -206,7 +206,11 @@ export const inTank = (...more: Outcome[]) =>
     outcome('blocked', 'Strainer blocked', above(parameter('strainer.loss'), 9, 2)),
     outcome('clean', 'Clean'),
   )
-export const INSIDE_TANK = inTank()
+/** Module in the hand: its hose lies in sight. */
+export const INSIDE_TANK = inTank({
+  ...outcome('kinked', 'Its hose kinked or twisted', above(parameter('checkValve.loss'), 9, 2)),
+  whereItCan: true,
+})
 export const AT_PICKUP = inTank({
   ...outcome('cracked', 'Pickup tube cracked', above(parameter('airLeak.inTube'), 0.5, 0.06)),
   whereItCan: true,

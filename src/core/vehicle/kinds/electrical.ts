@@ -93,7 +93,7 @@ export const ELECTRICAL_KINDS = {
     },
   },
   relay: {
-    parameters: [...ohms(0.012, 0.3), state('coil', 1), state('backFeed', 0)],
+    parameters: [...ohms(0.012, 0.3), state('coil', 1), state('backFeed', 0), state('welded', 0)],
     elements: series(0.012, 0.3).elements!,
     scene: (bind) => {
       const ohm = bind.slot('ohm')

@@ -274,7 +274,11 @@ export const FUEL_KINDS = {
   },
   strainer: passage(0.3, 0.004, 2e-5),
   pump: motorPump(pumpMotor),
-  pusherPump: motorPump(pusherMotor),
+  /** Its poles can be the wrong way about for the body of the vehicle. */
+  pusherPump: {
+    ...motorPump(pusherMotor),
+    parameters: [...PUMP_PARAMETERS, state('poles', 1)],
+  },
   /** A pump for injection that lies in the line, outside the tank. */
   inlinePump: motorPump(pumpMotor),
   /** A small tank that the lift pump keeps full, for the main pump to drink from. */
@@ -344,6 +348,8 @@ export const FUEL_KINDS = {
       whileGeneric(factor('spring', 0.06, ['springPa']), 'regulatorSetPa', 0.12),
       whileGeneric(factor('stroke', 0.08, ['freeFlowM3PerS']), 'pumpFlowM3PerS', 0.18),
       state('diaphragm', 1),
+      // Do its two flaps let fuel one way only?
+      state('flaps', 1),
     ],
     elements: (part, { specification }) => ({
       links: [
@@ -394,7 +400,7 @@ export const FUEL_KINDS = {
   },
   moduleHose: hole('holeM2'),
   checkValve: {
-    parameters: [hidden('restLeak', 0.02, 'mL/min', 0.5)],
+    parameters: [...lossFactor(0.25), hidden('restLeak', 0.02, 'mL/min', 0.5)],
     elements: (part) => ({
       links: [{ type: 'linear-quadratic', ...ends(part), ...losses(0.01, 5e-5), checkValve: true }],
     }),
@@ -527,7 +533,7 @@ export const FUEL_KINDS = {
   /** Seat of the needle: the narrowest place of the carburettor. */
   needleSeat: passage(0.15, 0.004, 3e-4),
   carbJets: {
-    parameters: [factor('gain', 0.03, ['areaM2']), hidden('imbalance', 0.02, '', 0.3)],
+    parameters: [factor('gain', 0.03, ['areaM2']), hidden('imbalance', 0.02, '', 0.3), state('choke', 0)],
     elements: (part, context) => ({
       links: [
         {
@@ -674,6 +680,9 @@ export const FUEL_KINDS = {
       hidden('compression', 1, '', 0.05),
       hidden('airLeak', 0.02, '', 0.4),
       state('boost', 1),
+      // Does the boost reach the injection pump, and does air reach the engine freely?
+      state('signal', 1),
+      state('intakeShut', 0),
       state('damper', 0),
       hidden('complianceMlPerKPa', 0.01, 'mL/kPa', 0.3),
     ],
