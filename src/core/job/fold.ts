@@ -147,6 +147,8 @@ export interface JobView {
   /** What was measured of new parts, the last of each check. */
   fits: Map<string, BodyOf<'fit-checked'> & { at: number }>
   /** How things lay before they were touched, by operation. */
+  /** Readings that a later act has disturbed, and by what. */
+  disturbed: Map<string, string>
   lies: Map<string, BodyOf<'lie-noted'> & { at: number }>
   /** Calls made, the last of each. */
   calls: Map<string, BodyOf<'call-made'>>
@@ -218,6 +220,7 @@ function emptyJob(id: string): JobView {
     guards: [],
     cost: null,
     fits: new Map(),
+    disturbed: new Map(),
     lies: new Map(),
     calls: new Map(),
     terms: null,
@@ -256,6 +259,7 @@ export function foldJob(
       (reading) =>
         reading.phase === 'trace' &&
         reading.epoch === job.epoch &&
+        !job.disturbed.has(reading.readingId) &&
         (vehicle.kind === 'simulated' || reading.source !== 'stand-in'),
     )
     .map(evidenceOf)
@@ -483,14 +487,21 @@ const NOTES = [
   'survey-noted',
   'way-taken',
   'part-known',
+  'reading-disturbed',
 ] as const
 type NoteEvent = Extract<JobEvent, { kind: (typeof NOTES)[number] }>
 const isNote = (event: JobEvent): event is NoteEvent => (NOTES as readonly string[]).includes(event.kind)
+
+function disturb({ disturbed }: JobView, { body }: Extract<JobEvent, { kind: 'reading-disturbed' }>) {
+  if (body.disturbed) disturbed.set(body.readingId, body.why)
+  else disturbed.delete(body.readingId)
+}
 
 /** What is kept beside the readings. */
 function note(job: JobView, event: NoteEvent) {
   if (event.kind === 'hazards-confirmed') job.hazardsConfirmedOrder = job.order
   else if (event.kind === 'part-known') sayPart(job, event)
+  else if (event.kind === 'reading-disturbed') disturb(job, event)
   else if (event.kind === 'opening-noted') job.inside.set(event.body.item, event.body.finding)
   else if (event.kind === 'waste-noted') job.waste.push({ ...event.body, at: event.at })
   else if (event.kind === 'photo-kept') job.photos.push({ ...event.body, at: event.at, eventId: event.id })

@@ -222,3 +222,36 @@ describe('what the last job left open', () => {
     ).not.toContain(line)
   })
 })
+
+describe('a reading that a later act disturbed', () => {
+  const read = () =>
+    opened().add(5, 'reading-taken', {
+      readingId: 'r1',
+      testId: 'T04',
+      value: { kind: 'number', entered: { value: 9.4, unit: 'V' } },
+      scene: 'keyOn',
+      instrument: 'voltmeter',
+      faultPresent: 'yes',
+      source: 'vehicle',
+      phase: 'trace',
+      sure: 'yes',
+    })
+  const said = (disturbed: boolean) => ({ readingId: 'r1', disturbed, why: 'plug parted' })
+  it('stays in the log and is no evidence, until it is said to hold after all', () => {
+    const log = read().add(6, 'reading-disturbed', said(true))
+    expect(fold(read()).evidence.map(({ id }) => id)).toEqual(['r1'])
+    expect(fold(log).evidence).toEqual([])
+    expect(fold(log).readings).toHaveLength(1)
+    expect(fold(log).disturbed.get('r1')).toBe('plug parted')
+    expect(fold(log.add(7, 'reading-disturbed', said(false))).evidence).toHaveLength(1)
+  })
+  it('read again it counts, and the old one does not', () => {
+    const log = read().add(6, 'reading-disturbed', said(true))
+    const first = log.events.find((event) => event.kind === 'reading-taken')!
+    const again = log.add(7, 'reading-taken', {
+      ...(first.body as Parameters<typeof log.add<'reading-taken'>>[2]),
+      readingId: 'r2',
+    })
+    expect(fold(again).evidence.map(({ id }) => id)).toEqual(['r2'])
+  })
+})

@@ -53,6 +53,11 @@ export const KINDS = {
       who: z.string().max(80),
     }),
   },
+  /** What was read no longer holds, or does again: a plug was parted since, a stud spun, a joint was made anew. It stays in the record and moves nothing. */
+  'reading-disturbed': {
+    version: 1,
+    body: z.object({ readingId: id, disturbed: z.boolean(), why: text }),
+  },
   'state-asserted': {
     version: 1,
     body: z.object({

@@ -1,20 +1,36 @@
 'use client'
+import { useState } from 'react'
 import { partSaidText } from '../frame/partWords'
 import { shortOf, clockText, lowerFirst } from '../frame/words'
 import type { JobInHand } from '../frame/useJob'
+import { AllReadings } from './AllReadings'
 import { entryText } from './traceText'
 
 /** Evidence of this round, newest last; undo stands beside the newest entry and names what it takes back. */
 export function Evidence({ hand, surprises }: { hand: JobInHand; surprises: string[] }) {
   const { job } = hand
+  const [all, setAll] = useState(false)
   const readings = job.readings.filter((reading) => reading.epoch === job.epoch)
   const parts = [...job.parts.values()].filter(({ how }) => how !== 'withdrawn')
   const shown = readings.slice(parts.length > 0 ? -2 : -3)
   return (
     <section aria-label="Evidence" className="border-t-2 border-ink pt-1">
-      <h2 className="font-instrument text-second font-normal text-ink-2">
-        Evidence{readings.length > shown.length ? `, the last ${shown.length} of ${readings.length}` : ''}
-      </h2>
+      <div className="flex items-center justify-between">
+        <h2 className="font-instrument text-second font-normal text-ink-2">
+          Evidence{readings.length > shown.length ? `, the last ${shown.length} of ${readings.length}` : ''}
+        </h2>
+        {readings.length > 0 && (
+          <button
+            type="button"
+            data-act="all-readings"
+            onClick={() => setAll(true)}
+            className="-my-2 min-h-[44px] px-2 text-second text-ink-2 underline"
+          >
+            All, disturbed?
+          </button>
+        )}
+      </div>
+      <AllReadings hand={hand} readings={readings} open={all} onOpenChange={setAll} />
       {parts.length > 0 && (
         <p
           className="truncate text-second"
@@ -34,6 +50,7 @@ export function Evidence({ hand, surprises }: { hand: JobInHand; surprises: stri
             <span className="w-12 text-ink-2">{clockText(reading.at)}</span>
             <span className="flex-1 truncate">
               {shortOf(reading.testId)}
+              {job.disturbed.has(reading.readingId) ? ', no longer holds' : ''}
               {reading.source === 'stand-in' ? ' ·' : ''}
               {reading.taken?.standing === 'doubtful' ? (
                 <span className="font-semibold"> doubtful gauge</span>
