@@ -195,7 +195,7 @@ function EndLabels({ layout, geometry }: { layout: Layout; geometry: TrackGeomet
       {leaves && (
         <text
           x={x[leaves.id]! + (returnRuns === 'left' ? 8 : -8)}
-          y={RETURN_Y - 22}
+          y={RETURN_Y + 6}
           textAnchor={returnRuns === 'left' ? 'start' : 'end'}
           {...label}
         >

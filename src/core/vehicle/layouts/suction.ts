@@ -337,7 +337,7 @@ export const aircraftLowWing: Layout = {
     ...BOOST_CIRCUIT.segments,
     segment('fuel', 'strainer', 'Screen', 'tank', 'pickupOut', ['tank', 'strainer']),
     segment('fuel', 'selector', 'Selector', 'pickupOut', 'selectorOut'),
-    segment('fuel', 'filter', 'Header, gascolator', 'selectorOut', 'pumpIn', ['header', 'filter', 'airLeak']),
+    segment('fuel', 'filter', 'Header', 'selectorOut', 'pumpIn', ['header', 'filter', 'airLeak']),
     segment('fuel', 'pump', 'Boost pump', 'pumpIn', 'pumpOut', ['pump', 'relief']),
     segment('fuel', 'enginePump', 'Engine pump', 'pumpOut', 'engineOut'),
     segment('fuel', 'frontLine', 'Feed line', 'engineOut', 'needleIn', ['frontLine', 'leak']),
