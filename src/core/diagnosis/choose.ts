@@ -24,6 +24,8 @@ export const COMMIT_DEAR = 0.9
 const CONFIRM_SHARE = 1
 /** A reading on which all hangs is repeated where that costs no more than this share of part and comeback. */
 const HANGS_COST_SHARE = 0.25
+/** What every test takes beside its own work: fetch the instrument, read what it asks, write down what it says; typical. Without it a dozen looks of a minute each come before the one gauge that would tell. */
+const HANDLING_MINUTES = 3
 const BINS = 9
 /** Particles lighter than this do not move a choice. */
 const CHOICE_FLOOR = 2e-4
@@ -135,7 +137,7 @@ function rate(
     workMinutes: test.minutes,
     reachMinutes: reach ?? 0,
     money: test.money,
-    cost: situation.workshop.ratePerMinute * (test.minutes + (reach ?? 0)) + test.money,
+    cost: situation.workshop.ratePerMinute * (HANDLING_MINUTES + test.minutes + (reach ?? 0)) + test.money,
     worth: 0,
     verdictChance: 0,
     split: [0, 1],
@@ -304,7 +306,7 @@ function onTheWay(repairId: string, { workshop }: Situation, candidates: Candida
       asked.length > 0 && asked.every(([variable, value]) => needs[variable as keyof typeof needs] === value)
     )
   }
-  const worth = (one: Candidate) => one.worth + workshop.ratePerMinute * one.reachMinutes
+  const worth = (one: Candidate) => one.worth + workshop.ratePerMinute * (one.reachMinutes + HANDLING_MINUTES)
   const [best] = candidates
     .filter((one) => one.why === 'ranked' && opened(one.testId) && worth(one) > 0)
     .sort((one, other) => worth(other) - worth(one))

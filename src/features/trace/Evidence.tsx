@@ -26,7 +26,7 @@ export function Evidence({ hand, surprises }: { hand: JobInHand; surprises: stri
             onClick={() => setAll(true)}
             className="-my-2 min-h-[44px] px-2 text-second text-ink-2 underline"
           >
-            All, disturbed?
+            All readings
           </button>
         )}
       </div>

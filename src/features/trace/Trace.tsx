@@ -127,7 +127,7 @@ function TraceFault({ hand }: { hand: JobInHand }) {
           {ranking && (
             <SuspectList
               suspects={ranking.suspects}
-              most={job.evidence.length > 1 ? 3 : 4}
+              most={job.readings.filter((reading) => reading.epoch === job.epoch).length > 1 ? 3 : 4}
               onOpen={(suspect) => setQuestion({ kind: 'suspect', suspect })}
             />
           )}
