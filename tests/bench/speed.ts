@@ -1,6 +1,6 @@
 /**
  * npm run bench: prints how long the core takes on this machine. Figures, not assertions. The port-injected
- * layout of the demo, and the largest of the thirteen by particles times scenes.
+ * layout of the demo, and the largest of all by particles times scenes.
  */
 import {
   DRIVEN_IN,

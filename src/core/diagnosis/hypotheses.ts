@@ -52,8 +52,8 @@ export interface Complaint {
   known?: KnownPart[]
 }
 
-/** What can be known of a part: renewed lately, renewed and the same complaint came back, looked at and found sound, tried without it (bypassed, bridged) and the complaint was the same. */
-export const KNOWN_HOW = ['renewed', 'came back', 'seen sound', 'same without'] as const
+/** What can be known of a part: renewed lately, renewed and the same complaint came back, looked at and found sound, tried without it (bypassed, bridged) and the complaint was the same, seen wet with fuel. */
+export const KNOWN_HOW = ['renewed', 'came back', 'seen sound', 'same without', 'seen wet'] as const
 /** A part by the repair that would put it right. */
 export interface KnownPart {
   repairId: string
@@ -146,8 +146,9 @@ export function pairParticles(model: VehicleModel, one: Fault, other: Fault, cla
   ]
 }
 
-/** What is left of a fault on a part that is new (early failures), new and yet the same again, or that somebody looked at and called sound; typical. */
+/** What is left of a fault on a part that is new (early failures), new and yet the same again, or that somebody looked at and called sound; what fuel was seen to leave is bad more often than not. Typical. */
 const LEFT_OF: Record<KnownPart['how'], number> = {
+  'seen wet': 8,
   renewed: 0.15,
   'came back': 0.3,
   'seen sound': 0.1,

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { LogBuilder } from '../records'
 import { LAYOUTS, LAYOUT_IDS } from '../vehicle'
 import { libraryOf } from '../library'
-import { COMEBACK_DAYS, causesBehind, foldJob, partsOfThePast, type JobView } from '.'
+import { priorWeight } from '../diagnosis/hypotheses'
+import { COMEBACK_DAYS, causesBehind, foldJob, partsOfThePast, partsSeenWet, type JobView } from '.'
 
 const DAY = 86_400_000
 const NOW = 1_800_000_000_000
@@ -102,6 +103,40 @@ describe('what the vehicle’s own jobs renewed', () => {
       signedJob(['runsRough'], ['filter'], NOW - 10 * DAY),
     ]
     expect(partsOfThePast(jobs, ['runsRough'], NOW)).toMatchObject([{ repairId: 'filter', how: 'came back' }])
+  })
+})
+
+describe('what a search for a leak has seen wet', () => {
+  const looked = (at: number, place: string, outcome: 'wet' | 'dry', id = 'j') =>
+    foldJob(
+      id,
+      log(id).add(at, 'reading-taken', {
+        readingId: `r${at}`,
+        testId: `T70-${place}`,
+        value: { kind: 'outcome', outcome },
+        scene: 'rest',
+        instrument: 'eye',
+        faultPresent: 'yes',
+        source: 'vehicle',
+        phase: 'trace',
+        sure: 'yes',
+      }).events,
+      { kind: 'real', layout: 'A05', edits: [] },
+    )
+  const wet = (jobs: JobView[]) => partsSeenWet(jobs, LAYOUTS.A05, NOW).map(({ repairId }) => repairId)
+  it('a pump that weeps is a suspect of the starving that comes later', () => {
+    expect(wet([looked(NOW - 9 * DAY, 'pumpPlace', 'wet')])).toEqual(['strokePump'])
+    const { faults } = libraryOf(LAYOUTS.A05)
+    const diaphragm = faults.find(({ id }) => id === 'F60')!
+    const plain = { symptoms: [], raisers: [], failingNow: 'yes' as const }
+    const known = [{ repairId: 'strokePump', how: 'seen wet' as const }]
+    expect(priorWeight(diaphragm, { ...plain, known })).toBeGreaterThan(5 * priorWeight(diaphragm, plain))
+  })
+  it('the last look at a place counts, and a place without a part of the engine says nothing', () => {
+    const first = looked(NOW - 9 * DAY, 'pumpPlace', 'wet', 'one')
+    expect(wet([first, looked(NOW - DAY, 'pumpPlace', 'dry', 'two')])).toEqual([])
+    expect(wet([looked(NOW - DAY, 'fillerPlace', 'wet')])).toEqual([])
+    expect(wet([looked(NOW - 900 * DAY, 'pumpPlace', 'wet')])).toEqual([])
   })
 })
 

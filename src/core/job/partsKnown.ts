@@ -4,15 +4,16 @@
  */
 import type { Complaint, KnownPart } from '../diagnosis'
 import { curesAs, libraryOf, upstreamOf, type SymptomId, type UpstreamCause } from '../library'
-import type { Layout } from '../vehicle'
+import { LAYOUTS, leakPlacesOf, type Layout } from '../vehicle'
 import type { BodyOf, JobEvent } from '../records'
+import type { Reading } from './fold'
 
 /** The last word on a part, and when it was said. */
 export type PartSaid = BodyOf<'part-known'> & { at: number; eventId: string }
 
 /** A part that an earlier job of this vehicle renewed. */
 export interface PastPart extends KnownPart {
-  /** When that job was signed, ms. */
+  /** When that job was signed, or it was seen, ms. */
   signedAt: number
 }
 
@@ -62,6 +63,37 @@ export function partsOfThePast(jobs: Closed[], symptoms: SymptomId[], nowMs: num
       parts.set(repairId, { repairId, how: again ? 'came back' : 'renewed', signedAt })
   }
   return [...parts.values()]
+}
+
+/** Of a job: what was looked at. */
+interface Looked {
+  readings: Pick<Reading, 'testId' | 'value' | 'at'>[]
+}
+
+/**
+ * Parts that a search for a leak has seen wet on this vehicle, here or in a job of before: a pump that weeps
+ * explains the smell first and the starving later. The last look at a place counts.
+ */
+export function partsSeenWet(jobs: Looked[], engine: Layout, nowMs: number): PastPart[] {
+  const places = libraryOf(leakPlacesOf(LAYOUTS[engine.id]))
+  const known = libraryOf(engine).repairs
+  const last = new Map<string, { wet: boolean; at: number }>()
+  for (const { readings } of jobs)
+    for (const { testId, value, at } of readings) {
+      const test = places.tests.find((candidate) => candidate.id === testId)
+      if (test?.instrument !== 'eye' || value.kind !== 'outcome' || !(at >= (last.get(test.at)?.at ?? 0)))
+        continue
+      last.set(test.at, { wet: value.outcome === 'wet', at })
+    }
+  return [...last].flatMap(([place, { wet, at }]) =>
+    wet && nowMs - at < NEW_DAYS * DAY_MS
+      ? places.faults
+          .filter(({ segment }) => segment === place)
+          .flatMap(({ repairs }) => repairs)
+          .filter((id) => known.some((repair) => repair.id === id))
+          .map((repairId): PastPart => ({ repairId, how: 'seen wet', signedAt: at }))
+      : [],
+  )
 }
 
 /** A cause to ask for behind a part that did not last or was not all. */

@@ -45,10 +45,10 @@ export const KINDS = {
   },
   /** What is known of a part without a reading: new, new and the same again, looked at, tried without it. The last word on it counts. */
   'part-known': {
-    version: 1,
+    version: 2,
     body: z.object({
       repairId: id,
-      how: z.enum(['renewed', 'came back', 'seen sound', 'same without', 'withdrawn']),
+      how: z.enum(['renewed', 'came back', 'seen sound', 'same without', 'seen wet', 'withdrawn']),
       when: z.string().max(80),
       who: z.string().max(80),
     }),
@@ -426,6 +426,8 @@ export const UPCASTERS: Partial<Record<EventKind, Record<number, (body: unknown)
   // Nobody was asked how it ran.
   'complaint-remains': { 1: (body) => ({ ...(body as object), run: 'unknown' }) },
   // Nobody was asked: what was entered was meant.
+  // Nothing was said of wet parts.
+  'part-known': { 1: (body) => body },
   'reading-taken': {
     1: (body) => ({ ...(body as object), sure: 'yes' }),
     // A needle was taken to stand still.

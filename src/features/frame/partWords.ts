@@ -8,6 +8,7 @@ export const HOW_CHOICES = [
   { id: 'came back', label: 'New, and the same again' },
   { id: 'seen sound', label: 'Looked at, sound' },
   { id: 'same without', label: 'Tried without it: same' },
+  { id: 'seen wet', label: 'Seen wet' },
   { id: 'withdrawn', label: 'Not known' },
 ] as const
 
@@ -16,6 +17,7 @@ const HOW_SAID: Record<Exclude<PartSaid['how'], 'withdrawn'>, string> = {
   'came back': 'new, and the same again',
   'seen sound': 'looked at, sound',
   'same without': 'the same without it',
+  'seen wet': 'seen wet with fuel',
 }
 
 /** "Inline filter: new, in May, says the driver." */

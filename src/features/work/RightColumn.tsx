@@ -24,11 +24,11 @@ export function RightColumn({
   step: PlanStep | null
   now: number | null
 }) {
-  const [open, setOpen] = useState<'wait' | 'handover' | 'wires' | 'line' | 'bleeding' | null>(null)
+  const [open, setOpen] = useState<Opened | null>(null)
   const lineId = plan.repairs.find((id) => id in COPIED)
   const lay = step && asItLay(hand.job, plan, step)
   const bleeds = step?.operationId === 'bleed'
-  const panel = (id: NonNullable<typeof open>) => ({
+  const panel = (id: Opened) => ({
     open: open === id,
     onOpenChange: (next: boolean) => setOpen(next ? id : null),
   })
@@ -37,32 +37,7 @@ export function RightColumn({
       <Beside step={step} lay={lay} />
       <div className="space-y-2">
         <Photos hand={hand} operationId={step?.operationId ?? null} twinId={lay?.operationId ?? null} />
-        <div className="grid grid-cols-3 gap-2">
-          {bleeds && (
-            <Button className="col-span-3" data-act="bleeding" onClick={() => setOpen('bleeding')}>
-              Ways to bleed
-            </Button>
-          )}
-          {lineId && (
-            <Button className="col-span-3" data-act="line-copy" onClick={() => setOpen('line')}>
-              Copy of the line
-            </Button>
-          )}
-          <Button variant="quiet" className="!px-2" data-act="wait" onClick={() => setOpen('wait')}>
-            A wait
-          </Button>
-          <Button variant="quiet" className="!px-2" data-act="handover" onClick={() => setOpen('handover')}>
-            Hand over
-          </Button>
-          <Button
-            variant={openBypasses(hand.job).length > 0 ? 'plain' : 'quiet'}
-            className="!px-2"
-            data-act="wires"
-            onClick={() => setOpen('wires')}
-          >
-            {openBypasses(hand.job).length > 0 ? `${openBypasses(hand.job).length} bridged` : 'Wires'}
-          </Button>
-        </div>
+        <Acts hand={hand} bleeds={bleeds} lineId={lineId !== undefined} onOpen={setOpen} />
       </div>
       <WaitPanel hand={hand} {...panel('wait')} />
       <Handover
@@ -76,6 +51,50 @@ export function RightColumn({
       <Wires hand={hand} {...panel('wires')} />
       <Bleeding hand={hand} {...panel('bleeding')} />
       {lineId && <LineCopy hand={hand} lineId={lineId} {...panel('line')} />}
+    </div>
+  )
+}
+
+type Opened = 'wait' | 'handover' | 'wires' | 'line' | 'bleeding'
+
+/** What may be done beside the step. */
+function Acts({
+  hand,
+  bleeds,
+  lineId,
+  onOpen,
+}: {
+  hand: JobInHand
+  bleeds: boolean
+  lineId: boolean
+  onOpen: (id: Opened) => void
+}) {
+  return (
+    <div className="grid grid-cols-3 gap-2">
+      {bleeds && (
+        <Button className="col-span-3" data-act="bleeding" onClick={() => onOpen('bleeding')}>
+          Ways to bleed
+        </Button>
+      )}
+      {lineId && (
+        <Button className="col-span-3" data-act="line-copy" onClick={() => onOpen('line')}>
+          Copy of the line
+        </Button>
+      )}
+      <Button variant="quiet" className="!px-2" data-act="wait" onClick={() => onOpen('wait')}>
+        A wait
+      </Button>
+      <Button variant="quiet" className="!px-2" data-act="handover" onClick={() => onOpen('handover')}>
+        Hand over
+      </Button>
+      <Button
+        variant={openBypasses(hand.job).length > 0 ? 'plain' : 'quiet'}
+        className="!px-2"
+        data-act="wires"
+        onClick={() => onOpen('wires')}
+      >
+        {openBypasses(hand.job).length > 0 ? `${openBypasses(hand.job).length} bridged` : 'Wires'}
+      </Button>
     </div>
   )
 }
