@@ -6,7 +6,6 @@ import type { Complaint, KnownPart } from '../diagnosis'
 import { curesAs, libraryOf, upstreamOf, type SymptomId, type UpstreamCause } from '../library'
 import { LAYOUTS, leakPlacesOf, type Layout } from '../vehicle'
 import type { BodyOf, JobEvent } from '../records'
-import type { Reading } from './fold'
 
 /** The last word on a part, and when it was said. */
 export type PartSaid = BodyOf<'part-known'> & { at: number; eventId: string }
@@ -67,7 +66,7 @@ export function partsOfThePast(jobs: Closed[], symptoms: SymptomId[], nowMs: num
 
 /** Of a job: what was looked at. */
 interface Looked {
-  readings: Pick<Reading, 'testId' | 'value' | 'at'>[]
+  readings: (Pick<BodyOf<'reading-taken'>, 'testId' | 'value'> & { at: number })[]
 }
 
 /**
