@@ -1,8 +1,8 @@
 /** What stands in the way of a part on one vehicle moves prices and plan, and nothing else. */
 import { describe, expect, it } from 'vitest'
-import { planRepairs, plannerFor } from '../procedure'
+import { planRepairs, plannerFor } from '.'
 import { DRIVEN_IN } from '../vehicle'
-import { ACCESS_PLACES, OPERATIONS, REPAIRS, behind, repairById, usualWays, type Access } from '.'
+import { ACCESS_PLACES, OPERATIONS, REPAIRS, behind, repairById, usualWays, type Access } from '../library'
 
 const manifold: Access = { place: 'filter', minutes: 40, off: 'intake manifold' }
 const settingWith = (access?: Access[]) => ({
