@@ -181,7 +181,7 @@ function placesOf(
 }
 
 /** Ends against the gauge's, either way round; uncertain where an end lies near its limit. */
-function fitOf(
+export function fitOf(
   emptyOhm: Ohm,
   fullOhm: Ohm,
   sd: Ohm,

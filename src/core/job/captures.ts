@@ -12,6 +12,7 @@ import {
   analysePrime,
   analyseSnap,
   analyseSteady,
+  analyseFloats,
   analyseSweep,
   analyseVacuum,
   analyseWaveform,
@@ -27,6 +28,7 @@ import {
   pumpStateOf,
   thinned,
   volumeOf,
+  type FloatsTaken,
   type Analysed,
   type Band,
   type Calibration,
@@ -92,6 +94,7 @@ export type CaptureInput =
   | { from: 'fills'; fills: Fill[]; unit: 'ohm' | 'V' }
   | { from: 'injectors'; runs: InjectorRun[]; ratedM3PerS: number | null }
   | { from: 'ends'; startPa: number; laterPa: number; minutes: number }
+  | { from: 'floats'; floats: FloatsTaken }
 
 /** The same with what its instrument shows at nothing taken off: of the first channel of its kind, or of what the hand wrote. */
 export function withoutOffset(input: CaptureInput, offset: Entered): CaptureInput {
@@ -236,6 +239,8 @@ export function conclude(taking: Taking, input: CaptureInput, context: BenchCont
       return concludeInjectors(taking, input.runs, input.ratedM3PerS, context)
     case 'ends':
       return concludeEnds(taking, input, context)
+    case 'floats':
+      return sweepConcluded(taking, analyseFloats(input.floats, context.handError, context.gauge), context)
   }
 }
 
@@ -675,6 +680,15 @@ function concludeSweep(taking: Taking, signals: Signals, context: BenchContext):
     errorOf(ohms.head),
     context.gauge,
   )
+  return sweepConcluded(taking, answer, context)
+}
+
+/** A sweep by a logger, or a float by hand: what it comes to, and what Trace takes of it. */
+function sweepConcluded(
+  taking: Taking,
+  answer: ReturnType<typeof analyseSweep>,
+  context: BenchContext,
+): Concluded {
   if (!answer.ok) return refused(answer.error)
   const found = answer.value
   const outcome =

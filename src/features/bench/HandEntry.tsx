@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { SPRAYS, type Spray } from '@/core/bench'
+import { FLOAT_HEIGHTS, SPRAYS, type Spray } from '@/core/bench'
 import type { CaptureInput, CaptureOffer, Taking } from '@/core/job'
 import { M3_PER_S_PER_L_PER_H } from '@/core/shared'
 import { Button } from '@/ui/Button'
@@ -25,6 +25,8 @@ export function HandEntry(props: Props) {
       return <InjectorFields {...props} />
     case 'leakDown':
       return <EndFields {...props} />
+    case 'sweep':
+      return <FloatFields {...props} />
     default:
       return null
   }
@@ -51,7 +53,7 @@ function Field({
   onChange: (text: string) => void
   wide?: boolean
 }) {
-  const wrong = value.trim() !== '' && numberOf(value) === null
+  const wrong = value.trim() !== '' && numberOf(value) === null && !(unit === 'Ω' && ohmOf(value) !== null)
   return (
     <label className={`flex items-center gap-3 ${wide ? 'justify-between' : ''}`}>
       <span className="text-main">{label}</span>
@@ -171,6 +173,44 @@ function EndFields({ onWritten }: Props) {
       <Field wide label="After" unit="min" name="minutes" value={of('minutes')} onChange={set('minutes')} />
       <p className="col-span-2 text-second text-ink-2">
         Two figures of a needle carry no course: heat, or a leak that slows, stays hidden.
+      </p>
+    </div>
+  )
+}
+
+/** Ohms as typed; an open circuit is what most meters write as OL. */
+const ohmOf = (text: string | undefined): number | null =>
+  /^(ol|open|∞)$/i.test((text ?? '').trim()) ? Infinity : numberOf(text)
+
+const HEIGHT_WORDS = ['Floor', 'A quarter', 'Half', 'Three quarters', 'Roof']
+function FloatFields({ onWritten }: Props) {
+  const { of, set } = useFields(onWritten, (texts) => {
+    const way = (name: string) => FLOAT_HEIGHTS.map((_, k) => ohmOf(texts[`${name}${k}`]))
+    const floats = { up: way('up'), down: way('down') }
+    return floats.up.filter((ohm) => ohm !== null).length < 2 ? null : { from: 'floats', floats }
+  })
+  return (
+    <div>
+      <div className="grid grid-cols-[130px_1fr_1fr] items-center gap-x-6 gap-y-1">
+        {HEIGHT_WORDS.map((words, k) => (
+          <div key={words} className="contents">
+            <span className="text-main">{words}</span>
+            {(['up', 'down'] as const).map((way) => (
+              <Field
+                key={way}
+                label={way === 'up' ? 'going up' : 'going down'}
+                unit="Ω"
+                name={`${way}${k}`}
+                value={of(`${way}${k}`)}
+                onChange={set(`${way}${k}`)}
+              />
+            ))}
+          </div>
+        ))}
+      </div>
+      <p className="pt-2 text-second text-ink-2">
+        Lifted slowly, held at each height, then down again. An open circuit: OL. What lies between the
+        heights stays unseen.
       </p>
     </div>
   )

@@ -145,7 +145,7 @@ export const CAPTURE_WORDS: Record<CaptureKind, CaptureWords> = {
 }
 
 /** Measured by signal or written down by hand. */
-export const BY_HAND: CaptureKind[] = ['volume', 'drops', 'calibration', 'injectors', 'leakDown']
+export const BY_HAND: CaptureKind[] = ['volume', 'drops', 'calibration', 'injectors', 'leakDown', 'sweep']
 export const BY_SIGNAL = (kind: CaptureKind): boolean => kind !== 'injectors'
 
 export const CLAMP_WORDS: Record<ClampSet, string> = {

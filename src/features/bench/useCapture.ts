@@ -145,6 +145,7 @@ const HAND_UNIT: Partial<Record<CaptureKind, UnitName>> = {
   volume: 'L',
   drops: 'V',
   calibration: 'ohm',
+  sweep: 'ohm',
   injectors: 'L/h',
 }
 const handUnit = (kind: CaptureKind): UnitName => HAND_UNIT[kind] ?? 'kPa'

@@ -1,4 +1,5 @@
 /** What a hand wrote down, as the log keeps it. */
+import { FLOAT_HEIGHTS, type FloatsTaken } from '@/core/bench'
 import type { CaptureInput, KeptCapture } from '@/core/job'
 import { M3_PER_S_PER_L_PER_H, type UnitName } from '@/core/shared'
 import { shortOf } from '../frame/words'
@@ -47,6 +48,8 @@ export function tableOf(input: CaptureInput): KeptCapture['table'] {
         values: [entry(run.flowM3PerS / M3_PER_S_PER_L_PER_H, 'L/h')],
         word: `${run.spray}, ${run.dropsPerMin} drops a minute`,
       }))
+    case 'floats':
+      return floatRows(input.floats)
     case 'ends':
       return [
         {
@@ -61,3 +64,20 @@ export function tableOf(input: CaptureInput): KeptCapture['table'] {
       ]
   }
 }
+
+/** A row a height and way; an open circuit has no ohms. */
+const floatRows = (floats: FloatsTaken): KeptCapture['table'] =>
+  (['up', 'down'] as const).flatMap((way) =>
+    FLOAT_HEIGHTS.flatMap((height, k) => {
+      const ohm = floats[way][k]
+      if (ohm === null || ohm === undefined) return []
+      const open = !Number.isFinite(ohm)
+      return [
+        {
+          label: `${Math.round(100 * height)} %, ${way}`,
+          values: open ? [] : [entry(ohm, 'ohm')],
+          word: open ? 'open' : '',
+        },
+      ]
+    }),
+  )
