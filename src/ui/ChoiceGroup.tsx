@@ -13,21 +13,28 @@ interface Props {
   tall?: boolean
 }
 
-/** Two to six joined buttons, one of them taken; the taken one is inverted, never coloured alone. */
+/** More than these stand in two rows of five, in second text. */
+const MOST_IN_A_ROW = 6
+
+/** Joined buttons, one of them taken; the taken one is inverted, never coloured alone. Up to six in one row, up to ten in two. */
 export function ChoiceGroup({ label, options, value, onChange, tall = false }: Props) {
+  const many = options.length > MOST_IN_A_ROW
+  const size = many
+    ? 'min-h-[50px] border-b px-1 text-second leading-[18px]'
+    : `${tall ? 'min-h-[64px]' : 'min-h-[48px]'} flex-1 px-2 text-main last:border-r-0`
   return (
     <ToggleGroup.Root
       type="single"
       aria-label={label}
       value={value ?? ''}
       onValueChange={(id) => id && onChange(id)}
-      className="flex flex-wrap border-2 border-ink"
+      className={`${many ? 'grid grid-cols-5 border-b border-r' : 'flex flex-wrap border-b-2 border-r-2'} shrink-0 border-l-2 border-t-2 border-ink`}
     >
       {options.map((option) => (
         <ToggleGroup.Item
           key={option.id}
           value={option.id}
-          className={`${tall ? 'min-h-[64px]' : 'min-h-[48px]'} flex-1 border-r border-ink px-2 text-main font-semibold last:border-r-0 data-[state=on]:bg-ink data-[state=on]:text-ground`}
+          className={`${size} border-r border-ink font-semibold data-[state=on]:bg-ink data-[state=on]:text-ground`}
         >
           {option.label}
         </ToggleGroup.Item>

@@ -264,9 +264,11 @@ interface OutcomeProps {
 }
 
 export function OutcomeEntry({ explanation, value, onChange, onPin, onSkip }: OutcomeProps) {
+  // With this many the act below them is lower, so that all stays in sight.
+  const many = explanation.bands.length > 5
   return (
     <>
-      <div id="entry" tabIndex={-1} className="min-h-[66px]">
+      <div id="entry" tabIndex={-1} className="min-h-[66px] shrink-0">
         <ChoiceGroup
           label="What you see"
           tall
@@ -283,7 +285,7 @@ export function OutcomeEntry({ explanation, value, onChange, onPin, onSkip }: Ou
         disabled={value === null}
         data-act="pin"
         onClick={onPin}
-        className="min-h-[60px]"
+        className={`shrink-0 ${many ? '' : 'min-h-[60px]'}`}
       >
         Pin what you saw
       </Button>

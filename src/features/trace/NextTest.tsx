@@ -259,7 +259,10 @@ function EntryColumn(props: Props) {
           onTake={(taken) => change(taken)}
         />
       ) : (
-        <p aria-live="polite" className="min-h-[42px] text-second leading-[21px]">
+        <p
+          aria-live="polite"
+          className={`text-second leading-[21px] ${explanation.bands.length > 5 && test.reading.kind === 'observation' ? 'truncate' : 'min-h-[42px]'}`}
+        >
           <span className="font-semibold">
             {swing && `Swings ${swing.low} to ${swing.high}. `}
             {meaning.title}

@@ -199,7 +199,7 @@ export const inTank = (...more: Outcome[]) =>
   see(
     ...more,
     outcome('rust', 'Rust', above(parameter('tank.debris'), 0.2, 0.05)),
-    outcome('liner', 'Liner loose, in sheets', above(parameter('tank.liner'), 0.5, 0.06)),
+    outcome('liner', 'Liner in sheets', above(parameter('tank.liner'), 0.5, 0.06)),
     outcome('varnish', 'Brown film', above(parameter('tank.varnish'), 0.35, 0.05)),
     outcome('dented', 'Floor pushed up', above(parameter('tank.dented'), 0.5, 0.06)),
     outcome('baffle', 'Baffle loose', above(parameter('tank.baffle'), 0.5, 0.06)),
@@ -208,11 +208,11 @@ export const inTank = (...more: Outcome[]) =>
   )
 /** Module in the hand: its hose lies in sight. */
 export const INSIDE_TANK = inTank({
-  ...outcome('kinked', 'Its hose kinked or twisted', above(parameter('checkValve.loss'), 9, 2)),
+  ...outcome('kinked', 'Hose kinked', above(parameter('checkValve.loss'), 9, 2)),
   whereItCan: true,
 })
 export const AT_PICKUP = inTank({
-  ...outcome('cracked', 'Pickup tube cracked', above(parameter('airLeak.inTube'), 0.5, 0.06)),
+  ...outcome('cracked', 'Pickup cracked', above(parameter('airLeak.inTube'), 0.5, 0.06)),
   whereItCan: true,
 })
 export const IN_LINE: VehicleState = { height: 'raised' }
