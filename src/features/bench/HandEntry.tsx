@@ -208,7 +208,7 @@ function FloatFields({ onWritten }: Props) {
           </div>
         ))}
       </div>
-      <p className="pt-2 text-second text-ink-2">
+      <p className="text-second leading-[24px] text-ink-2">
         Lifted slowly, held at each height, then down again. An open circuit: OL. What lies between the
         heights stays unseen.
       </p>

@@ -374,7 +374,7 @@ function detailOf(finding: Finding, conclusion: Conclusion): string {
     case 'vacuum':
       return `${figureText(conclusion)} at the inlet.${finding.marginPa === null ? '' : finding.vapour === 'boils' ? ' The fuel boils there.' : ` ${kPa(finding.marginPa)} kPa above where the fuel boils${finding.vapour === 'marginal' ? `: ${VAPOUR_MARGIN_PA / 1e3} kPa are wanted` : ''}.`}`
     case 'sweep':
-      return `${said(finding.emptyOhm, 0.5)} Ω empty, ${said(finding.fullOhm, 0.5)} Ω full, off a straight line by ${percentOf(finding.nonlinearity)} %, scatter ${(100 * finding.noise).toFixed(1)} %${finding.hysteresis === null ? '' : `, play ${(100 * finding.hysteresis).toFixed(1)} %`}.${finding.dropOuts.length > 0 ? ` Gone at ${listed(finding.dropOuts.map((gap) => `${percentOf(0.5 * (gap.from + gap.to))} %`))}: a worn track. Renew the sender while the module is out.` : ''}`
+      return `${said(finding.emptyOhm, 0.5)} Ω empty, ${said(finding.fullOhm, 0.5)} Ω full, off a straight line by ${percentOf(finding.nonlinearity)} %${finding.noise === 0 ? '' : `, scatter ${(100 * finding.noise).toFixed(1)} %`}${finding.hysteresis === null ? '' : `, play ${(100 * finding.hysteresis).toFixed(1)} %`}.${finding.dropOuts.length > 0 ? ` Gone at ${listed(finding.dropOuts.map((gap) => `${percentOf(0.5 * (gap.from + gap.to))} %`))}: a worn track. Renew the sender while the module is out.` : ''}`
     case 'calibration': {
       const { calibration } = finding
       const litres = (m3: number) => said(m3 * 1e3, 0.3)
