@@ -40,6 +40,15 @@ describe('as it lay', () => {
       back: (stepOf('partModule').act.out ?? []).map(({ name, count }) => ({ name, count })),
     })
   })
+  it('a plan made anew, which no longer has the opening, shows lines and photos still', () => {
+    const log = opened().add(2, 'lie-noted', { operationId: 'partModule', lines: ['feed under return'] })
+    const anew = { ...plan, steps: [{ ...closing, index: 0, twin: null }] }
+    expect(asItLay(fold(log.events), anew, anew.steps[0]!)).toMatchObject({
+      operationId: 'partModule',
+      lines: ['feed under return'],
+      back: [],
+    })
+  })
   it('pieces that came off are named where they go back', () => {
     const trimOn = plan.steps.find(
       (step) =>

@@ -4,7 +4,15 @@ import { LogBuilder } from '../records'
 import { LAYOUTS, LAYOUT_IDS } from '../vehicle'
 import { libraryOf } from '../library'
 import { priorWeight } from '../diagnosis/hypotheses'
-import { COMEBACK_DAYS, causesBehind, foldJob, partsOfThePast, partsSeenWet, type JobView } from '.'
+import {
+  COMEBACK_DAYS,
+  causesBehind,
+  foldJob,
+  partsOfThePast,
+  partsSeenWet,
+  pastParts,
+  type JobView,
+} from '.'
 
 const DAY = 86_400_000
 const NOW = 1_800_000_000_000
@@ -131,6 +139,13 @@ describe('what a search for a leak has seen wet', () => {
     const plain = { symptoms: [], raisers: [], failingNow: 'yes' as const }
     const known = [{ repairId: 'strokePump', how: 'seen wet' as const }]
     expect(priorWeight(diaphragm, { ...plain, known })).toBeGreaterThan(5 * priorWeight(diaphragm, plain))
+  })
+  it('counts for the engine alone: in the search for the leak the look is evidence already', () => {
+    const job = looked(NOW - DAY, 'pumpPlace', 'wet')
+    const how = (symptoms: JobView['complaint']['symptoms']) =>
+      pastParts([], job, symptoms).map((part) => part.how)
+    expect(how(['starvesUnderLoad'])).toEqual(['seen wet'])
+    expect(how(['smell'])).toEqual([])
   })
   it('the last look at a place counts, and a place without a part of the engine says nothing', () => {
     const first = looked(NOW - 9 * DAY, 'pumpPlace', 'wet', 'one')

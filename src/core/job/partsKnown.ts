@@ -3,7 +3,7 @@
  * the vehicle. A part is named by the repair that would put it right.
  */
 import type { Complaint, KnownPart } from '../diagnosis'
-import { curesAs, libraryOf, upstreamOf, type SymptomId, type UpstreamCause } from '../library'
+import { curesAs, libraryOf, scopeOf, upstreamOf, type SymptomId, type UpstreamCause } from '../library'
 import { LAYOUTS, leakPlacesOf, type Layout } from '../vehicle'
 import type { BodyOf, JobEvent } from '../records'
 
@@ -94,6 +94,19 @@ export function partsSeenWet(jobs: Looked[], engine: Layout, nowMs: number): Pas
       : [],
   )
 }
+
+/**
+ * What the vehicle's past says of its parts for this complaint. Wet places count for the engine alone: where
+ * the leak itself is traced, the look at it is evidence already.
+ */
+export const pastParts = (
+  past: (Closed & Looked)[],
+  job: Looked & { layout: Layout; lastAt: number; openedAt: number },
+  symptoms: SymptomId[],
+): PastPart[] => [
+  ...(scopeOf(symptoms) === 'engine' ? partsSeenWet([...past, job], LAYOUTS[job.layout.id], job.lastAt) : []),
+  ...partsOfThePast(past, symptoms, job.openedAt),
+]
 
 /** A cause to ask for behind a part that did not last or was not all. */
 export interface CauseBehind {

@@ -8,8 +8,9 @@ import type { Act } from './acts'
 
 interface Place {
   name: string
-  /** Operations that go there alone, and come back by a twin of their own. */
-  ways: string[]
+  /** Operations that go there, and those that come back. */
+  out: string[]
+  back: string[]
   /** Repairs done there, out and back in one. */
   repairs: string[]
 }
@@ -20,17 +21,24 @@ export type AccessPlaceId = (typeof ACCESS_PLACE_IDS)[number]
 export const ACCESS_PLACES: Record<AccessPlaceId, Place> = {
   filter: {
     name: 'Filter',
-    ways: ['partFilter', 'joinFilter', 'bypassFit', 'bypassOff'],
+    out: ['partFilter', 'bypassFit'],
+    back: ['joinFilter', 'bypassOff'],
     repairs: ['firstFilter', 'fineFilter', 'screen'],
   },
-  pump: { name: 'Pump outside the tank', ways: [], repairs: ['linePump', 'strokePump', 'feedPoles'] },
+  pump: {
+    name: 'Pump outside the tank',
+    out: [],
+    back: [],
+    repairs: ['linePump', 'strokePump', 'feedPoles'],
+  },
   injectors: {
     name: 'Injectors, rail',
-    ways: ['railUpFit', 'railUpOff'],
+    out: ['railUpFit'],
+    back: ['railUpOff'],
     repairs: ['injectors', 'controlRegulator'],
   },
-  regulator: { name: 'Regulator at the rail', ways: [], repairs: ['regulator', 'vacuumHose'] },
-  carburettor: { name: 'Carburettor', ways: [], repairs: ['carburettor', 'choke'] },
+  regulator: { name: 'Regulator at the rail', out: [], back: [], repairs: ['regulator', 'vacuumHose'] },
+  carburettor: { name: 'Carburettor', out: [], back: [], repairs: ['carburettor', 'choke'] },
 }
 
 /** What stands in the way at one place of one vehicle. */
@@ -44,22 +52,19 @@ export interface Access {
 
 /** The act as it is on a vehicle with this in the way: first it comes off, last it goes back. */
 export function behind<A extends Act>(act: A, access: readonly Access[] = []): A {
-  const here = access.filter(({ place }) => {
-    const { ways, repairs } = ACCESS_PLACES[place]
-    return ways.includes(act.id) || repairs.includes(act.id)
-  })
-  if (here.length === 0) return act
-  const minutes = here.reduce((sum, one) => sum + one.minutes, 0)
-  const what = here.map(({ off }) => off).join(', ')
-  const isRepair = here.some(({ place }) => ACCESS_PLACES[place].repairs.includes(act.id))
-  const goesBack = /^(join|.*Off$)/.test(act.id)
+  const { id } = act
+  const places = access.map((one) => ({ ...one, ...ACCESS_PLACES[one.place] }))
+  const off = places.filter(({ out, repairs }) => out.includes(id) || repairs.includes(id))
+  const on = places.filter(({ back, repairs }) => back.includes(id) || repairs.includes(id))
+  if (off.length + on.length === 0) return act
+  const said = (ones: typeof places) => ones.map((one) => one.off).join(', ')
   return {
     ...act,
-    minutes: act.minutes + (isRepair ? 2 : 1) * minutes,
+    minutes: [...off, ...on].reduce((sum, { minutes }) => sum + minutes, act.minutes),
     steps: [
-      ...(isRepair || !goesBack ? [`First out of the way: ${what}`] : []),
+      ...(off.length > 0 ? [`First out of the way: ${said(off)}`] : []),
       ...act.steps,
-      ...(isRepair || goesBack ? [`Back in its place: ${what}`] : []),
+      ...(on.length > 0 ? [`Back in its place: ${said(on)}`] : []),
     ],
   }
 }

@@ -6,6 +6,7 @@
  */
 import { PORT, BY_BOOST, BY_GRAVITY, SWITCHED, STANDS, UNLIFTED } from '../vehicle'
 import type { Operation } from './acts'
+import { AIRCRAFT_OPERATIONS } from './aircraftOperations'
 import { FEED_OPERATIONS } from './feedOperations'
 import {
   closes,
@@ -654,7 +655,13 @@ const COMMON: Operation[] = [
   },
 ]
 
-export const OPERATIONS: Operation[] = [...COMMON, ...TANK_OPERATIONS, ...FEED_OPERATIONS, ...RIG_OPERATIONS]
+export const OPERATIONS: Operation[] = [
+  ...COMMON,
+  ...TANK_OPERATIONS,
+  ...FEED_OPERATIONS,
+  ...AIRCRAFT_OPERATIONS,
+  ...RIG_OPERATIONS,
+]
 
 export const operationById = (id: string): Operation => {
   const operation = OPERATIONS.find((candidate) => candidate.id === id)

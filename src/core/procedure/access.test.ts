@@ -19,8 +19,12 @@ const planned = (access: Access[] | undefined, repairs: string[]) => {
 describe('what stands in the way', () => {
   it('every place names acts that there are', () => {
     const acts = new Set([...OPERATIONS, ...REPAIRS].map(({ id }) => id))
-    for (const { ways, repairs } of Object.values(ACCESS_PLACES))
-      for (const id of [...ways, ...repairs]) expect(acts, id).toContain(id)
+    for (const { out, back, repairs } of Object.values(ACCESS_PLACES))
+      for (const id of [...out, ...back, ...repairs]) expect(acts, id).toContain(id)
+  })
+  it('whatever goes there alone comes back by its own twin', () => {
+    for (const { out, back } of Object.values(ACCESS_PLACES))
+      expect(out.map((id) => OPERATIONS.find((one) => one.id === id)!.twin)).toEqual(back)
   })
   it('a repair is longer by the way out and back, and says what comes off first and goes back last', () => {
     const regulator = repairById('regulator')

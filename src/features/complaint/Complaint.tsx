@@ -11,8 +11,8 @@ import {
   type SymptomId,
 } from '@/core/library'
 import type { Complaint as ComplaintData } from '@/core/diagnosis'
-import { knownOf, layoutKeyOf, partsOfThePast, partsSeenWet, type PastPart } from '@/core/job'
-import { LAYOUTS, layoutOf, type Scope } from '@/core/vehicle'
+import { knownOf, layoutKeyOf, pastParts, type PastPart } from '@/core/job'
+import { layoutOf, type Scope } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup, ManyChoices } from '@/ui/ChoiceGroup'
 import { HatchDefs } from '@/ui/marks'
@@ -59,11 +59,7 @@ export function Complaint({ hand }: { hand: JobInHand }) {
   const router = useRouter()
   const pastJobs = usePastJobs(hand.vehicle.id, job.id)
   const past = useMemo(
-    () =>
-      [
-        ...partsSeenWet([...pastJobs, job], LAYOUTS[job.layout.id], job.lastAt),
-        ...partsOfThePast(pastJobs, symptoms, job.openedAt),
-      ].filter(({ repairId }) => !job.parts.has(repairId)),
+    () => pastParts(pastJobs, job, symptoms).filter(({ repairId }) => !job.parts.has(repairId)),
     [pastJobs, symptoms, job],
   )
   const draft = useMemo(

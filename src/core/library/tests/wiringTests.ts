@@ -128,7 +128,10 @@ export const WIRING_TESTS: Test[] = [
     title: 'Listen to the pump with the key out',
     short: 'Pump, key out',
     where: 'At the filler neck, a minute after stopping.',
-    steps: ['Key out, doors shut', 'Does it hum on? Then battery minus off before the relay is drawn'],
+    steps: [
+      'Key out, doors shut',
+      'Does it hum on? Its fuse first, in the box, before anything near fuel is touched',
+    ],
     at: 'relay',
     instrument: 'eye',
     reading: see(
