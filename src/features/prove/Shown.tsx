@@ -83,7 +83,10 @@ export function Shown({ hand }: { hand: JobInHand }) {
           >
             <p className="text-main leading-[22px]">
               <span className="font-semibold">{title.endsWith('?') ? title : `${title}.`}</span>{' '}
-              <span className="text-second leading-[20px] text-ink-2">{how}.</span>
+              {/* Once it was found, how to look for it gives way to what follows. */}
+              {!(cause && answer === 'yes') && (
+                <span className="text-second leading-[20px] text-ink-2">{how}.</span>
+              )}
             </p>
             {item === 'dry' && answer === null && !job.signed ? <Stand hand={hand}>{choice}</Stand> : choice}
             {cause && answer === 'yes' && <Followed hand={hand} cause={cause} />}
