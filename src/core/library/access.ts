@@ -15,7 +15,17 @@ interface Place {
   repairs: string[]
 }
 
-export const ACCESS_PLACE_IDS = ['filter', 'pump', 'injectors', 'regulator', 'carburettor'] as const
+export const ACCESS_PLACE_IDS = [
+  'filter',
+  'pump',
+  'injectors',
+  'regulator',
+  'carburettor',
+  'tank',
+  'wayIn',
+  'fuseBox',
+  'lines',
+] as const
 export type AccessPlaceId = (typeof ACCESS_PLACE_IDS)[number]
 
 export const ACCESS_PLACES: Record<AccessPlaceId, Place> = {
@@ -39,6 +49,30 @@ export const ACCESS_PLACES: Record<AccessPlaceId, Place> = {
   },
   regulator: { name: 'Regulator at the rail', out: [], back: [], repairs: ['regulator', 'vacuumHose'] },
   carburettor: { name: 'Carburettor', out: [], back: [], repairs: ['carburettor', 'choke'] },
+  tank: {
+    name: 'Tank, where it comes down',
+    out: ['lowerTank', 'frameTankOff'],
+    back: ['raiseTank', 'frameTankOn'],
+    repairs: [],
+  },
+  wayIn: {
+    name: 'Way in from above',
+    out: ['hatchOpen', 'cargoHatchOpen', 'topOpen'],
+    back: ['hatchClose', 'cargoHatchClose', 'topClose'],
+    repairs: [],
+  },
+  fuseBox: {
+    name: 'Fuses, relays',
+    out: [],
+    back: [],
+    repairs: ['relay', 'fuse', 'fuseHolder', 'gaugeFuse'],
+  },
+  lines: {
+    name: 'Lines under the vehicle',
+    out: [],
+    back: [],
+    repairs: ['frontLine', 'rearLine', 'returnLine', 'suctionLine'],
+  },
 }
 
 /** What stands in the way at one place of one vehicle. */

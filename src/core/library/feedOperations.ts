@@ -259,6 +259,8 @@ export const FEED_OPERATIONS: Operation[] = [
     does: [{ ...runsPump(120, 'lift'), first: 'prime' }, hands(2)],
     minutes: 25,
     steps: [
+      'Seen before any switch: isolator where it belongs, both plugs mated, every cap off its line',
+      'Main tank over the lift pickup; return and overflow joined to it, no kink',
       'Main pump stays locked out',
       'Lift pump by its own circuit, or a fused, switched lead joined outside the vapour',
       'Run it until the overflow is clear of bubbles',

@@ -12,8 +12,17 @@ const FASTENINGS_OF: Fastening[] = [
     titles: ['Lock ring off', 'Lock ring on'],
     details: ['brass key, quarter turns', 'to the stop mark, 60 N·m'],
     steps: [
-      ['Mark the arrow on the tank', 'No penetrant near the seal', 'Ring off with the brass key'],
-      ['Seal flat all round', 'Ring on to the stop mark'],
+      [
+        'Mark the arrow on the tank, photograph it',
+        'No penetrant near the seal',
+        'A hand on the unit: a sprung one jumps up as the ring comes free',
+        'Ring off with the brass key',
+      ],
+      [
+        'Seal flat all round, rim of the tank wiped clean',
+        'A sprung unit pressed down by a second hand, straight, until the ring has caught',
+        'Ring on to the stop mark',
+      ],
     ],
     out: [{ name: 'Lock ring', count: 1, lies: 'dish 3' }],
     tools: ['Brass ring key'],
@@ -176,7 +185,7 @@ export const TANK_OPERATIONS: Operation[] = [
     way: 'benchHatch',
     minutes: 5,
     twin: 'hatchClose',
-    steps: ['Six screws out', 'Plate off, gasket to scrap'],
+    steps: ['Sheeting and foam folded aside, never cut', 'Six screws out', 'Plate off, gasket to scrap'],
     out: [
       { name: 'Hatch screws M5', count: 6, lies: 'dish 2' },
       { name: 'Hatch plate', count: 1, lies: 'under the trolley' },
@@ -199,6 +208,7 @@ export const TANK_OPERATIONS: Operation[] = [
       'Seal and O-rings counted: old ones out against new ones in',
       'New gasket, no gap to the cab',
       'Six screws crosswise',
+      'Sheeting and foam back over it, edges down',
     ],
     newParts: [{ name: 'Hatch gasket', count: 1 }],
     torque: { what: 'Hatch screws', lowNm: 3, highNm: 5 },

@@ -10,7 +10,7 @@ import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
 import { whoWorks } from '../frame/useJob'
-import { stageHref } from '../frame/words'
+import { sheetHref, stageHref } from '../frame/words'
 
 interface NewVehicle {
   unit: string
@@ -33,7 +33,7 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
     return onStoreChange(read)
   }, [open])
 
-  const begin = async (vehicle: VehicleRecord) => {
+  const begin = async (vehicle: VehicleRecord, sheetFirst = false) => {
     const jobId = `job-${crypto.randomUUID()}`
     const opened = await append(
       jobId,
@@ -57,9 +57,9 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
           ? `Not written to this browser: ${opened.error.reason}. Free some space and take it in again.`
           : 'The job could not be opened.',
       )
-    router.push(stageHref('complaint', jobId))
+    router.push(sheetFirst ? sheetHref(jobId) : stageHref('complaint', jobId))
   }
-  const addNew = async (form: NewVehicle) => {
+  const addNew = async (form: NewVehicle, sheetFirst: boolean) => {
     const setPa = Number(form.setKPa) * 1e3
     const vehicle: VehicleRecord = {
       id: `vehicle-${crypto.randomUUID()}`,
@@ -86,7 +86,7 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
           ? `${saved.error.at}: ${saved.error.problem}. Give it as the maker does, in kPa.`
           : 'The vehicle could not be kept.',
       )
-    await begin(saved.value)
+    await begin(saved.value, sheetFirst)
   }
   return (
     <Panel open={open} onOpenChange={onOpenChange} title="Take in a vehicle">
@@ -120,13 +120,21 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
   )
 }
 
-function NewVehicleForm({ onSubmit }: { onSubmit: (form: NewVehicle) => void }) {
+interface NewVehicleProps {
+  /** Its sheet is opened first where more than this is known of it. */
+  onSubmit: (form: NewVehicle, sheetFirst: boolean) => void
+}
+
+function NewVehicleForm({ onSubmit }: NewVehicleProps) {
   const { register, handleSubmit, formState } = useForm<NewVehicle>({
     defaultValues: { unit: '', name: '', year: '', kilometres: '', setKPa: '', layout: 'A01' },
   })
   const field = 'mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-ground px-3 text-main'
   return (
-    <form onSubmit={handleSubmit(onSubmit)} className="grid grid-cols-6 gap-4 border-t border-rule pt-4">
+    <form
+      onSubmit={handleSubmit((form) => onSubmit(form, false))}
+      className="grid grid-cols-6 gap-4 border-t border-rule pt-4"
+    >
       <h3 className="col-span-6 text-step">Or a new one</h3>
       <label className="col-span-1 text-second">
         Unit
@@ -162,12 +170,21 @@ function NewVehicleForm({ onSubmit }: { onSubmit: (form: NewVehicle) => void }) 
         Maker’s set pressure, kPa
         <input className={field} inputMode="numeric" {...register('setKPa', { pattern: /^\d*\.?\d*$/ })} />
       </label>
-      <p className="col-span-4 text-second text-ink-2">
+      <p className="col-span-6 text-second text-ink-2">
         {Object.keys(formState.errors).length > 0
           ? 'Unit and vehicle are needed; year has four figures, distance and pressure are plain numbers.'
           : 'What is left empty is taken as typical for this fuel system and says so.'}
       </p>
-      <Button type="submit" variant="act" className="col-span-2">
+      <Button
+        variant="plain"
+        tall
+        className="col-span-3"
+        data-act="sheet-first"
+        onClick={handleSubmit((form) => onSubmit(form, true))}
+      >
+        More is known: its sheet first
+      </Button>
+      <Button type="submit" variant="act" tall className="col-span-3">
         Take it in
       </Button>
     </form>

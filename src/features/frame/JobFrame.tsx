@@ -29,11 +29,12 @@ export function JobFrame(props: Props) {
 }
 
 function Framed({ stage, children }: Props) {
-  const jobId = useSearchParams().get('id')
+  const asked = useSearchParams()
+  const jobId = asked.get('id')
   const load = useJob(jobId)
   const router = useRouter()
   const [keys, setKeys] = useState(false)
-  const [sheet, setSheet] = useState(false)
+  const [sheet, setSheet] = useState(asked.has('sheet'))
   useKeys({
     ...Object.fromEntries(
       STAGES.map((name, at) => [String(at + 1), () => jobId && router.push(stageHref(name, jobId))]),

@@ -30,6 +30,8 @@ export const STAGE_NAMES: Record<Stage, string> = {
   record: 'Record',
 }
 export const stageHref = (stage: Stage, jobId: string) => `/job/${stage}?id=${encodeURIComponent(jobId)}`
+/** The first stage with the vehicle's sheet open over it. */
+export const sheetHref = (jobId: string) => `${stageHref('complaint', jobId)}&sheet=1`
 export { STAGES }
 
 export const percent = (share: number): string => `${Math.round(100 * Math.min(share, 0.99))}`

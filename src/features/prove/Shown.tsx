@@ -35,6 +35,10 @@ const ITEMS: Record<ProofItem, { title: string; how: string }> = {
   complaintGone: { title: 'The complaint is gone', how: 'Under the condition in which it came' },
 }
 
+/** What an engine does after its feed was open, and from when on that is no longer it. */
+const ROUGH_AT_FIRST =
+  'Air left in the feed: rough for a minute at most. Rough after 3 min, or it dies: read the pressure, look at what was parted'
+
 /** Poured in, the gauge must follow. */
 const POURED_LITRES = 10
 
@@ -148,6 +152,7 @@ function howOf({ job, vehicle }: JobInHand, item: ProofItem): string {
   if (item === 'back') return `Before the first power, joints in view: ${disturbedOf(job).join(', ')}`
   if (item === 'gaugeAgrees')
     return `Pour ${POURED_LITRES} L: it rises by ${Math.round(100 * gaugeRise(POURED_LITRES, vehicle.specification.tankCapacityM3.value))} % of its scale, typical`
+  if (item === 'starts' && disturbedOf(job).length > 0) return `${ITEMS.starts.how}. ${ROUGH_AT_FIRST}`
   if (item === 'primes' && job.layout.engine.kind === 'diesel')
     return 'The primer stands firm, no bubble in a clear hose'
   return ITEMS[item].how

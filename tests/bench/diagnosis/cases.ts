@@ -51,6 +51,8 @@ export interface Case {
   layoutId: BenchLayout
   group: Group
   seed: number
+  /** Where all chance of this case comes from: vehicles of one seed share no slip over layouts or groups. */
+  root: number
   faults: Fault[]
   vehicle: TruthVehicle
   complaint: Complaint
@@ -125,7 +127,8 @@ const TOTAL = 0.2
 /** The case of a seed; null when nobody would complain of the vehicle. */
 export function caseOf(layoutId: BenchLayout, group: Group, seed: number): Case | null {
   const layout = benchLayout(layoutId)
-  const random = seededRandom(seed ^ seedFrom(`${layoutId} ${group}`))
+  const root = seed ^ seedFrom(`${layoutId} ${group}`)
+  const random = seededRandom(root)
   const all = libraryOf(layout).faults.filter((fault) => !fault.unlisted)
   const pool = poolOf(group, all)
   if (pool.length === 0) return null
@@ -140,7 +143,7 @@ export function caseOf(layoutId: BenchLayout, group: Group, seed: number): Case 
     severity: random.next(),
     total: fault.total !== undefined && (group === 'total' || (inWideWorld(group) && random.next() < TOTAL)),
   }))
-  const vehicle = truthVehicle(seed, knownOf(layout, inWideWorld(group)), hidden, layout, mismatchOf(group))
+  const vehicle = truthVehicle(root, knownOf(layout, inWideWorld(group)), hidden, layout, mismatchOf(group))
   if (group === 'chain' && faultsLeft(vehicle).effects === 0) return null
   const complaint = {
     ...complaintOf(vehicle),
@@ -153,6 +156,7 @@ export function caseOf(layoutId: BenchLayout, group: Group, seed: number): Case 
     layoutId,
     group,
     seed,
+    root,
     faults,
     vehicle,
     presence: comesAndGoes(group) ? PRESENCE : 1,

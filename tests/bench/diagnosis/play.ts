@@ -2,7 +2,7 @@
 import { NO_READING, policyAct, type PolicyId } from './policies'
 import { answer, openConsultation, pricerOf, type Consultation, type Pricer } from '@/core/practice'
 import { plannerOf } from '@/core/procedure'
-import { repairById } from '@/core/library'
+import { libraryOf, repairById } from '@/core/library'
 import { TYPICAL_WORKSHOP } from '@/core/diagnosis'
 import { DRIVEN_IN } from '@/core/vehicle'
 import { seedFrom, seededRandom } from '@/core/shared'
@@ -16,8 +16,8 @@ export interface Outcome {
   seed: number
   faults: string[]
   pair: boolean
-  /** First repair, what was stated for it, and whether it cured a hidden fault. */
-  first: { repairId: string; stated: number; right: boolean } | null
+  /** First repair, what was stated for it, whether it cured a hidden fault, and whether it was laid at the right part of the path. */
+  first: { repairId: string; stated: number; right: boolean; laid?: boolean } | null
   testsToVerdict: number
   moneyToVerdict: number
   tests: number
@@ -44,7 +44,7 @@ const COULD_NOT = 0.02
 
 export function play(one: Case, policy: PolicyId): Outcome {
   const pricer = pricerFor(one.layoutId)
-  const chance = seededRandom(one.seed ^ seedFrom(`presence ${one.layoutId}`))
+  const chance = seededRandom(one.root ^ seedFrom('presence'))
   let state = openConsultation(one.table, one.complaint)
   const outcome: Outcome = {
     layoutId: one.layoutId,
@@ -69,14 +69,14 @@ export function play(one: Case, policy: PolicyId): Outcome {
     const act = policyAct(policy, state, pricer)
     if (act === NO_READING || act.kind === 'stuck') break
     if (act.kind === 'test') {
-      if (seededRandom(one.seed ^ seedFrom(`could not ${act.test.id}`)).next() < COULD_NOT) {
+      if (seededRandom(one.root ^ seedFrom(`could not ${act.test.id}`)).next() < COULD_NOT) {
         state = answer(state, act, { kind: 'not-possible' }, planner)
         continue
       }
       const present = chance.next() < one.presence
       const read = present
         ? vehicle
-        : truthVehicle(one.seed, vehicle.specification, [], vehicle.model.layout, vehicle.mismatch)
+        : truthVehicle(one.root, vehicle.specification, [], vehicle.model.layout, vehicle.mismatch)
       state = answer(
         state,
         act,
@@ -98,7 +98,14 @@ export function play(one: Case, policy: PolicyId): Outcome {
     const left = faultsLeft(vehicle)
     // What a chain has spoilt is worth putting right, and no cure of it.
     const right = left.causes < before.causes || (before.causes === 0 && left.effects < before.effects)
-    outcome.first ??= { repairId: act.repairId, stated: act.probability, right }
+    outcome.first ??= {
+      repairId: act.repairId,
+      stated: act.probability,
+      right,
+      laid:
+        right ||
+        placesOf(one, act.repairId).some((place) => one.faults.some((fault) => fault.segment === place)),
+    }
     if (outcome.repairs.length === 0) {
       outcome.testsToVerdict = state.readings
       outcome.moneyToVerdict = state.money
@@ -135,6 +142,12 @@ export function play(one: Case, policy: PolicyId): Outcome {
     over: state.money - unavoidable(one, pricer, state, outcome),
   }
 }
+
+/** Parts of the path at which a repair puts a fault right. */
+const placesOf = (one: Case, repairId: string) =>
+  libraryOf(one.table.model.layout)
+    .faults.filter((fault) => fault.repairs.includes(repairId))
+    .map((fault) => fault.segment)
 
 const isChain = (one: Case) => one.group === 'chain'
 /** After so many returns a workshop gives up. */

@@ -147,7 +147,7 @@ export const DRAWN_TESTS: Test[] = [
     does: [runsEngine(4)],
     short: 'Clear tube, idle',
     where: 'Clear hose in the suction line.',
-    steps: ['Clear hose fitted, seen dry', 'Idle for 2 min, watch'],
+    steps: ['Clear hose fitted, seen dry', 'Idle for 2 min, watch it, and the sight bowl where it has one'],
     at: 'pumpIn',
     instrument: 'eye',
     reading: see(
