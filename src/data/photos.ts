@@ -1,8 +1,34 @@
 /** Own photos: kept in this browser beside the jobs, scaled down and drawn anew, which leaves place and camera data behind. */
 import localforage from 'localforage'
-import type { FilePhoto } from '@/core/records'
+import type { FilePhoto, JobEvent } from '@/core/records'
+import { clearPending, stores } from './database'
 
 const photos = localforage.createInstance({ name: 'stop-start', storeName: 'photos' })
+
+/** A photo that is kept and that no entry names yet: a page that was closed in between leaves it behind. */
+const PHOTO_MARK = 'photo '
+/** Photos without an entry are let go after this. */
+const UNNAMED_MS = 24 * 3_600_000
+
+/** Takes the marks from photos that these entries name. */
+export async function settlePhotos(events: JobEvent[]): Promise<void> {
+  for (const event of events)
+    if (event.kind === 'photo-kept') await clearPending(`${PHOTO_MARK}${event.body.photoId}`)
+}
+
+/** Lets go of photos that were taken and never named; returns how many. */
+export async function dropUnnamedPhotos(now: number): Promise<number> {
+  let dropped = 0
+  for (const name of await stores.pending.keys()) {
+    if (!name.startsWith(PHOTO_MARK)) continue
+    const since = await stores.pending.getItem<number>(name)
+    if (typeof since !== 'number' || now - since < UNNAMED_MS) continue
+    await photos.removeItem(name.slice(PHOTO_MARK.length))
+    await clearPending(name)
+    dropped += 1
+  }
+  return dropped
+}
 
 /** Longest side of a kept photo, px, and how it is pressed. */
 const LONGEST_PX = 1600
@@ -31,6 +57,7 @@ export async function keepPhoto(file: Blob): Promise<KeptPhoto> {
   if (!blob) return { ok: false, problem: 'The picture could not be drawn. Take it smaller.' }
   const photoId = crypto.randomUUID()
   try {
+    await stores.pending.setItem(`${PHOTO_MARK}${photoId}`, Date.now())
     await photos.setItem(photoId, blob)
   } catch (problem) {
     return {
@@ -75,4 +102,8 @@ export async function takePhotos(taken: FilePhoto[]): Promise<number> {
 }
 
 export const loadPhoto = (photoId: string): Promise<Blob | null> => photos.getItem<Blob>(photoId)
-export const dropPhoto = (photoId: string): Promise<void> => photos.removeItem(photoId)
+/** Lets a photo go that no entry names. */
+export async function dropPhoto(photoId: string): Promise<void> {
+  await photos.removeItem(photoId)
+  await clearPending(`${PHOTO_MARK}${photoId}`)
+}

@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto'
 import { readFileSync } from 'node:fs'
 import { beforeEach, describe, expect, it } from 'vitest'
 import localforage from 'localforage'
-import { append, exportJob, importJob, loadJob, saveVehicle } from './store'
+import { append, changeVehicle, exportJob, importJob, loadJob } from './store'
 import { DEMO_VEHICLES } from '@/core/practice'
 import { foldJob } from '@/core/job'
 import { EVENT_KINDS, versionOf, type EventKind } from '@/core/records'
@@ -55,7 +55,7 @@ describe('every kind of entry with every kind of value', () => {
   it('there is an example of each', () =>
     expect(new Set(EXAMPLES.map((example) => example.kind))).toEqual(new Set(EVENT_KINDS)))
   it.each(EXAMPLES.map((example) => [example.kind, example] as const))('%s', async (kind, { body }) => {
-    await saveVehicle(DEMO_VEHICLES[0]!)
+    await changeVehicle(null, DEMO_VEHICLES[0]!, 'Ida')
     const opened = {
       vehicleId: DEMO_VEHICLES[0]!.id,
       unit: '07',

@@ -8,20 +8,20 @@ import {
   behindPump,
   parameterAt,
   pumpMotor,
-  restLeakSide,
   solveScene,
   type SceneId,
   type VehicleModel,
 } from '../vehicle'
 import type { Quantity } from '../library'
+import { residualFormula, startOf, type Formula } from './residual'
+
+export type { Formula }
 
 export interface Probe {
   scene: SceneId
   kind: 'node' | 'wire' | 'flow' | 'current' | 'speed' | 'figure'
   at: number
 }
-
-export type Formula = (probes: Float64Array, theta: Float64Array) => number
 
 /** Millilitres a minute that a hole of 1 m2 passes at 300 kPa (Cd 0.62, petrol). */
 const HOLE_ML_PER_MIN_PER_M2 = 0.62 * Math.sqrt((2 * 300e3) / 745) * 6e7
@@ -120,7 +120,12 @@ export class Compiler {
       case 'ohms':
         return this.single(this.probe('rest', 'figure', slotOf(this.model.system, quantity.part, 'ohm')))
       case 'residual':
-        return residualFormula(this.model, quantity.clamped, quantity.minutes)
+        return residualFormula(
+          this.model,
+          quantity,
+          this.pressure(startOf(this.model.layout), this.model.layout.gaugeAt),
+          { holeMlPerMinPerM2: HOLE_ML_PER_MIN_PER_M2, atKPa: LEAK_REFERENCE_KPA },
+        )
       case 'mixture':
         return this.mixture(quantity.scene)
     }
@@ -384,30 +389,4 @@ function index(map: Map<string, number>, id: string): number {
   const at = map.get(id)
   if (at === undefined) throw new Error(`No node ${id} in this layout`)
   return at
-}
-
-/**
- * EQ10, leaks side by side as one laminar leak: p/p0 = exp(-t/tau), tau = C p0 / q0. Leaks are given at
- * 300 kPa; at the set pressure p0 they run with its root, between a seat and a hole. Clamping takes one
- * side's leak away: of a hole in the feed what lies behind the clamp, of a diaphragm that lets fuel out nothing.
- */
-function residualFormula(model: VehicleModel, clamped: 'none' | 'feed' | 'return', minutes: number): Formula {
-  const seats = model.parameters.flatMap((parameter, at) =>
-    parameter.id.endsWith('.escape') ||
-    (parameter.id.endsWith('.restLeak') &&
-      (clamped === 'none' || restLeakSide(model.layout, parameter.kind) !== clamped))
-      ? [at]
-      : [],
-  )
-  const hole = model.parameterIndex.get('leak.holeM2') ?? -1
-  const held = clamped === 'feed' && hole >= 0 ? parameterAt(model, 'leak.held') : -1
-  const gives = model.parameters.flatMap(({ id }, at) => (id.endsWith('.complianceMlPerKPa') ? [at] : []))
-  const fallsFromKPa = Math.sqrt((model.specification.regulatorSetPa.value / 1e3) * LEAK_REFERENCE_KPA)
-  return (_, theta) => {
-    let leak = hole < 0 ? 0 : theta[hole]! * HOLE_ML_PER_MIN_PER_M2 * (held < 0 ? 1 : 1 - theta[held]!)
-    for (const at of seats) leak += theta[at]!
-    let compliance = 0
-    for (const at of gives) compliance += theta[at]!
-    return Math.exp((-leak * minutes) / (compliance * fallsFromKPa))
-  }
 }

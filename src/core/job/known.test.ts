@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { specificationOf } from '../vehicle'
 import { LogBuilder } from '../records'
-import { foldJob, knownFigures, type VehicleRecord } from '.'
+import { foldJob, knownFigures, sistersKey, summaryOf, type VehicleRecord } from '.'
 
 const vehicle: VehicleRecord = {
   id: 'own',
@@ -47,7 +47,12 @@ function job(of: VehicleRecord, kPa: number, gone: 'yes' | 'no', signedAt: numbe
   return { job: foldJob('j', log.events), vehicle: of }
 }
 const sources = (jobs: ReturnType<typeof job>[]) =>
-  knownFigures(vehicle, jobs).map(({ testId, source, low }) => [testId, source, low.value])
+  knownFigures(
+    vehicle,
+    jobs
+      .filter((one) => sistersKey(one.vehicle) === sistersKey(vehicle))
+      .flatMap((one) => summaryOf(one.job).proven ?? []),
+  ).map(({ testId, source, low }) => [testId, source, low.value])
 
 describe('what is known of sound readings', () => {
   it('the maker’s limits always; own proofs of the last cured job', () =>

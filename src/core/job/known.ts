@@ -1,39 +1,23 @@
 /** Where a band comes from: the maker's limits, what this vehicle read when it was proven sound, what a sister of the same name and layout read. */
 import type { KnownFigure } from '../diagnosis'
-import type { JobView } from './fold'
+import type { ProvenReadings } from './summary'
 import type { VehicleRecord } from './vehicleRecord'
 
-/** Readings of signed jobs whose complaint was shown to be gone, the last of each test. */
-function provenReadings(jobs: JobView[]): Map<string, KnownFigure['low']> {
-  const sound = jobs
-    .filter((job) => job.signed && job.proofNotes.get('complaintGone') === 'yes')
-    .sort((one, other) => one.signed!.at - other.signed!.at)
-  return new Map(
-    sound.flatMap((job) =>
-      job.proofs.flatMap((reading) =>
-        reading.value.kind === 'number' ? [[reading.testId, reading.value.entered] as const] : [],
-      ),
-    ),
+/** The last proven reading of each test. */
+const lastOf = (proven: ProvenReadings[]): Map<string, KnownFigure['low']> =>
+  new Map(
+    [...proven]
+      .sort((one, other) => one.signedAt - other.signedAt)
+      .flatMap(({ readings }) => readings.map(({ testId, entered }) => [testId, entered] as const)),
   )
-}
 
-/** Everything known of a vehicle's sound readings; a test that its own past knows asks no sister. */
-export function knownFigures(
-  vehicle: VehicleRecord,
-  jobs: { job: JobView; vehicle: VehicleRecord | null }[],
-): KnownFigure[] {
-  const own = provenReadings(
-    jobs.filter((entry) => entry.job.vehicleId === vehicle.id).map((entry) => entry.job),
-  )
-  const sisters = jobs.filter(
-    (entry) =>
-      entry.vehicle &&
-      entry.vehicle.id !== vehicle.id &&
-      entry.vehicle.name === vehicle.name &&
-      entry.vehicle.layout === vehicle.layout &&
-      entry.vehicle.kind === vehicle.kind,
-  )
-  const sister = provenReadings(sisters.map((entry) => entry.job))
+/**
+ * Everything known of a vehicle's sound readings, from what it and its sisters read when they were proven; a
+ * test that its own past knows asks no sister.
+ */
+export function knownFigures(vehicle: VehicleRecord, proven: ProvenReadings[]): KnownFigure[] {
+  const own = lastOf(proven.filter(({ vehicleId }) => vehicleId === vehicle.id))
+  const sister = lastOf(proven.filter(({ vehicleId }) => vehicleId !== vehicle.id))
   const read = (source: 'own past' | 'sister', readings: Map<string, KnownFigure['low']>) =>
     [...readings].map(([testId, entered]): KnownFigure => ({ testId, source, low: entered, high: entered }))
   return [

@@ -25,6 +25,10 @@ const fileSchema = z.object({
   vehicle: z.unknown(),
   events: z.array(z.unknown()).max(100_000),
   photos: z.array(photoSchema).max(500).default([]),
+  /** Entries that the tablet which wrote the file could not read, as it had them. */
+  odd: z.array(z.unknown()).max(10_000).default([]),
+  /** What was said of the vehicle, in order. */
+  vehicleFacts: z.array(z.unknown()).max(100_000).default([]),
 })
 
 export interface JobFile {
@@ -32,12 +36,16 @@ export interface JobFile {
   vehicle: unknown
   events: JobEvent[]
   photos: FilePhoto[]
+  /** Entries that this version cannot read: of a newer one, or damaged where the file was written. Kept as they are. */
+  odd: unknown[]
+  vehicleFacts: unknown[]
 }
 export type FileProblem = { kind: 'bad-file'; problem: string; at: string }
 type Read = { ok: true; value: JobFile } | { ok: false; error: FileProblem }
 const bad = (problem: string, at: string): Read => ({ ok: false, error: { kind: 'bad-file', problem, at } })
 
-export function writeJobFile(file: JobFile): string {
+/** A job as the text of a file. */
+export function writeJobFile(file: Omit<JobFile, 'odd' | 'vehicleFacts'> & Partial<JobFile>): string {
   return JSON.stringify({ format: JOB_FILE_FORMAT, version: JOB_FILE_VERSION, ...file }, null, 1)
 }
 
@@ -59,8 +67,19 @@ export function readJobFile(content: string): Read {
   if (parsed.data.version > JOB_FILE_VERSION)
     return bad(`it was written by a newer version (${parsed.data.version})`, 'version')
   const events: JobEvent[] = []
+  const odd: unknown[] = []
+  // What its writer could not read a newer version may; what is of a newer version stays as it is.
+  for (const raw of parsed.data.odd) {
+    const event = readEvent(raw)
+    if (event.ok && event.value.jobId === parsed.data.jobId) events.push(event.value)
+    else odd.push(raw)
+  }
   for (const [at, raw] of parsed.data.events.entries()) {
     const event = readEvent(raw)
+    if (!event.ok && event.error.newer) {
+      odd.push(raw)
+      continue
+    }
     if (!event.ok) return bad(event.error.problem, `events.${at}.${event.error.at}`)
     if (event.value.jobId !== parsed.data.jobId)
       return bad('an event belongs to another job', `events.${at}.jobId`)
@@ -68,6 +87,13 @@ export function readJobFile(content: string): Read {
   }
   return {
     ok: true,
-    value: { jobId: parsed.data.jobId, vehicle: parsed.data.vehicle, events, photos: parsed.data.photos },
+    value: {
+      jobId: parsed.data.jobId,
+      vehicle: parsed.data.vehicle,
+      events,
+      photos: parsed.data.photos,
+      odd,
+      vehicleFacts: parsed.data.vehicleFacts,
+    },
   }
 }

@@ -435,7 +435,8 @@ export const UPCASTERS: Partial<Record<EventKind, Record<number, (body: unknown)
   },
 }
 
-export type EventProblem = { kind: 'bad-event'; problem: string; at: string }
+/** `newer`: a later version wrote it; it is whole, and this one cannot read it. */
+export type EventProblem = { kind: 'bad-event'; problem: string; at: string; newer?: boolean }
 
 /** Reads one stored event of any version, or says what is wrong with it and where. */
 export function readEvent(data: unknown): { ok: true; value: JobEvent } | { ok: false; error: EventProblem } {
@@ -445,7 +446,12 @@ export function readEvent(data: unknown): { ok: true; value: JobEvent } | { ok: 
   if (!Object.hasOwn(KINDS, kind))
     return {
       ok: false,
-      error: { kind: 'bad-event', problem: `the kind "${kind}" is not known to this version`, at: 'kind' },
+      error: {
+        kind: 'bad-event',
+        problem: `the kind "${kind}" is not known to this version`,
+        at: 'kind',
+        newer: true,
+      },
     }
   const known = KINDS[kind as EventKind]
   if (envelope.data.v > known.version)
@@ -455,6 +461,7 @@ export function readEvent(data: unknown): { ok: true; value: JobEvent } | { ok: 
         kind: 'bad-event',
         problem: `"${kind}" is of version ${envelope.data.v}; this version reads up to ${known.version}`,
         at: 'v',
+        newer: true,
       },
     }
   let body = envelope.data.body

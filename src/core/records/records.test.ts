@@ -128,7 +128,14 @@ describe('job files', () => {
     )
     expect(back).toEqual({
       ok: true,
-      value: { jobId: 'job-1', vehicle: { id: 'v' }, events: log.events, photos: [] },
+      value: {
+        jobId: 'job-1',
+        vehicle: { id: 'v' },
+        events: log.events,
+        photos: [],
+        odd: [],
+        vehicleFacts: [],
+      },
     })
   })
   it('carry their photos, and one of before photos went along has none', () => {

@@ -1,47 +1,44 @@
 'use client'
 import Link from 'next/link'
-import { STAGES, stageIndex, stageOf } from '@/core/job'
-import { setAside, type ListedJob } from '@/data/store'
+import { STAGES } from '@/core/job'
+import { setAside } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { saveRaw } from '../frame/useJob'
 import { minutesText, stageHref } from '../frame/words'
-import { nextAct, slackText, waitOf } from './boardText'
+import { stagePlace, type BoardRow } from './boardText'
 
-export function JobRow({ entry, now, first }: { entry: ListedJob; now: number; first: boolean }) {
-  const { job } = entry
-  const next = nextAct(entry, now)
-  const wait = waitOf(entry, now)
-  const stage = stageOf(job)
+export function JobRow({ row, now, first }: { row: BoardRow; now: number; first: boolean }) {
+  const { wait, next } = row
   return (
     <div
-      data-job={job.id}
+      data-job={row.jobId}
       className={`grid min-h-[58px] grid-cols-[340px_400px_110px_1fr_128px] items-center border-b border-rule-2 ${first ? '-mx-6 border-l-8 border-l-accent bg-sheet pl-4 pr-6' : ''}`}
     >
       <div className="flex items-center gap-4 overflow-hidden pr-3">
-        <span className="w-12 font-track text-[44px] font-bold leading-none">{job.unit || '?'}</span>
+        <span className="w-12 font-track text-[44px] font-bold leading-none">{row.unit || '?'}</span>
         <span className="min-w-0 leading-tight">
-          <span className="block truncate text-second font-semibold">{job.vehicleName || job.id}</span>
+          <span className="block truncate text-second font-semibold">{row.name || row.jobId}</span>
           <span
-            className={`block truncate text-second ${job.danger ? 'font-semibold text-danger' : 'text-ink-2'}`}
+            className={`block truncate text-second ${row.danger ? 'font-semibold text-danger' : 'text-ink-2'}`}
           >
-            {job.words}
+            {row.words}
           </span>
         </span>
       </div>
-      <StagePath at={stageIndex(stage)} waiting={wait !== undefined} signed={job.signed !== null} />
+      <StagePath at={stagePlace(row)} waiting={wait !== undefined} signed={row.signed} />
       <div className="pl-4 leading-tight">
-        <span className="block text-second font-semibold">{job.neededBy ?? 'later'}</span>
-        <span className="block text-tick text-ink-2">{slackText(entry, now)}</span>
+        <span className="block text-second font-semibold">{row.neededBy}</span>
+        <span className="block text-tick text-ink-2">{row.slack}</span>
       </div>
       <div className="min-w-0 pr-4 leading-tight">
         <span className="block text-second font-semibold">{next.what}</span>
         <span className="block text-second text-ink-2">{next.detail}</span>
       </div>
-      {entry.problem ? (
-        <OddJob jobId={job.id} />
+      {row.odd ? (
+        <OddJob jobId={row.jobId} />
       ) : wait ? (
         <Link
-          href={stageHref(stage, job.id)}
+          href={stageHref(row.stage, row.jobId)}
           className="flex min-h-[44px] flex-col justify-center text-right leading-tight"
         >
           <span className="block text-step font-semibold">{minutesText((wait.endsAt - now) / 60_000)}</span>
@@ -49,10 +46,10 @@ export function JobRow({ entry, now, first }: { entry: ListedJob; now: number; f
         </Link>
       ) : (
         <Link
-          href={stageHref(stage, job.id)}
+          href={stageHref(row.stage, row.jobId)}
           className={`flex min-h-[48px] items-center justify-center border-2 text-main font-semibold ${first ? 'border-accent bg-accent text-on-accent' : 'border-ink'}`}
         >
-          {job.signed ? 'Open' : 'Take up'}
+          {row.signed ? 'Open' : 'Take up'}
         </Link>
       )}
     </div>

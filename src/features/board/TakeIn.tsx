@@ -5,7 +5,7 @@ import { useForm } from 'react-hook-form'
 import { usualWays } from '@/core/library'
 import { LAYOUTS, specificationOf, type LayoutId } from '@/core/vehicle'
 import type { VehicleRecord } from '@/core/job'
-import { append, listVehicles, onStoreChange, saveVehicle } from '@/data/store'
+import { append, changeVehicle, listVehicles, onStoreChange } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
@@ -79,7 +79,7 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
         LAYOUTS[form.layout],
       ),
     }
-    const saved = await saveVehicle(vehicle)
+    const saved = await changeVehicle(null, vehicle, whoWorks())
     if (!saved.ok)
       return setProblem(
         saved.error.kind === 'damaged'

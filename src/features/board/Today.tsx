@@ -9,17 +9,19 @@ import {
   demoState,
   firstVisit,
   importJob,
-  listJobs,
+  openJobs,
   onStoreChange,
+  recordedJobs,
   removeDemoData,
   storageInUse,
   type ListedJob,
   type Storage,
 } from '@/data/store'
+import type { JobSummary } from '@/core/job'
 import { ask } from '@/workers/client'
 import { JobRow } from './JobRow'
 import { TakeIn } from './TakeIn'
-import { groupJobs, headline, importText, storageText } from './boardText'
+import { groupJobs, headline, importText, recordedRow, rowOf, stayedText, storageText } from './boardText'
 
 /** The demo jobs as they stand now, worked out beside the page. */
 const demoData = async () => {
@@ -28,8 +30,13 @@ const demoData = async () => {
   return answer.value
 }
 
+/** Signed jobs that the board shows before it is asked for older ones. */
+const RECORDED_AT_ONCE = 20
+
 export function Today() {
-  const [listed, setListed] = useState<ListedJob[] | null>(null)
+  const [open, setOpen] = useState<ListedJob[] | null>(null)
+  const [recorded, setRecorded] = useState<JobSummary[]>([])
+  const [shown, setShown] = useState(RECORDED_AT_ONCE)
   const [demo, setDemo] = useState<'present' | 'removed' | null>(null)
   const [storage, setStorage] = useState<Storage | null>(null)
   const [takingIn, setTakingIn] = useState(false)
@@ -44,7 +51,8 @@ export function Today() {
   )
 
   const read = useCallback(async () => {
-    setListed(await listJobs())
+    setOpen(await openJobs())
+    setRecorded(await recordedJobs())
     setDemo(await demoState())
     setStorage(await storageInUse())
   }, [])
@@ -58,7 +66,7 @@ export function Today() {
     if (outcome.ok) return setRefused(importText(outcome))
     setRefused(`${file.name} was refused. At ${outcome.at}: ${outcome.problem}. Nothing here was changed.`)
   }
-  const groups = groupJobs(listed ?? [], now ?? 0)
+  const groups = groupJobs(open ?? [], now ?? 0)
   return (
     <div className="grid min-h-screen grid-rows-[64px_1fr_60px]">
       <PlainHead>
@@ -74,7 +82,7 @@ export function Today() {
         <Button onClick={() => setTakingIn(true)}>Take in a vehicle</Button>
       </PlainHead>
       <main className="px-6 pb-2">
-        <h1 className="py-2 text-title">{listed === null ? 'Reading what is here.' : headline(groups)}</h1>
+        <h1 className="py-2 text-title">{open === null ? 'Reading what is here.' : headline(groups)}</h1>
         {refused && (
           <div className="pb-4">
             <Notice title={refused} />
@@ -86,11 +94,34 @@ export function Today() {
             <section key={group.title} aria-label={group.title} className="mb-1 border-t-2 border-ink">
               <BoardHeading title={group.title} detail={group.detail} />
               {group.jobs.map((entry, at) => (
-                <JobRow key={entry.job.id} entry={entry} now={now ?? 0} first={group.leads && at === 0} />
+                <JobRow
+                  key={entry.job.id}
+                  row={rowOf(entry, now ?? 0)}
+                  now={now ?? 0}
+                  first={group.leads && at === 0}
+                />
               ))}
             </section>
           ))}
-        {listed !== null && listed.length === 0 && (
+        {recorded.length > 0 && (
+          <section aria-label="Recorded" className="mb-1 border-t-2 border-ink">
+            <BoardHeading title="Recorded" detail={`newest first, ${recorded.length} in all`} />
+            {recorded.slice(0, shown).map((summary) => (
+              <JobRow key={summary.id} row={recordedRow(summary)} now={now ?? 0} first={false} />
+            ))}
+            {recorded.length > shown && (
+              <Button
+                variant="quiet"
+                className="my-2"
+                data-act="older"
+                onClick={() => setShown(shown + RECORDED_AT_ONCE)}
+              >
+                {`${Math.min(RECORDED_AT_ONCE, recorded.length - shown)} older`}
+              </Button>
+            )}
+          </section>
+        )}
+        {open?.length === 0 && recorded.length === 0 && (
           <p className="max-w-[560px] text-step text-ink-2">
             A job begins with the vehicle and what its driver says. Everything stays in this browser; a job
             can leave as a file.
@@ -107,7 +138,9 @@ export function Today() {
         <Button
           variant="quiet"
           onClick={() =>
-            void (demo === 'present' ? removeDemoData() : demoData().then(addDemoData).catch(noDemo))
+            void (demo === 'present'
+              ? removeDemoData().then((stayed) => setRefused(stayedText(stayed)))
+              : demoData().then(addDemoData).catch(noDemo))
           }
         >
           {demo === 'present' ? 'Take the demo data out' : 'Put the demo data in'}

@@ -1,6 +1,33 @@
-import { holdsOn, settingInHand, stageOf, type Hold } from '@/core/job'
+import {
+  STAGES,
+  holdsOn,
+  settingInHand,
+  stageIndex,
+  stageOf,
+  type Hold,
+  type JobSummary,
+  type Stage,
+  type Wait,
+} from '@/core/job'
 import type { ImportOutcome, ListedJob, Storage } from '@/data/store'
 import { clockText } from '../frame/words'
+
+/** A job as the board shows it. */
+export interface BoardRow {
+  jobId: string
+  unit: string
+  name: string
+  words: string
+  danger: boolean
+  stage: Stage
+  wait: Wait | undefined
+  signed: boolean
+  neededBy: string
+  slack: string
+  next: { what: string; detail: string }
+  /** Its log or its vehicle cannot be read. */
+  odd: boolean
+}
 
 export interface Group {
   title: string
@@ -29,15 +56,17 @@ const endangers = (entry: ListedJob, now: number): boolean => {
 /** Minutes until needed; late or unset counts as far away or none. */
 function slack(entry: ListedJob, now: number): number {
   if (!entry.job.neededBy) return Infinity
-  const [hours, minutes] = entry.job.neededBy.split(':').map(Number)
+  const clock = /^(\d{1,2}):(\d{2})$/.exec(entry.job.neededBy)
+  // A word in the place of a time says nothing of minutes.
+  if (!clock) return Infinity
+  const [hours, minutes] = [Number(clock[1]), Number(clock[2])]
   const due = new Date(now)
-  due.setHours(hours ?? 0, minutes ?? 0, 0, 0)
+  due.setHours(hours, minutes, 0, 0)
   return (due.getTime() - now) / 60_000
 }
 
-/** Danger before slack; then what can move, least slack first; then what waits, soonest first; then what is recorded. */
-export function groupJobs(listed: ListedJob[], now: number): Group[] {
-  const open = listed.filter((entry) => !entry.job.signed)
+/** Danger before slack; then what can move, least slack first; then what waits, soonest first. */
+export function groupJobs(open: ListedJob[], now: number): Group[] {
   const danger = open.filter((entry) => endangers(entry, now))
   const safe = open.filter((entry) => !danger.includes(entry))
   const waiting = safe.filter((entry) => waitOf(entry, now))
@@ -56,14 +85,6 @@ export function groupJobs(listed: ListedJob[], now: number): Group[] {
       jobs: waiting.sort((one, other) => waitOf(one, now)!.endsAt - waitOf(other, now)!.endsAt),
       leads: false,
     },
-    {
-      title: 'Recorded',
-      detail: 'newest first',
-      jobs: listed
-        .filter((entry) => entry.job.signed)
-        .sort((one, other) => other.job.lastAt - one.job.lastAt),
-      leads: false,
-    },
   ]
 }
 
@@ -71,13 +92,8 @@ const COUNT = ['None', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'E
 const count = (n: number) => COUNT[n] ?? String(n)
 
 export function headline(groups: Group[]): string {
-  const [danger, moving, waiting, recorded] = groups.map((group) => group.jobs.length) as [
-    number,
-    number,
-    number,
-    number,
-  ]
-  if (danger + moving + waiting + recorded === 0) return 'Nothing is in. Take in a vehicle.'
+  const [danger, moving, waiting] = groups.map((group) => group.jobs.length) as [number, number, number]
+  if (danger + moving + waiting === 0) return 'Nothing is in. Take in a vehicle.'
   const parts = [
     danger > 0 ? `${count(danger)} ${danger === 1 ? 'is' : 'are'} dangerous.` : '',
     `${count(moving)} can move now.`,
@@ -97,11 +113,8 @@ export function nextAct(entry: ListedJob, now: number): { what: string; detail: 
           ? `${entry.problem.at}: ${entry.problem.problem}`.slice(0, 90)
           : 'the other jobs go on',
     }
-  if (job.signed)
-    return {
-      what: 'Read the record',
-      detail: job.signed.unproven.length > 0 ? `${job.signed.unproven.length} not proven` : 'all proven',
-    }
+  if (!entry.vehicle)
+    return { what: 'Its vehicle cannot be read', detail: 'a file of any of its jobs puts it right' }
   const hold = heldBy(entry, now)
   const held = hold && { what: hold.asks, detail: hold.remedies[0] ?? hold.reason }
   if (held && hold.kind !== 'hazards') return held
@@ -141,11 +154,49 @@ export const slackText = (entry: ListedJob, now: number): string => {
   if (left < 0) return 'time has passed'
   return left < 90 ? `${Math.round(left)} min slack` : `${Math.floor(left / 60)} h slack`
 }
-export { waitOf }
+
+/** A job that is not signed, as its row. */
+export const rowOf = (entry: ListedJob, now: number): BoardRow => ({
+  jobId: entry.job.id,
+  unit: entry.job.unit,
+  name: entry.job.vehicleName,
+  words: entry.job.words,
+  danger: entry.job.danger,
+  stage: stageOf(entry.job),
+  wait: waitOf(entry, now),
+  signed: false,
+  neededBy: entry.job.neededBy ?? 'later',
+  slack: slackText(entry, now),
+  next: nextAct(entry, now),
+  odd: entry.problem !== null,
+})
+
+/** A signed job, as its row. */
+export const recordedRow = (summary: JobSummary): BoardRow => ({
+  jobId: summary.id,
+  unit: summary.unit,
+  name: summary.vehicleName,
+  words: summary.words,
+  danger: false,
+  stage: 'record',
+  wait: undefined,
+  signed: true,
+  neededBy: '',
+  slack: '',
+  next: {
+    what: 'Read the record',
+    detail:
+      summary.signed && summary.signed.unproven > 0 ? `${summary.signed.unproven} not proven` : 'all proven',
+  },
+  odd: false,
+})
+
+/** Where on the way of seven a job stands. */
+export const stagePlace = (row: BoardRow): number => (row.signed ? STAGES.length - 1 : stageIndex(row.stage))
 
 /** What a file did: added, left, put right; null where it is not worth a word. */
 export function importText(taken: Extract<ImportOutcome, { ok: true }>): string {
-  const { added, left, healed, photosLost } = taken
+  const { added, left, healed, photosLost, odd, vehicleUnlike } = taken
   const undone = left.filter(({ why }) => why === 'undoes what is signed').length
   return [
     added === 0 ? 'The job was here already: nothing was added.' : `The job is in, ${entries(added)} added.`,
@@ -154,6 +205,12 @@ export function importText(taken: Extract<ImportOutcome, { ok: true }>): string 
       ? `${entries(left.length - undone)} left out: the job is signed here and the signer did not have them. Open a new job for what they say.`
       : '',
     undone > 0 ? `${entries(undone)} left out: what is signed is not undone.` : '',
+    odd > 0
+      ? `${entries(odd)} of a newer version or damaged: kept as ${odd === 1 ? 'it is' : 'they are'}, not shown.`
+      : '',
+    vehicleUnlike.length > 0
+      ? `The vehicle is here already and stays as it is; the file says otherwise of ${vehicleUnlike.length} ${vehicleUnlike.length === 1 ? 'thing' : 'things'}: ${vehicleUnlike.slice(0, 4).join(', ')}.`
+      : '',
     photosLost > 0
       ? `${photosLost} of its photos found no room on this tablet. Free some space and take the file in again.`
       : '',
@@ -170,3 +227,9 @@ export const storageText = ({ where, kept }: Storage): string =>
     : kept
       ? 'Kept in this browser’s database until somebody clears it.'
       : 'Kept in this browser’s database; it may clear it when room runs short: save signed jobs as files.'
+
+/** Demo vehicles that stay because own jobs stand on them; null where none does. */
+export const stayedText = (vehicles: number): string | null =>
+  vehicles === 0
+    ? null
+    : `The demo jobs are out. ${vehicles} demo ${vehicles === 1 ? 'vehicle stays: an own job stands on it.' : 'vehicles stay: own jobs stand on them.'}`

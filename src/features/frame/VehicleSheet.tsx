@@ -19,12 +19,12 @@ import {
   type Specification,
   type SpecificationField,
 } from '@/core/vehicle'
-import { saveVehicle } from '@/data/store'
+import { changeVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
 import { AccessRows, accessOf, accessProblem, draftOf } from './AccessRows'
-import type { JobInHand } from './useJob'
+import { whoWorks, type JobInHand } from './useJob'
 import { SOURCE_WORDS, unitText } from './words'
 
 interface Props {
@@ -89,11 +89,8 @@ function Sheet({ hand: { job, vehicle }, onOpenChange, asked = [] }: Props) {
   const [trouble, setTrouble] = useState<string | null>(null)
   const reachable = rows.every((row) => accessProblem(row) === null)
   const keep = async () => {
-    const kept = await saveVehicle({
-      ...vehicle,
-      specification: sheet.specification,
-      access: rows.map(accessOf),
-    })
+    const said = { ...vehicle, specification: sheet.specification, access: rows.map(accessOf) }
+    const kept = await changeVehicle(vehicle, said, whoWorks())
     if (kept.ok) return onOpenChange(false)
     setTrouble(
       kept.error.kind === 'not-written' ? kept.error.reason : 'This vehicle’s record could not be changed',

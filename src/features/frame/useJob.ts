@@ -1,16 +1,19 @@
 'use client'
-import { useCallback, useEffect, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import {
   append,
   exportJob,
   exportRaw,
   hasUnwritten,
-  listJobs,
   loadJob,
   loadVehicle,
   onStoreChange,
+  provenReadings,
   undo,
   unwrittenCount,
+  vehicleIdOf,
+  type Change,
+  type Outcome,
   type StoreProblem,
 } from '@/data/store'
 import type { KnownFigure } from '@/core/diagnosis'
@@ -51,31 +54,19 @@ export function useJob(jobId: string | null): JobLoad {
   const [load, setLoad] = useState<JobLoad>({ status: 'loading' })
   const [trouble, setTrouble] = useState<StoreProblem | null>(null)
 
+  /** The vehicle that the page shows: a change of another one is none here. */
+  const shown = useRef<string | null>(null)
+
   const read = useCallback(async () => {
     if (!jobId)
       return setLoad({
         status: 'absent',
         problem: { kind: 'not-found', what: 'a job: none is named in the address' },
       })
-    const log = await loadJob(jobId)
-    if (!log.ok) return setLoad({ status: 'absent', problem: log.error })
-    const { events, aside } = log.value
-    let job: JobView
-    let vehicle: Awaited<ReturnType<typeof loadVehicle>>
-    try {
-      vehicle = await loadVehicle(foldJob(jobId, events).vehicleId)
-      if (!vehicle.ok) return setLoad({ status: 'absent', problem: vehicle.error })
-      job = foldJob(jobId, events, vehicle.value)
-    } catch (problem) {
-      return setLoad({
-        status: 'absent',
-        problem: {
-          kind: 'damaged',
-          problem: problem instanceof Error ? problem.message : String(problem),
-          at: 'its entries',
-        },
-      })
-    }
+    const found = await readJob(jobId)
+    if (!found.ok) return setLoad({ status: 'absent', problem: found.error })
+    const { job, vehicle, aside } = found.value
+    shown.current = vehicle.id
     const add = async (...additions: Addition[]) => {
       const outcome = await append(
         jobId,
@@ -85,10 +76,7 @@ export function useJob(jobId: string | null): JobLoad {
       setTrouble(outcome.ok ? null : outcome.error)
       return outcome.ok
     }
-    const known = knownFigures(
-      vehicle.value,
-      (await listJobs()).filter((entry) => entry.job.id !== jobId),
-    )
+    const known = knownFigures(vehicle, await provenReadings(vehicle, jobId))
     setLoad({
       status: 'ready',
       unwritten: unwrittenCount(jobId),
@@ -96,7 +84,7 @@ export function useJob(jobId: string | null): JobLoad {
       aside,
       hand: {
         job,
-        vehicle: vehicle.value,
+        vehicle,
         known,
         add,
         undo: async (eventId, reason) => {
@@ -108,11 +96,15 @@ export function useJob(jobId: string | null): JobLoad {
   }, [jobId])
 
   useEffect(() => {
-    // The store is outside React: read it once and after each change.
+    const concerns = (change: Change) =>
+      change.of === 'job' ? change.id === jobId : change.of !== 'vehicle' || change.id === shown.current
+    // The store is outside React: read it once and after each change of what is shown here.
     // eslint-disable-next-line react-hooks/set-state-in-effect
     void read()
-    return onStoreChange(() => void read())
-  }, [read])
+    return onStoreChange((change) => {
+      if (concerns(change)) void read()
+    })
+  }, [read, jobId])
 
   useEffect(() => {
     // What is not written goes with the page: leaving asks first.
@@ -124,6 +116,37 @@ export function useJob(jobId: string | null): JobLoad {
   }, [])
 
   return load.status === 'ready' ? { ...load, trouble } : load
+}
+
+/** A job and its vehicle as they are stored; a job whose vehicle cannot be read is not worked on. */
+async function readJob(
+  jobId: string,
+): Promise<Outcome<{ job: JobView; vehicle: VehicleRecord; aside: SetAside[] }>> {
+  const log = await loadJob(jobId)
+  if (!log.ok) return log
+  const { events, aside } = log.value
+  const vehicle = await loadVehicle(vehicleIdOf(events) ?? '')
+  if (!vehicle.ok)
+    return {
+      ok: false,
+      error: {
+        kind: 'damaged',
+        problem: 'it is not on this tablet whole; a good file of any of its jobs puts it right',
+        at: 'the vehicle',
+      },
+    }
+  try {
+    return { ok: true, value: { job: foldJob(jobId, events, vehicle.value), vehicle: vehicle.value, aside } }
+  } catch (problem) {
+    return {
+      ok: false,
+      error: {
+        kind: 'damaged',
+        problem: problem instanceof Error ? problem.message : String(problem),
+        at: 'its entries',
+      },
+    }
+  }
 }
 
 /** The record as it is stored, readable or not, as a file. */

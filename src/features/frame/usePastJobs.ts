@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useState } from 'react'
 import type { JobView } from '@/core/job'
-import { listJobs } from '@/data/store'
+import { jobsOf } from '@/data/store'
 
 const NONE: JobView[] = []
 
@@ -10,10 +10,7 @@ export function usePastJobs(vehicleId: string, jobId: string): JobView[] {
   const [past, setPast] = useState<JobView[]>(NONE)
   useEffect(() => {
     let live = true
-    void listJobs().then((listed) => {
-      const jobs = listed
-        .map((entry) => entry.job)
-        .filter((job) => job.vehicleId === vehicleId && job.id !== jobId)
+    void jobsOf(vehicleId, jobId).then((jobs) => {
       if (live && jobs.length > 0) setPast(jobs)
     })
     return () => {

@@ -16,13 +16,13 @@ import {
   type WayInId,
 } from '@/core/library'
 import type { WayPlan } from '@/core/procedure'
-import { saveVehicle } from '@/data/store'
+import { changeVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup, ManyChoices } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
 import { useClaim } from '../frame/Claim'
-import type { JobInHand } from '../frame/useJob'
+import { whoWorks, type JobInHand } from '../frame/useJob'
 import { minutesText } from '../frame/words'
 
 export interface Chosen {
@@ -47,7 +47,8 @@ export function WaysPanel({ hand, open, onOpenChange, compared, going, chosen, o
   const { vehicle } = hand
   const [problem, setProblem] = useState<string | null>(null)
   const set = async (ways: string[]) => {
-    const saved = await saveVehicle({ ...vehicle, ways: WAYS.filter((way) => ways.includes(way)) })
+    const said = { ...vehicle, ways: WAYS.filter((way) => ways.includes(way)) }
+    const saved = await changeVehicle(vehicle, said, whoWorks())
     setProblem(saved.ok ? null : 'The vehicle could not be kept: free some space and set it again.')
     if (saved.ok && chosen.way && !ways.includes(chosen.way)) onChosen({ ...chosen, way: null })
   }

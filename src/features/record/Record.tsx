@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react'
 import { PROVOCATIONS, operationById, repairById, surveyOf } from '@/core/library'
 import { readingText, type JobView } from '@/core/job'
-import { listJobs } from '@/data/store'
+import { jobsOf } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { Photos } from '../frame/Photos'
@@ -16,14 +16,7 @@ export function Record({ hand }: { hand: JobInHand }) {
   const [past, setPast] = useState<JobView[]>([])
   const [problem, setProblem] = useState<string | null>(null)
   useEffect(() => {
-    void listJobs().then((listed) =>
-      setPast(
-        listed
-          .map((entry) => entry.job)
-          .filter((other) => other.vehicleId === vehicle.id)
-          .sort((one, other) => one.openedAt - other.openedAt),
-      ),
-    )
+    void jobsOf(vehicle.id).then(setPast)
   }, [vehicle.id, job.lastAt])
   const save = async () => {
     const refused = await saveJobFile(job.id, `unit-${job.unit}`)

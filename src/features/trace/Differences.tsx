@@ -3,9 +3,10 @@ import { useMemo, useState } from 'react'
 import { differencesAt, type DifferenceKind } from '@/core/library'
 import { LAYOUTS, editProblem, type Edit, type Layout } from '@/core/vehicle'
 import { layoutKeyOf, type JobView, type VehicleRecord } from '@/core/job'
-import { saveVehicle } from '@/data/store'
+import { changeVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
+import { whoWorks } from '../frame/useJob'
 import { lowerFirst } from '../frame/words'
 
 const OFFER: Record<DifferenceKind, string> = {
@@ -42,7 +43,7 @@ export function Differences({
     [vehicle, job.layout.scope, segmentId, read],
   )
   const keep = async (edits: Edit[]) => {
-    const kept = await saveVehicle({ ...vehicle, edits })
+    const kept = await changeVehicle(vehicle, { ...vehicle, edits }, whoWorks())
     if (kept.ok) return onChanged()
     setProblem(
       kept.error.kind === 'not-written' ? kept.error.reason : 'This vehicle’s record could not be changed',

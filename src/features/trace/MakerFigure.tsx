@@ -3,8 +3,9 @@ import { useState } from 'react'
 import type { Test } from '@/core/library'
 import type { VehicleRecord } from '@/core/job'
 import type { SoundBand } from '@/core/diagnosis'
-import { saveVehicle } from '@/data/store'
+import { changeVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
+import { whoWorks } from '../frame/useJob'
 import { unitText } from '../frame/words'
 import { soundText } from './traceText'
 
@@ -21,6 +22,7 @@ export function MakerFigure({
   const kept = vehicle.limits.find((limit) => limit.testId === test.id)
   const [low, setLow] = useState(kept ? String(kept.low.value) : '')
   const [high, setHigh] = useState(kept ? String(kept.high.value) : '')
+  const [problem, setProblem] = useState<string | null>(null)
   if (test.reading.kind !== 'number') return null
   const { unit } = test.reading
   const [from, to] = [low, high].map((text) =>
@@ -28,11 +30,12 @@ export function MakerFigure({
   ) as [number, number]
   const fits = from < to && from >= test.reading.low && to <= test.reading.high
   const others = vehicle.limits.filter((limit) => limit.testId !== test.id)
+  const say = async (limits: VehicleRecord['limits']) => {
+    const said = await changeVehicle(vehicle, { ...vehicle, limits }, whoWorks())
+    setProblem(said.ok ? null : 'It could not be kept: free some space and keep it again.')
+  }
   const keep = () =>
-    void saveVehicle({
-      ...vehicle,
-      limits: [...others, { testId: test.id, low: { value: from, unit }, high: { value: to, unit } }],
-    })
+    void say([...others, { testId: test.id, low: { value: from, unit }, high: { value: to, unit } }])
   return (
     <section aria-label="The maker’s limits" className="text-second">
       <p>{soundText(band, test)}</p>
@@ -46,11 +49,12 @@ export function MakerFigure({
           Keep it
         </Button>
         {kept && (
-          <Button variant="quiet" onClick={() => void saveVehicle({ ...vehicle, limits: others })}>
+          <Button variant="quiet" onClick={() => void say(others)}>
             Take it out
           </Button>
         )}
       </div>
+      {problem && <p className="text-danger">{problem}</p>}
       {!fits && low !== '' && high !== '' && (
         <p className="text-danger">
           The lower figure first, both between {test.reading.low} and {test.reading.high} {unitText(unit)}.

@@ -1,0 +1,59 @@
+/** What pages list: from the summaries, with logs read only where a page shows what they hold. */
+import type { JobSummary, JobView, ProvenReadings, VehicleRecord, Wait } from '@/core/job'
+import type { StoreProblem } from './database'
+import { allSummaries, jobsOfVehicle, openSummaries, provenWith, wholeIndex } from './jobIndex'
+import { findJob } from './jobStore'
+
+/** A job that is not signed, with its log read: what may be done next depends on all of it. */
+export interface ListedJob {
+  job: JobView
+  vehicle: VehicleRecord | null
+  problem: StoreProblem | null
+}
+
+async function listed(jobId: string): Promise<ListedJob[]> {
+  const found = await findJob(jobId)
+  return found
+    ? [{ job: found.job, vehicle: found.vehicle, problem: found.odd && { kind: 'damaged', ...found.odd } }]
+    : []
+}
+
+/** Every job that is not signed. */
+export async function openJobs(): Promise<ListedJob[]> {
+  await wholeIndex(findJob)
+  return (await Promise.all((await openSummaries()).map(({ id }) => listed(id)))).flat()
+}
+
+/** Signed jobs, the newest first. */
+export async function recordedJobs(): Promise<JobSummary[]> {
+  await wholeIndex(findJob)
+  return (await allSummaries())
+    .filter(({ signed }) => signed !== null)
+    .sort((one, other) => other.lastAt - one.lastAt)
+}
+
+/** The jobs of a vehicle with their logs, the first first; `but` is left out. */
+export async function jobsOf(vehicleId: string, but?: string): Promise<JobView[]> {
+  await wholeIndex(findJob)
+  const ids = (await jobsOfVehicle(vehicleId)).filter((jobId) => jobId !== but)
+  return (await Promise.all(ids.map(listed))).flat().map(({ job }) => job)
+}
+
+/** What this vehicle and its sisters read when they were proven, in other jobs than this one. */
+export async function provenReadings(vehicle: VehicleRecord, but: string): Promise<ProvenReadings[]> {
+  await wholeIndex(findJob)
+  return (await provenWith(vehicle)).filter(({ jobId }) => jobId !== but)
+}
+
+export interface OpenWait {
+  jobId: string
+  unit: string
+  wait: Wait
+}
+/** Waits that nobody has ended, of all jobs that are not signed. */
+export async function openWaits(): Promise<OpenWait[]> {
+  await wholeIndex(findJob)
+  return (await openSummaries()).flatMap(({ id, unit, waits }) =>
+    waits.map((wait) => ({ jobId: id, unit, wait })),
+  )
+}
