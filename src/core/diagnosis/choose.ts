@@ -8,7 +8,7 @@ import { entropyBits, type Fraction, type Minutes, type Money, type Probability 
 import { needsRunningEngine, repairById, testById, type Test } from '../library'
 import type { SpecificationField } from '../vehicle'
 import { forEachOutcome, withSlips, type OutcomeChances } from './belief'
-import { confirmingTest, hangsOn, unrepeated } from './confirm'
+import { confirmingTest, hangsOn, unrepeated, witnessTest } from './confirm'
 import { attemptsOf, costOfRepair, lossModel, type Attempt, type LossModel, type Situation } from './loss'
 import { SLIP, chanceBelow, outcomeChance, showsNow, type Posterior } from './posterior'
 import { predictiveOf, readingSigma } from './scatter'
@@ -338,6 +338,7 @@ function decide(
   const confirming = confirmingTest(posterior, best.repairId, candidates, most)
   const again =
     confirming ??
+    witnessTest(posterior, best.repairId, candidates, most) ??
     hangsOn(
       posterior,
       best.repairId,

@@ -3,9 +3,9 @@
  * named part sets its fault apart from its likeliest rival. The last nets for a fault that the library
  * does not have.
  */
-import type { Money } from '../shared'
+import { normalDensity, toSi, type Money } from '../shared'
 import { testById } from '../library'
-import { posteriorOf, type Posterior } from './posterior'
+import { posteriorOf, type Evidence, type Posterior } from './posterior'
 import { predictiveOf, readingSigma } from './scatter'
 import { suspectsOf } from './suspects'
 import type { Table } from './table'
@@ -120,6 +120,56 @@ export function confirmingTest(
       (one, other) => one.cost - other.cost,
     )[0]?.testId ?? null
   )
+}
+
+/** A reading speaks for a fault where it is so many times likelier with it than on a sound vehicle. */
+const WITNESS = 3
+
+/**
+ * The cheapest test that would read otherwise with what leads than on a sound vehicle, where no reading has
+ * yet: what stands by exclusion alone may as well be a fault that no list has. Null where one has, or where
+ * no such test costs as little as this.
+ */
+export function witnessTest(
+  posterior: Posterior,
+  repairId: string,
+  candidates: Priced[],
+  most: Money,
+): string | null {
+  const lead = suspectsOf(posterior).find((suspect) => suspect.id === repairId)
+  if (!lead || posterior.evidence.some((item) => bearsOut(posterior, lead.leadFault, item))) return null
+  return (
+    candidates
+      .filter(
+        (candidate) =>
+          candidate.cost <= most &&
+          (candidate.why === 'ranked' || candidate.why === 'says-little') &&
+          speaksOf(posterior, lead.leadFault, null, candidate.testId),
+      )
+      .sort((one, other) => one.cost - other.cost)[0]?.testId ?? null
+  )
+}
+
+/** Is what was read far likelier with the fault than on a sound vehicle? */
+function bearsOut(posterior: Posterior, faultId: string, { testId, value, faultPresent }: Evidence): boolean {
+  const { table } = posterior
+  if (faultPresent === 'no') return false
+  const own = particlesOf(posterior, faultId)
+  const numeric = table.catalogue.numericById.get(testId)
+  if (numeric && value.kind === 'number') {
+    const read = toSi(value.entered)
+    const { variance } = predictiveOf(table, table.sound, table.belief, numeric.row)
+    const density = (entry: Table['sound']) => {
+      const mean = entry.values[numeric.row]!
+      return normalDensity(read, mean, variance + readingSigma(numeric, mean) ** 2)
+    }
+    return averageOf(own, density) > WITNESS * density(table.sound)
+  }
+  const seen = table.catalogue.seenById.get(testId)
+  const place = value.kind === 'outcome' ? seen?.outcomes.findIndex(({ id }) => id === value.outcome) : -1
+  if (!seen || place === undefined || place < 0) return false
+  const chance = (entry: Table['sound']) => entry.chances[seen.offset + place]!
+  return averageOf(own, chance) > WITNESS * chance(table.sound)
 }
 
 /** The likeliest fault that another repair cures, where there is one worth telling apart. */

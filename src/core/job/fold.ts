@@ -26,6 +26,7 @@ import {
   provocationOn,
 } from '../library'
 import type { Complaint, Done, Evidence } from '../diagnosis'
+import { notKnown, type NotKnown } from './unknownIds'
 import { levelByDip, litresAfter } from '../procedure'
 import { differenceFromSi, differenceToSi, toSi, unitKind, type CubicMetre } from '../shared'
 import { endsClear, mayClear, type MeterReading } from './meter'
@@ -160,6 +161,8 @@ export interface JobView {
   /** The last change of hands: whoever takes over looks at the hazards anew. */
   handover: { at: number; to: string; note: string; order: number } | null
   signed: { at: number; by: string; unproven: string[]; note: string } | null
+  /** Entries that name what this version does not have: they move nothing. */
+  notKnown: NotKnown[]
   lastAt: number
   lastBy: string
   undoable: { eventId: string; kind: JobEvent['kind'] } | null
@@ -182,6 +185,7 @@ function emptyJob(id: string): JobView {
     parts: new Map(),
     danger: false,
     state: DRIVEN_IN,
+    notKnown: [],
     litres: null,
     drained: false,
     capacityM3: specificationOf({}, LAYOUTS.A01).tankCapacityM3.value,
@@ -249,7 +253,12 @@ export function foldJob(
   for (const [order, event] of liveEvents(log).entries()) {
     job.away = pauseEnded(job, event, order)
     job.order = order
-    apply(job, event)
+    const odd = notKnown(event)
+    if (odd) {
+      job.notKnown.push(odd)
+      // Vapour is heard whatever the test is called.
+      if (event.kind === 'reading-taken') hearMeter(job, event)
+    } else apply(job, event)
     job.lastAt = Math.max(job.lastAt, event.at)
     job.lastBy = event.by
   }
@@ -546,6 +555,14 @@ function changeState(job: JobView, changes: VehicleState, event: JobEvent) {
   job.vapourClearBy = event
 }
 
+/** The gas meter's figure where a test of it was read. */
+function hearMeter(job: JobView, event: Extract<JobEvent, { kind: 'reading-taken' }>) {
+  const { testId, value } = event.body
+  if (!testId.startsWith('T76') || value.kind !== 'number') return
+  const where = findTest(testId)?.short ?? ''
+  readMeter(job, { at: event.at, lelFraction: toSi(value.entered), where, placed: event })
+}
+
 function takeReading(job: JobView, event: Extract<JobEvent, { kind: 'reading-taken' }>) {
   const { body, id: eventId, at } = event
   const reading: Reading = { ...body, eventId, at, epoch: job.epoch, state: job.state }
@@ -558,8 +575,7 @@ function takeReading(job: JobView, event: Extract<JobEvent, { kind: 'reading-tak
   const known = findTest(body.testId)
   // As it stands on this vehicle: what it leaves depends on what the vehicle has.
   const test = known && testOn(job.layout.id, known)
-  if (body.testId.startsWith('T76') && body.value.kind === 'number')
-    readMeter(job, { at, lelFraction: toSi(body.value.entered), where: test?.short ?? '', placed: event })
+  hearMeter(job, event)
   // A test leaves the vehicle in its own state; what it needed must have held.
   if (test) job.state = { ...job.state, ...test.leaves }
   if (body.testId === 'T82' && body.value.kind === 'number') dipped(job, toSi(body.value.entered) * 1e3)
@@ -586,6 +602,8 @@ function work(
     job.waits = job.waits.map((wait) =>
       wait.holds && wait.endsAt <= event.at ? { ...wait, ended: true } : wait,
     )
+    // Two pages may finish one step: it is done once.
+    const again = job.work.done.get(event.body.step)?.operationId === event.body.operationId
     job.work.done.set(event.body.step, {
       eventId: event.id,
       operationId: event.body.operationId,
@@ -597,7 +615,7 @@ function work(
     changeState(job, event.body.sets as VehicleState, event)
     job.drained ||= DRAINING.has(event.body.operationId)
     job.litres = litresAfter(event.body.operationId, job.litres, job.capacityM3)
-    if (event.body.operationId.startsWith('repair:'))
+    if (event.body.operationId.startsWith('repair:') && !again)
       job.finishedRepairs.push(event.body.operationId.slice('repair:'.length))
   }
 }

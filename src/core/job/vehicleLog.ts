@@ -138,12 +138,34 @@ export interface FoldedVehicle {
 
 /** The record that the facts come to; null where none of them begins it. */
 export function foldVehicle(facts: VehicleFact[]): FoldedVehicle | null {
+  const sorted = [...facts].sort(compare)
+  const [first, ...rest] = sorted
+  // Nearly always all of it goes together, and is looked at once.
+  if (first?.word.says === 'taken in') {
+    const whole = vehicleSchema.safeParse(
+      rest.reduce<unknown>((record, { word: said }) => next(record, said), first.word.record),
+    )
+    if (whole.success) return { record: whole.data, aside: [] }
+  }
+  return foldedOneByOne(sorted)
+}
+
+/** A later beginning is what another tablet kept of the same vehicle: it stays, and changes nothing. */
+const next = (record: unknown, said: VehicleWord): unknown =>
+  said.says === 'taken in' ? record : applied(record as VehicleRecord, said)
+
+function foldedOneByOne(sorted: VehicleFact[]): FoldedVehicle | null {
   let record: VehicleRecord | null = null
   const aside: VehicleFact[] = []
-  for (const fact of [...facts].sort(compare)) {
-    const next = vehicleSchema.safeParse(applied(record, fact.word))
-    if (next.success && (record === null || fact.word.says !== 'taken in')) record = next.data
-    else if (record !== null && fact.word.says === 'taken in') continue
+  for (const fact of sorted) {
+    if (record === null && fact.word.says !== 'taken in') {
+      aside.push(fact)
+      continue
+    }
+    const parsed: ReturnType<typeof vehicleSchema.safeParse> = vehicleSchema.safeParse(
+      record === null ? applied(null, fact.word) : next(record, fact.word),
+    )
+    if (parsed.success) record = parsed.data
     else aside.push(fact)
   }
   return record && { record, aside }

@@ -74,6 +74,8 @@ function Unkept({ load }: { load: Extract<JobLoad, { status: 'ready' }> }) {
       `${plural(unwritten.elsewhere, 'entry of this job is', 'entries of this job are')} not written on another page of this tablet. Do not close it; save the job there.`,
     trouble?.kind === 'refused' &&
       `Not kept: “${trouble.field.replace('body.', '')}”, ${trouble.problem}. Nothing was changed; enter it anew.`,
+    job.notKnown.length > 0 &&
+      `${plural(job.notKnown.length, 'entry names', 'entries name')} what this version does not have (${job.notKnown[0]!.id}): kept, and not counted. Open the job with the version that wrote it.`,
     aside.length > 0 &&
       `${plural(aside.length, 'entry', 'entries')} of this job cannot be read and ${aside.length === 1 ? 'stands' : 'stand'} aside, kept as it is: ${aside[0]!.at}, ${aside[0]!.problem}. Take the job in again from its last good file.`,
   ].filter((line): line is string => Boolean(line))

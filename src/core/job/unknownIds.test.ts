@@ -1,0 +1,88 @@
+/** What another version named and this one does not have: the job opens, the entry stays and moves nothing. */
+import { describe, expect, it } from 'vitest'
+import { LogBuilder } from '../records'
+import { foldJob, readingText, stageOf, unproven } from '.'
+
+const opened = () =>
+  new LogBuilder('job', { device: 'a', by: 'Ida' }).add(1, 'job-opened', {
+    vehicleId: 'v',
+    unit: '07',
+    vehicleName: 'Larch',
+    words: '',
+    neededBy: null,
+  })
+const plan = (repairIds: string[]) => ({
+  repairIds,
+  start: {},
+  ways: ['benchHatch'],
+  reason: '',
+  pace: { rust: 'none' as const, first: false },
+})
+const done = (operationId: string, sets = {}) => ({
+  step: 0,
+  operationId,
+  sets,
+  entered: null,
+  torqueNm: null,
+  byFeel: false,
+  note: '',
+})
+
+describe('an entry that names what this version does not have', () => {
+  it.each([
+    ['a plan of an unknown repair', opened().add(2, 'plan-made', plan(['teleport'])), 'teleport'],
+    [
+      'an unknown step',
+      opened()
+        .add(2, 'plan-made', plan(['filter']))
+        .add(3, 'step-done', done('levitate')),
+      'levitate',
+    ],
+    [
+      'an unknown state',
+      opened().add(2, 'state-asserted', { changes: { gravity: 'off' }, why: 'seen' }),
+      'gravity off',
+    ],
+    [
+      'a state that its variable does not have',
+      opened().add(2, 'state-asserted', { changes: { battery: 'elsewhere' }, why: 'seen' }),
+      'battery elsewhere',
+    ],
+    [
+      'a part judged',
+      opened().add(2, 'part-judged', { repairId: 'teleport', partWasBad: 'yes' }),
+      'teleport',
+    ],
+  ])('%s is named, and the job goes on', (_name, log, id) => {
+    const job = foldJob('job', log.add(9, 'meter-read', { lelPercent: 0, where: 'tank' }).events)
+    expect(job.notKnown.map((one) => one.id)).toEqual([id])
+    expect(job.meters).toHaveLength(1)
+    expect(stageOf(job)).not.toBe('record')
+    expect(() => unproven(job)).not.toThrow()
+  })
+  it('vapour is heard though the test that read it is not known', () => {
+    const job = foldJob(
+      'job',
+      opened().add(2, 'reading-taken', {
+        readingId: 'r',
+        testId: 'T76-moon',
+        value: { kind: 'number', entered: { value: 30, unit: '%' } },
+        scene: 'rest',
+        instrument: 'gasMeter',
+        faultPresent: 'yes',
+        source: 'vehicle',
+        phase: 'trace',
+        sure: 'yes',
+      }).events,
+    )
+    expect(job.meters[0]!.lelFraction).toBeCloseTo(0.3)
+    expect(job.readings.map(readingText)).toEqual([])
+  })
+  it('a step that two pages finished is done once', () => {
+    const log = opened()
+      .add(2, 'plan-made', plan(['filter']))
+      .add(3, 'step-done', done('repair:filter'))
+      .add(4, 'step-done', done('repair:filter'))
+    expect(foldJob('job', log.events).finishedRepairs).toEqual(['filter'])
+  })
+})

@@ -1,0 +1,67 @@
+/**
+ * Entries that name what this version does not have: a repair, a test, a step or a state of another one. Such
+ * an entry stays in the log as it is, moves nothing, and is said; it must not stop the job.
+ */
+import { OPERATIONS, REPAIRS, findTest } from '../library'
+import { STATE_VARIABLES } from '../vehicle'
+import type { JobEvent } from '../records'
+
+export interface NotKnown {
+  eventId: string
+  /** Place in the entry, and what stands there. */
+  at: string
+  id: string
+}
+
+const repairs = new Set(REPAIRS.map(({ id }) => id))
+const operations = new Set(OPERATIONS.map(({ id }) => id))
+const REPAIR_STEP = 'repair:'
+
+/** The first thing that an entry names and that this version does not have; null where it knows all of it. */
+export function notKnown(event: JobEvent): NotKnown | null {
+  for (const [at, id, isKnown] of named(event)) if (!isKnown) return { eventId: event.id, at, id }
+  return null
+}
+
+type Named = [at: string, id: string, isKnown: boolean]
+const repair = (at: string, id: string): Named => [at, id, repairs.has(id)]
+const operation = (at: string, id: string): Named => [
+  at,
+  id,
+  id.startsWith(REPAIR_STEP) ? repairs.has(id.slice(REPAIR_STEP.length)) : operations.has(id) || isCheck(id),
+]
+/** Steps of the plan that are no operation: its checks. */
+const isCheck = (id: string) => id.startsWith('check:')
+const states = (at: string, changes: Record<string, string>): Named[] =>
+  Object.entries(changes).map(([variable, value]) => [
+    `${at}.${variable}`,
+    `${variable} ${value}`,
+    Object.hasOwn(STATE_VARIABLES, variable) &&
+      (STATE_VARIABLES as Record<string, readonly string[]>)[variable]!.includes(value),
+  ])
+
+function named(event: JobEvent): Named[] {
+  switch (event.kind) {
+    case 'plan-made':
+      return [
+        ...event.body.repairIds.map((id) => repair('repairIds', id)),
+        ...states('start', event.body.start),
+      ]
+    case 'step-done':
+      return [operation('operationId', event.body.operationId), ...states('sets', event.body.sets)]
+    case 'state-asserted':
+      return [
+        ...states('changes', event.body.changes),
+        ...(event.body.figures ?? []).map(({ operationId }) => operation('figures', operationId)),
+      ]
+    case 'reading-taken':
+      return [['testId', event.body.testId, findTest(event.body.testId) !== null]]
+    case 'part-judged':
+    case 'part-known':
+      return [repair('repairId', event.body.repairId)]
+    case 'consent-noted':
+      return event.body.repairIds.map((id) => repair('repairIds', id))
+    default:
+      return []
+  }
+}
