@@ -4,6 +4,7 @@ import { useRouter, useSearchParams } from 'next/navigation'
 import { Suspense, useEffect, useState, type ReactNode } from 'react'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
+import { ShapeFrame } from '@/ui/Shape'
 import type { Stage } from '@/core/job'
 import type { StoreProblem } from '@/data/store'
 import { JobHead, PlainHead } from './Head'
@@ -13,6 +14,9 @@ import { toggleLight } from './useLight'
 import { useKeys } from './useKeys'
 import { VehicleSheet } from './VehicleSheet'
 import { STAGES, STAGE_NAMES, stageHref } from './words'
+
+/** Stages whose page gives way where the glass is low; the others scroll. */
+const LOW: readonly Stage[] = ['trace', 'work']
 
 interface Props {
   stage: Stage
@@ -49,15 +53,17 @@ function Framed({ stage, children }: Props) {
   if (load.status === 'loading') return <Loading />
   if (load.status === 'absent') return <Absent jobId={jobId} problem={load.problem} />
   return (
-    <div className="grid min-h-screen grid-rows-[64px_1fr] bg-ground">
+    <ShapeFrame className="flex min-h-dvh flex-col bg-ground wide:grid wide:grid-rows-[64px_1fr]">
       <JobHead job={load.hand.job} stage={stage} onSheet={() => setSheet(true)} />
-      <div className="relative flex max-h-[calc(100vh-64px)] min-h-[680px] flex-col">
+      <div
+        className={`relative flex flex-1 flex-col wide:max-h-[calc(100dvh-64px)] ${LOW.includes(stage) ? 'wide:min-h-[460px]' : 'wide:min-h-[680px]'}`}
+      >
         <Unkept load={load} />
         {children(load.hand)}
         <VehicleSheet hand={load.hand} open={sheet} onOpenChange={setSheet} />
         <KeysPanel open={keys} onOpenChange={setKeys} />
       </div>
-    </div>
+    </ShapeFrame>
   )
 }
 
@@ -82,10 +88,10 @@ function Unkept({ load }: { load: Extract<JobLoad, { status: 'ready' }> }) {
   if (lines.length === 0) return null
   return (
     <div
-      className="flex items-center gap-6 border-b border-rule bg-sheet px-6 py-2"
+      className="flex flex-wrap items-center gap-x-6 gap-y-2 border-b border-rule bg-sheet px-4 py-2 wide:px-6"
       data-unkept={unwritten.here > 0 ? 'unwritten' : 'other'}
     >
-      <div className="flex-1 space-y-1">
+      <div className="min-w-[260px] flex-1 space-y-1">
         {lines.map((line) => (
           <Notice key={line} kind="danger" title={line} />
         ))}

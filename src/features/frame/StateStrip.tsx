@@ -2,6 +2,8 @@
 import { useMemo } from 'react'
 import { STATE_VARIABLES, type Layout, type PartKind, type Variable, type VehicleState } from '@/core/vehicle'
 import { mustNotBe, settingInHand } from '@/core/job'
+import { Fold } from '@/ui/Fold'
+import { useShape } from '@/ui/Shape'
 import { WordChoice, WordToggle } from '@/ui/WordToggle'
 import { useClaim } from './Claim'
 import type { JobInHand } from './useJob'
@@ -40,41 +42,68 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
   // Its words stand on the strip even where they usually do not: nothing is said to be wrong that cannot be put right here.
   const rule = broken ? (Object.keys(broken.never) as Variable[]) : []
   const usual = shown(job.layout)
+  const variables = [...usual, ...rule.filter((variable) => !usual.includes(variable))]
+  const conflicts = (variable: Variable) =>
+    rule.includes(variable) || (needs[variable] !== undefined && needs[variable] !== job.state[variable])
+  const says = broken ? `${broken.reason} Put that right first.` : message
+  const toggles = variables.map((variable) => (
+    <Toggle
+      key={variable}
+      variable={variable}
+      value={job.state[variable]}
+      conflict={conflicts(variable)}
+      onAssert={(value) => claim({ [variable]: value }, 'seen')}
+    />
+  ))
+  const tank = (
+    <div className="flex items-center border-rule-2 px-3 leading-tight wide:border-l">
+      <span>
+        <span className="block text-tick text-ink-2">Tank</span>
+        <span className="text-second font-semibold">
+          {job.litres === null ? 'not dipped' : `${job.litres} L`}
+        </span>
+      </span>
+    </div>
+  )
+  const shape = useShape()
+  if (shape === 'narrow')
+    return (
+      <section aria-label="Vehicle state" id="vehicle-state" tabIndex={-1} className="px-4">
+        <Fold
+          line={
+            alarm
+              ? says
+              : variables.some(conflicts)
+                ? 'The state does not suit this'
+                : says || 'Vehicle state'
+          }
+          danger={alarm}
+        >
+          <div className="grid grid-cols-1 gap-y-3 pb-1">
+            {toggles}
+            {tank}
+          </div>
+        </Fold>
+        {panel}
+      </section>
+    )
   return (
     <section
       aria-label="Vehicle state"
       id="vehicle-state"
       tabIndex={-1}
-      className="flex h-[60px] items-stretch overflow-clip border-t border-rule"
+      className="flex flex-wrap items-stretch gap-y-1 overflow-clip border-t border-rule medium:py-1 wide:h-[60px] wide:flex-nowrap"
     >
       <div className="flex w-[104px] shrink-0 items-center pl-6 pr-2 text-tick leading-tight text-ink-2">
         Vehicle state now
       </div>
-      {[...usual, ...rule.filter((variable) => !usual.includes(variable))].map((variable) => (
-        <Toggle
-          key={variable}
-          variable={variable}
-          value={job.state[variable]}
-          conflict={
-            rule.includes(variable) ||
-            (needs[variable] !== undefined && needs[variable] !== job.state[variable])
-          }
-          onAssert={(value) => claim({ [variable]: value }, 'seen')}
-        />
-      ))}
-      <div className="flex items-center border-l border-rule-2 px-3 leading-tight">
-        <span>
-          <span className="block text-tick text-ink-2">Tank</span>
-          <span className="text-second font-semibold">
-            {job.litres === null ? 'not dipped' : `${job.litres} L`}
-          </span>
-        </span>
-      </div>
+      {toggles}
+      {tank}
       <p
         aria-live="polite"
-        className={`flex flex-1 min-w-[150px] items-center justify-end border-l border-rule-2 pl-3 pr-6 text-right text-tick leading-[19px] ${alarm ? 'font-semibold text-danger' : 'text-ink-2'}`}
+        className={`flex min-w-[150px] flex-1 items-center justify-end border-rule-2 pl-3 pr-6 text-right text-tick leading-[19px] wide:border-l ${alarm ? 'font-semibold text-danger' : 'text-ink-2'}`}
       >
-        {broken ? `${broken.reason} Put that right first.` : message}
+        {says}
       </p>
       {panel}
     </section>
@@ -108,7 +137,7 @@ function Toggle({
       value={value}
       onChange={onAssert}
       conflict={conflict}
-      className={`border-l border-rule-2 px-3 ${conflict || unknown ? 'bg-danger-wash' : ''}`}
+      className={`border-l border-rule-2 px-3 py-1 ${conflict || unknown ? 'bg-danger-wash' : ''}`}
     />
   )
 }

@@ -6,6 +6,7 @@ import { typedReading, type TypedReading } from '@/core/job'
 import { segmentOf, type Layout } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
+import { MainAct, useSize } from '@/ui/Shape'
 import { digitsOf, unitText } from '../frame/words'
 import { bandLabel } from './traceText'
 import { rulerOf } from './ruler'
@@ -76,15 +77,17 @@ export function NumberEntry({ layout, test, explanation, value, onChange, onPin 
         >
           +
         </button>
-        <Button
-          variant={value === null ? 'held' : 'act'}
-          data-act="pin"
-          disabled={value === null}
-          onClick={() => value !== null && onPin(value)}
-          className="flex-[1.2] whitespace-nowrap !px-2"
-        >
-          Pin reading
-        </Button>
+        <MainAct>
+          <Button
+            variant={value === null ? 'held' : 'act'}
+            data-act="pin"
+            disabled={value === null}
+            onClick={() => value !== null && onPin(value)}
+            className="flex-[1.2] whitespace-nowrap !px-2 narrow:min-h-[60px] narrow:w-full"
+          >
+            Pin reading
+          </Button>
+        </MainAct>
       </div>
     </>
   )
@@ -134,7 +137,9 @@ function EntryField({
   )
 }
 
+/** Before it is measured, and no narrower than this. */
 const RULER_PX = 404
+const LEAST_RULER_PX = 280
 const LEAST_BAND_PX = 84
 
 /** Bands hold words; the one the value lies in is filled. */
@@ -154,88 +159,91 @@ function Ruler({
   onPick: (value: number) => void
 }) {
   const { low, high } = explanation.scale!
-  const ruler = rulerOf(explanation.bands, RULER_PX, LEAST_BAND_PX)
+  const [ref, size] = useSize<HTMLDivElement>()
+  const width = Math.max(LEAST_RULER_PX, Math.floor(size?.width ?? RULER_PX))
+  const ruler = rulerOf(explanation.bands, width, LEAST_BAND_PX)
   const active =
     value === null ? null : explanation.bands.find((band) => value >= band.from! && value <= band.to!)
   return (
-    <svg
-      className="shrink-0"
-      width={RULER_PX}
-      height="66"
-      viewBox={`0 0 ${RULER_PX} 66`}
-      role="img"
-      aria-label={`Ruler from ${low.toFixed(digits)} to ${high.toFixed(digits)} ${unit}`}
-      onClick={(event) => {
-        const box = event.currentTarget.getBoundingClientRect()
-        onPick(ruler.value(((event.clientX - box.left) / box.width) * RULER_PX))
-      }}
-    >
-      {explanation.bands.map((band) => {
-        const from = ruler.x(band.from!)
-        const size = ruler.x(band.to!) - from
-        const filled = band === active
-        const lines = fitting(
-          [bandLabel(band), segmentOf(layout, band.shares[0]?.segment ?? '')?.name ?? ''],
-          Math.floor((size - 8) / 6.4),
-        )
-        return (
-          <g key={band.from}>
-            <rect
-              x={from + 1}
-              y="1"
-              width={Math.max(size - 2, 1)}
-              height="42"
-              fill={filled ? 'var(--accent)' : 'var(--sheet)'}
-              stroke="var(--ink-3)"
-              strokeWidth="1.5"
+    <div ref={ref} className="h-[66px] shrink-0 overflow-hidden">
+      <svg
+        width={width}
+        height="66"
+        viewBox={`0 0 ${width} 66`}
+        role="img"
+        aria-label={`Ruler from ${low.toFixed(digits)} to ${high.toFixed(digits)} ${unit}`}
+        onClick={(event) => {
+          const box = event.currentTarget.getBoundingClientRect()
+          onPick(ruler.value(((event.clientX - box.left) / box.width) * width))
+        }}
+      >
+        {explanation.bands.map((band) => {
+          const from = ruler.x(band.from!)
+          const size = ruler.x(band.to!) - from
+          const filled = band === active
+          const lines = fitting(
+            [bandLabel(band), segmentOf(layout, band.shares[0]?.segment ?? '')?.name ?? ''],
+            Math.floor((size - 8) / 6.4),
+          )
+          return (
+            <g key={band.from}>
+              <rect
+                x={from + 1}
+                y="1"
+                width={Math.max(size - 2, 1)}
+                height="42"
+                fill={filled ? 'var(--accent)' : 'var(--sheet)'}
+                stroke="var(--ink-3)"
+                strokeWidth="1.5"
+              />
+              {lines.map((line, k) => (
+                <text
+                  key={k}
+                  x={from + size / 2}
+                  y={lines.length === 1 ? 27 : 18 + 17 * k}
+                  textAnchor="middle"
+                  fontSize="17"
+                  fontFamily="var(--font-track)"
+                  fill={filled ? 'var(--on-accent)' : 'var(--ink)'}
+                >
+                  {line}
+                </text>
+              ))}
+            </g>
+          )
+        })}
+        {ruler.ticks.map((tick) => (
+          <g key={tick.at}>
+            <line
+              x1={ruler.x(tick.at)}
+              x2={ruler.x(tick.at)}
+              y1="44"
+              y2="50"
+              stroke="var(--ink-2)"
+              strokeWidth={tick.edge ? 2.5 : 1.5}
             />
-            {lines.map((line, k) => (
-              <text
-                key={k}
-                x={from + size / 2}
-                y={lines.length === 1 ? 27 : 18 + 17 * k}
-                textAnchor="middle"
-                fontSize="17"
-                fontFamily="var(--font-track)"
-                fill={filled ? 'var(--on-accent)' : 'var(--ink)'}
-              >
-                {line}
-              </text>
-            ))}
+            <text
+              x={Math.min(width - 14, Math.max(14, ruler.x(tick.at)))}
+              y="64"
+              textAnchor="middle"
+              fontSize="16"
+              fontWeight={tick.edge ? 650 : 400}
+              fill="var(--ink-2)"
+            >
+              {Number(tick.at.toFixed(digits)).toString().replace('-', '−')}
+            </text>
           </g>
-        )
-      })}
-      {ruler.ticks.map((tick) => (
-        <g key={tick.at}>
-          <line
-            x1={ruler.x(tick.at)}
-            x2={ruler.x(tick.at)}
-            y1="44"
-            y2="50"
-            stroke="var(--ink-2)"
-            strokeWidth={tick.edge ? 2.5 : 1.5}
+        ))}
+        {value !== null && value >= low && value <= high && (
+          <path
+            d={`M${ruler.x(value)} 40l9 14h-18z`}
+            fill="var(--accent)"
+            stroke="var(--sheet)"
+            strokeWidth="1.5"
           />
-          <text
-            x={Math.min(RULER_PX - 14, Math.max(14, ruler.x(tick.at)))}
-            y="64"
-            textAnchor="middle"
-            fontSize="16"
-            fontWeight={tick.edge ? 650 : 400}
-            fill="var(--ink-2)"
-          >
-            {Number(tick.at.toFixed(digits)).toString().replace('-', '−')}
-          </text>
-        </g>
-      ))}
-      {value !== null && value >= low && value <= high && (
-        <path
-          d={`M${ruler.x(value)} 40l9 14h-18z`}
-          fill="var(--accent)"
-          stroke="var(--sheet)"
-          strokeWidth="1.5"
-        />
-      )}
-    </svg>
+        )}
+      </svg>
+    </div>
   )
 }
 
@@ -280,15 +288,17 @@ export function OutcomeEntry({ explanation, value, onChange, onPin, onSkip }: Ou
           onChange={(id) => (id === 'cannot-see' ? onSkip() : onChange(id))}
         />
       </div>
-      <Button
-        variant={value === null ? 'held' : 'act'}
-        disabled={value === null}
-        data-act="pin"
-        onClick={onPin}
-        className={`shrink-0 ${many ? '' : 'min-h-[60px]'}`}
-      >
-        Pin what you saw
-      </Button>
+      <MainAct>
+        <Button
+          variant={value === null ? 'held' : 'act'}
+          disabled={value === null}
+          data-act="pin"
+          onClick={onPin}
+          className={`shrink-0 narrow:min-h-[60px] narrow:w-full ${many ? '' : 'min-h-[60px]'}`}
+        >
+          Pin what you saw
+        </Button>
+      </MainAct>
     </>
   )
 }

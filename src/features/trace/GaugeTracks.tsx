@@ -4,33 +4,44 @@ import { findTest } from '@/core/library'
 import { gaugeEnds, type Specification } from '@/core/vehicle'
 import type { JobView } from '@/core/job'
 import { toSi } from '@/core/shared'
-import { ELECTRIC_Y, FUEL_Y, gaugeGeometry, spanOf } from './trackGeometry'
+import { Drawing } from '@/ui/Page'
+import { LEAST_ROOM, gaugeGeometry, spanOf, type Room } from './trackGeometry'
 import { Axis, EntryPin, Leader, Pins, Profile, SegmentInk, StationMark, scaleOf } from './trackMarks'
 import { pinsOf, stationOf, targetOf } from './trackPins'
 import { profileSi } from './traceText'
 import type { TracksProps } from './Tracks'
 
-/** Below the finding and its act. */
-const VOLT_TOP = 240
-const VOLT_BOTTOM = 300
-const volt = scaleOf(0, 14, VOLT_TOP, VOLT_BOTTOM, [0, 4, 8, 12])
+/** The volts stand below the finding and its act. */
+const UNDER_FINDING = 34
 const LEVEL_LEFT = 500
-const LEVEL_RIGHT = 1100
-const along = (share: number) =>
-  LEVEL_LEFT + Math.min(1.04, Math.max(-0.04, share)) * (LEVEL_RIGHT - LEVEL_LEFT)
+/** Where the scale of the level lies. */
+const LEVEL_Y = 96
+const rightOfLevel = ({ width }: Room) => width - 180
 
 /** The gauge loop in place of the fuel track: its wires below, above them what the gauge shows against what is in the tank. */
-export function GaugeTracks({
+export function GaugeTracks(props: TracksProps & { specification: Specification }) {
+  return (
+    <Drawing label="Gauge loop with readings and suspects" least={LEAST_ROOM}>
+      {(room) => <DrawnLoop {...props} room={room} />}
+    </Drawing>
+  )
+}
+
+function DrawnLoop({
   ranking,
   job,
   test,
   entry,
   specification,
   onSegment,
-}: TracksProps & { specification: Specification }) {
+  room,
+}: TracksProps & { specification: Specification; room: Room }) {
   const { layout } = job
-  const geometry = gaugeGeometry(layout)
-  const { x } = geometry
+  const geometry = gaugeGeometry(layout, room)
+  const { x, y } = geometry
+  const electricY = y.track.electrical
+  const top = Math.min(y.volts.top + UNDER_FINDING, y.volts.bottom - 24)
+  const volt = scaleOf(0, 14, top, y.volts.bottom, [0, 4, 8, 12])
   const pins = pinsOf(layout, job)
   const share = new Map(ranking.segments.map((segment) => [segment.id, segment]))
   const read = new Set(
@@ -42,24 +53,18 @@ export function GaugeTracks({
   const entryStation = test && stationOf(layout, test)
   const label = { fontSize: 18, fontFamily: 'var(--font-track)', fontWeight: 700, fill: 'var(--ink)' }
   return (
-    <svg
-      width="1280"
-      height="388"
-      viewBox="0 0 1280 388"
-      className="absolute inset-0"
-      role="img"
-      aria-label="Gauge loop with readings and suspects"
-    >
+    <>
       <HatchDefs />
-      <LevelScale job={job} specification={specification} />
+      <LevelScale job={job} specification={specification} room={room} />
       <Axis scale={volt} x1={54} x2={x.batteryMinus!} unit="V" text={String} />
       <Profile values={ranking.profile} scale={volt} x={x} />
-      <Pins pins={pins} scaleOf={() => volt} top={VOLT_TOP} x={x} />
+      <Pins pins={pins} scaleOf={() => volt} y={{ ...y, volts: { top, bottom: y.volts.bottom } }} x={x} />
       {layout.segments.map((segment) => (
         <SegmentInk
           key={segment.id}
           segment={segment}
           span={spanOf(geometry, segment)}
+          y={electricY}
           share={share.get(segment.id)!}
           onOpen={() => onSegment(segment.id)}
         />
@@ -67,23 +72,25 @@ export function GaugeTracks({
       {layout.stations.map((station) => (
         <StationMark
           key={station.id}
-          station={station}
           x={x[station.id]!}
+          y={electricY}
           read={read.has(station.id)}
           next={target?.station === station.id}
         />
       ))}
-      <text x={x.batteryMinus! + 12} y={ELECTRIC_Y + 6} {...label}>
+      <text x={x.batteryMinus! + 12} y={electricY + 6} {...label}>
         minus
       </text>
-      <text x={x.battery! - 42} y={ELECTRIC_Y + 27} {...label}>
+      <text x={x.battery! - 42} y={electricY + 27} {...label}>
         Battery
       </text>
-      {target && <Leader x={target.x} y={target.y} station={target.station !== null} />}
+      {target && (
+        <Leader x={target.x} y={target.y} station={target.station !== null} room={room} dotted={false} />
+      )}
       {entry !== null && test && entryStation && (
         <EntryPin x={x[entryStation.id]!} y={volt.y(profileSi(test, entry))} text={String(entry)} />
       )}
-    </svg>
+    </>
   )
 }
 
@@ -95,7 +102,17 @@ const latest = (job: JobView, testId: string): number | null => {
 }
 
 /** One scale from empty to full: the needle above it, the tank below it. */
-function LevelScale({ job, specification }: { job: JobView; specification: Specification }) {
+function LevelScale({
+  job,
+  specification,
+  room,
+}: {
+  job: JobView
+  specification: Specification
+  room: Room
+}) {
+  const right = rightOfLevel(room)
+  const along = (share: number) => LEVEL_LEFT + Math.min(1.04, Math.max(-0.04, share)) * (right - LEVEL_LEFT)
   const capacityM3 = specification.tankCapacityM3.value
   const shown = latest(job, 'T87')
   const dipped = latest(job, 'T82') ?? (job.litres === null ? null : job.litres / 1e3)
@@ -109,34 +126,36 @@ function LevelScale({ job, specification }: { job: JobView; specification: Speci
           key={mark}
           x1={along(mark)}
           x2={along(mark)}
-          y1={FUEL_Y - 12}
-          y2={FUEL_Y + 12}
+          y1={LEVEL_Y - 12}
+          y2={LEVEL_Y + 12}
           stroke="var(--ink-2)"
           strokeWidth={mark % 0.5 === 0 ? 2 : 1}
         />
       ))}
-      <line x1={LEVEL_LEFT} x2={LEVEL_RIGHT} y1={FUEL_Y} y2={FUEL_Y} stroke="var(--ink)" strokeWidth="2" />
-      <text x={LEVEL_LEFT - 12} y={FUEL_Y - 4} textAnchor="end" {...text} fontWeight="700">
+      <line x1={LEVEL_LEFT} x2={right} y1={LEVEL_Y} y2={LEVEL_Y} stroke="var(--ink)" strokeWidth="2" />
+      <text x={LEVEL_LEFT - 12} y={LEVEL_Y - 4} textAnchor="end" {...text} fontWeight="700">
         Empty
       </text>
-      <text x={LEVEL_LEFT - 12} y={FUEL_Y + 16} textAnchor="end" {...text} fill="var(--ink-2)">
+      <text x={LEVEL_LEFT - 12} y={LEVEL_Y + 16} textAnchor="end" {...text} fill="var(--ink-2)">
         {ends ? `${ends.emptyOhm} Ω` : 'probe'}
       </text>
-      <text x={LEVEL_RIGHT + 12} y={FUEL_Y - 4} {...text} fontWeight="700">
+      <text x={right + 12} y={LEVEL_Y - 4} {...text} fontWeight="700">
         Full, {Math.round(1e3 * capacityM3)} L
       </text>
-      <text x={LEVEL_RIGHT + 12} y={FUEL_Y + 16} {...text} fill="var(--ink-2)">
+      <text x={right + 12} y={LEVEL_Y + 16} {...text} fill="var(--ink-2)">
         {ends ? `${ends.fullOhm} Ω${ends.typical ? ', typical' : ''}` : ''}
       </text>
       <Mark
         share={shown}
-        y={FUEL_Y}
+        x={along(shown ?? 0.5)}
+        y={LEVEL_Y}
         up
         words={shown === null ? 'gauge not read yet' : `gauge shows ${Math.round(100 * shown)} %`}
       />
       <Mark
         share={dipped === null ? null : dipped / capacityM3}
-        y={FUEL_Y}
+        x={along(dipped === null ? 0.5 : dipped / capacityM3)}
+        y={LEVEL_Y}
         words={
           dipped === null
             ? 'tank not dipped yet'
@@ -145,7 +164,7 @@ function LevelScale({ job, specification }: { job: JobView; specification: Speci
       />
       {apart !== null && (
         <text
-          x={0.5 * (LEVEL_LEFT + LEVEL_RIGHT)}
+          x={0.5 * (LEVEL_LEFT + right)}
           y={32}
           textAnchor="middle"
           {...text}
@@ -163,16 +182,17 @@ function LevelScale({ job, specification }: { job: JobView; specification: Speci
 
 function Mark({
   share,
+  x,
   y,
   up = false,
   words,
 }: {
   share: number | null
+  x: number
   y: number
   up?: boolean
   words: string
 }) {
-  const x = along(share ?? 0.5)
   const tip = up ? y - 40 : y + 40
   const anchor = share === null || (share > 0.25 && share < 0.75) ? 'middle' : share <= 0.25 ? 'start' : 'end'
   return (

@@ -44,7 +44,7 @@ export function NextTest(props: Props) {
       aria-label="Next test"
       data-test={test.id}
       data-stage={ranking.stage}
-      className="absolute bottom-0 left-0 grid h-[288px] w-[876px] grid-cols-[404px_minmax(0,1fr)] gap-5 border-t-[5px] border-accent bg-sheet px-6 pt-1"
+      className="flex flex-col gap-3 border-t-[5px] border-accent bg-sheet px-4 pb-3 pt-1 medium:grid medium:grid-cols-2 medium:gap-5 medium:px-6 wide:grid wide:h-full wide:grid-cols-[minmax(0,404fr)_minmax(0,428fr)] wide:gap-5 wide:px-6 wide:pb-0"
     >
       <div className="flex min-h-0 flex-col">
         <p className="flex justify-between text-second font-semibold text-accent">
@@ -313,7 +313,7 @@ interface AlternativesProps {
 /** Another test, how sure the reading is, and whether the fault showed meanwhile. */
 function Alternatives({ ranking, test, present, onPresent, sure, onSure, onChoose }: AlternativesProps) {
   return (
-    <div className="mt-auto flex items-stretch gap-2 border-t border-rule-2 py-1">
+    <div className="mt-auto flex flex-wrap items-stretch gap-2 border-t border-rule-2 py-1 wide:flex-nowrap">
       <OtherTest ranking={ranking} test={test} onChoose={onChoose} />
       <WordToggle
         label="Sure of it?"

@@ -3,61 +3,66 @@ import { HatchDefs } from '@/ui/marks'
 import { findTest } from '@/core/library'
 import { toSi } from '@/core/shared'
 import type { JobView, Reading } from '@/core/job'
-import { ELECTRIC_Y } from './trackGeometry'
+import { Drawing } from '@/ui/Page'
+import { LEAST_ROOM, heightsIn, leftOfMargin, type Room } from './trackGeometry'
 import { Leader, SegmentInk, range, scaleOf } from './trackMarks'
 import type { TracksProps } from './Tracks'
 
 const LEFT = 66
-/** Left of the panel beside, so that every place can be led to the sheet below. */
-const RIGHT = 868
-/** Below the finding and its act. */
-const METER = scaleOf(0, 0.3, 236, 304, [0, 0.1, 0.2])
+/** Height of the meter's bars over the places: below the finding and its act. */
+const METER_PX = 68
+const meterOver = (placesY: number) => scaleOf(0, 0.3, placesY - 18 - METER_PX, placesY - 18, [0, 0.1, 0.2])
 
 /** Places where fuel can escape, from the filler forwards: what the meter showed at each, what was seen wet or dry, and how suspect it is. */
-export function PlacesTrack({ ranking, job, test, onSegment }: TracksProps) {
+export function PlacesTrack(props: TracksProps) {
+  return (
+    <Drawing label="Places where fuel can escape, with readings and suspects" least={LEAST_ROOM}>
+      {(room) => <DrawnPlaces {...props} room={room} />}
+    </Drawing>
+  )
+}
+
+function DrawnPlaces({ ranking, job, test, onSegment, room }: TracksProps & { room: Room }) {
   const { segments } = job.layout
-  const width = (RIGHT - LEFT) / segments.length
+  const right = leftOfMargin(room) + 42
+  const placesY = heightsIn(room).track.places
+  const meter = meterOver(placesY)
+  const width = (right - LEFT) / segments.length
   const share = new Map(ranking.segments.map((segment) => [segment.id, segment]))
   const target = segments.findIndex((segment) => segment.id === test?.at)
   return (
-    <svg
-      width="1280"
-      height="388"
-      viewBox="0 0 1280 388"
-      className="absolute inset-0"
-      role="img"
-      aria-label="Places where fuel can escape, with readings and suspects"
-    >
+    <>
       <HatchDefs />
-      {METER.ticks.map((tick) => (
+      {meter.ticks.map((tick) => (
         <g key={tick}>
           <line
             x1={LEFT}
-            x2={RIGHT}
-            y1={METER.y(tick)}
-            y2={METER.y(tick)}
+            x2={right}
+            y1={meter.y(tick)}
+            y2={meter.y(tick)}
             stroke={tick === 0.1 || tick === 0.2 ? 'var(--danger)' : 'var(--grid)'}
             strokeWidth={tick === 0.2 ? 2 : 1}
           />
-          <text x={LEFT - 6} y={METER.y(tick) + 5} textAnchor="end" fontSize="16" fill="var(--ink-2)">
+          <text x={LEFT - 6} y={meter.y(tick) + 5} textAnchor="end" fontSize="16" fill="var(--ink-2)">
             {tick === 0 ? 'LEL' : `${Math.round(100 * tick)} %`}
           </text>
         </g>
       ))}
-      <text x={RIGHT} y={METER.y(0.1) - 5} textAnchor="end" fontSize="15" fill="var(--danger)">
+      <text x={right} y={meter.y(0.1) - 5} textAnchor="end" fontSize="15" fill="var(--danger)">
         stop, ventilate
       </text>
-      <text x={RIGHT} y={METER.y(0.2) - 5} textAnchor="end" fontSize="15" fill="var(--danger)">
+      <text x={right} y={meter.y(0.2) - 5} textAnchor="end" fontSize="15" fill="var(--danger)">
         everyone out
       </text>
       {segments.map((segment, at) => (
-        <Found key={segment.id} job={job} place={segment.id} x={LEFT + (at + 0.5) * width} />
+        <Found key={segment.id} job={job} place={segment.id} x={LEFT + (at + 0.5) * width} y={placesY} />
       ))}
       {segments.map((segment, at) => (
         <SegmentInk
           key={segment.id}
           segment={segment}
           span={{ from: LEFT + at * width, to: LEFT + (at + 1) * width }}
+          y={placesY}
           share={share.get(segment.id)!}
           onOpen={() => onSegment(segment.id)}
         />
@@ -66,15 +71,17 @@ export function PlacesTrack({ ranking, job, test, onSegment }: TracksProps) {
         <circle
           key={k}
           cx={LEFT + k * width}
-          cy={ELECTRIC_Y}
+          cy={placesY}
           r="5"
           fill="var(--ground)"
           stroke="var(--ink-2)"
           strokeWidth="1.5"
         />
       ))}
-      {target >= 0 && <Leader x={LEFT + (target + 0.5) * width} y={ELECTRIC_Y} station={false} />}
-    </svg>
+      {target >= 0 && (
+        <Leader x={LEFT + (target + 0.5) * width} y={placesY} station={false} room={room} dotted={false} />
+      )}
+    </>
   )
 }
 
@@ -82,10 +89,11 @@ const at = (job: JobView, testId: string): Reading | null =>
   job.readings.findLast((reading) => reading.testId === testId && reading.epoch === job.epoch) ?? null
 
 /** What was found at a place: the meter as a bar, the eye as a word. */
-function Found({ job, place, x }: { job: JobView; place: string; x: number }) {
-  const meter = at(job, `T76-${place}`)
+function Found({ job, place, x, y }: { job: JobView; place: string; x: number; y: number }) {
+  const scale = meterOver(y)
+  const read = at(job, `T76-${place}`)
   const seen = at(job, `T70p-${place}`) ?? at(job, `T70-${place}`)
-  const lel = meter?.value.kind === 'number' ? toSi(meter.value.entered) : null
+  const lel = read?.value.kind === 'number' ? toSi(read.value.entered) : null
   const test = seen && findTest(seen.testId)
   const outcome = seen?.value.kind === 'outcome' ? seen.value.outcome : ''
   const word =
@@ -98,15 +106,15 @@ function Found({ job, place, x }: { job: JobView; place: string; x: number }) {
         <rect
           x={x - 16}
           width="32"
-          y={METER.y(lel)}
-          height={Math.max(2, METER.y(0) - METER.y(lel))}
+          y={scale.y(lel)}
+          height={Math.max(2, scale.y(0) - scale.y(lel))}
           fill={lel >= 0.1 ? 'var(--danger)' : 'var(--ink)'}
         />
       )}
       {lel !== null && (
         <text
           x={x}
-          y={METER.y(lel) - 6}
+          y={scale.y(lel) - 6}
           textAnchor="middle"
           fontSize="18"
           fontWeight="700"
@@ -121,7 +129,7 @@ function Found({ job, place, x }: { job: JobView; place: string; x: number }) {
       {word && (
         <text
           x={x}
-          y={ELECTRIC_Y + 62}
+          y={y + 62}
           textAnchor="middle"
           fontSize="18"
           fontWeight={outcome === 'wet' ? 700 : 500}

@@ -15,12 +15,15 @@ import { curedBy, impliedBy, layoutKeyOf, settingOf } from '@/core/job'
 import { ask } from '@/workers/client'
 import type { AnswerOf } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
+import { Page } from '@/ui/Page'
+import { useShape } from '@/ui/Shape'
 import { MeterHold, meterHolds } from '../frame/MeterHold'
 import { StateStrip } from '../frame/StateStrip'
 import { everyoneOut, holdLine, useHolds } from '../frame/useHolds'
 import type { JobInHand } from '../frame/useJob'
 import { minutesText, stageHref } from '../frame/words'
 import { SurveySheet } from './SurveySheet'
+import { SurveyDown } from './SurveyDown'
 import { SurveyTrack } from './SurveyTrack'
 import { surveyFinding } from './surveyText'
 
@@ -30,6 +33,7 @@ const MOST_AT_ONCE = 3
 export function Survey({ hand }: { hand: JobInHand }) {
   const { job } = hand
   const router = useRouter()
+  const shape = useShape()
   const [chosen, setChosen] = useState<string | null>(null)
   const items = useMemo(() => surveyOf(job.layout), [job.layout])
   const findings = useMemo(
@@ -65,39 +69,49 @@ export function Survey({ hand }: { hand: JobInHand }) {
   }
   return (
     <>
-      <main className="relative h-[676px] w-[1280px] overflow-hidden" aria-label="Survey">
-        <section className="absolute left-6 top-3 z-10 w-[820px]" aria-live="polite">
-          <p className="text-second text-ink-2">
-            It stood for years: {[...standing.values()].filter((one) => one.kind === 'done').length} of{' '}
-            {[...standing.values()].filter((one) => one.kind !== 'not needed').length} seen
-          </p>
-          <h1 className="text-title">{said.title}</h1>
-          <p className="pt-1 text-second text-ink-2">{said.detail}</p>
-        </section>
-        <div className="absolute right-6 top-4 z-10 w-[356px] text-right">
-          {out ? (
-            !shown && <MeterHold hand={hand} />
+      <Page
+        label="Survey"
+        marginLine="To put right"
+        finding={
+          <section aria-live="polite" className="wide:w-[780px]">
+            <p className="text-second text-ink-2">
+              It stood for years: {[...standing.values()].filter((one) => one.kind === 'done').length} of{' '}
+              {[...standing.values()].filter((one) => one.kind !== 'not needed').length} seen
+            </p>
+            <h1 className="text-title">{said.title}</h1>
+            <p className="pt-1 text-second text-ink-2">{said.detail}</p>
+            {out ? (
+              !shown && <MeterHold hand={hand} />
+            ) : (
+              <Button variant="quiet" data-act="end-survey" className="mt-2" onClick={() => void traceIt()}>
+                Trace it as any other
+              </Button>
+            )}
+          </section>
+        }
+        drawing={
+          shape === 'wide' ? (
+            <SurveyTrack items={items} standing={standing} shownId={shownId} onChoose={setChosen} />
           ) : (
-            <Button variant="quiet" data-act="end-survey" onClick={() => void traceIt()}>
-              Trace it as any other
-            </Button>
-          )}
-        </div>
-        <SurveyTrack items={items} standing={standing} shownId={shownId} onChoose={setChosen} />
-        {shown && (
-          <SurveySheet
-            key={`${shown.id} ${findings.get(shown.id) ?? ''}`}
-            hand={hand}
-            item={shown}
-            holds={holds}
-            standing={standing.get(shown.id)!}
-            reachMinutes={reachMinutes}
-            names={new Map(items.map((item) => [item.id, item.name]))}
-            onKeep={(finding, note) => void keep(shown, finding, note)}
-          />
-        )}
-        <PutRight hand={hand} items={items} findings={findings} />
-      </main>
+            <SurveyDown items={items} standing={standing} shownId={shownId} onChoose={setChosen} />
+          )
+        }
+        act={
+          shown && (
+            <SurveySheet
+              key={`${shown.id} ${findings.get(shown.id) ?? ''}`}
+              hand={hand}
+              item={shown}
+              holds={holds}
+              standing={standing.get(shown.id)!}
+              reachMinutes={reachMinutes}
+              names={new Map(items.map((item) => [item.id, item.name]))}
+              onKeep={(finding, note) => void keep(shown, finding, note)}
+            />
+          )
+        }
+        margin={<PutRight hand={hand} items={items} findings={findings} />}
+      />
       <StateStrip
         hand={hand}
         needs={shown?.needs}
@@ -155,7 +169,7 @@ function PutRight({
   const now = order.filter((entry) => entry.waitsFor.length === 0).slice(0, MOST_AT_ONCE)
   return (
     <aside
-      className="absolute bottom-0 left-[900px] top-[396px] flex w-[356px] flex-col gap-1 overflow-y-auto"
+      className="flex flex-col gap-1 wide:absolute wide:inset-0 wide:top-[134px] wide:overflow-y-auto wide:pr-6"
       aria-label="To put right"
     >
       <h2 className="font-instrument text-second font-normal text-ink-2">

@@ -28,7 +28,7 @@ export function SurveySheet({ hand, item, holds, standing, reachMinutes, names, 
     <section
       aria-label="Next look"
       data-survey={item.id}
-      className="absolute bottom-0 left-0 grid h-[288px] w-[876px] grid-cols-[420px_minmax(0,1fr)] gap-5 border-t-[5px] border-accent bg-sheet px-6 pt-1"
+      className="flex flex-col gap-3 border-t-[5px] border-accent bg-sheet px-4 pb-3 pt-1 medium:grid medium:grid-cols-2 medium:gap-5 medium:px-6 wide:grid wide:h-full wide:grid-cols-2 wide:gap-5 wide:px-6 wide:pb-0"
     >
       <div className="flex min-h-0 flex-col">
         <p className="text-second font-semibold text-accent">

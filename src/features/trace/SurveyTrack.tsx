@@ -2,14 +2,17 @@
 import type { SurveyItem } from '@/core/library'
 import type { SurveyStanding } from '@/core/procedure'
 import { HatchDefs } from '@/ui/marks'
+import { Drawing } from '@/ui/Page'
 import { FINDING_WORDS } from '../frame/words'
+import { LEAST_ROOM, type Room } from './trackGeometry'
 
-const PATH_Y: Record<SurveyItem['track'], number> = { fuel: 186, beside: 300 }
 const LEFT = 118
-const RIGHT = 1256
+/** The lower path over the edge of the drawing, and the upper one over that. */
+const BESIDE_UP = 88
+const FUEL_UP = 114
 const WIDEST = 118
 
-interface Props {
+export interface SurveyPathProps {
   items: SurveyItem[]
   standing: Map<string, SurveyStanding>
   shownId: string | null
@@ -17,16 +20,21 @@ interface Props {
 }
 
 /** The fuel's path and what lies beside it, item by item: thin is good, hatched is doubtful or bad, dashed is held. */
-export function SurveyTrack({ items, standing, shownId, onChoose }: Props) {
+export function SurveyTrack(props: SurveyPathProps) {
   return (
-    <svg
-      width="1280"
-      height="388"
-      viewBox="0 0 1280 388"
-      className="absolute inset-0"
-      role="group"
-      aria-label="Path from tank to engine, with what was found"
-    >
+    <Drawing label="Path from tank to engine, with what was found" least={LEAST_ROOM}>
+      {(room) => <DrawnSurvey {...props} room={room} />}
+    </Drawing>
+  )
+}
+
+function DrawnSurvey({ items, standing, shownId, onChoose, room }: SurveyPathProps & { room: Room }) {
+  const pathY: Record<SurveyItem['track'], number> = {
+    fuel: room.height - BESIDE_UP - FUEL_UP,
+    beside: room.height - BESIDE_UP,
+  }
+  return (
+    <>
       <HatchDefs />
       {(['fuel', 'beside'] as const).map((track) => {
         const own = items.filter(
@@ -35,10 +43,10 @@ export function SurveyTrack({ items, standing, shownId, onChoose }: Props) {
             standing.get(item.id)!.kind !== 'not needed' &&
             (!item.halfOf || standing.get(item.id)!.kind !== 'held'),
         )
-        const width = Math.min(WIDEST, (RIGHT - LEFT) / own.length)
+        const width = Math.min(WIDEST, (room.width - 24 - LEFT) / own.length)
         return (
           <g key={track}>
-            <text x={24} y={PATH_Y[track] + 6} fontSize="18" fill="var(--ink-2)">
+            <text x={24} y={pathY[track] + 6} fontSize="18" fill="var(--ink-2)">
               {track === 'fuel' ? 'Fuel path' : 'Beside it'}
             </text>
             {own.map((item, at) => (
@@ -49,19 +57,21 @@ export function SurveyTrack({ items, standing, shownId, onChoose }: Props) {
                 from={LEFT + at * width}
                 to={LEFT + (at + 1) * width}
                 shown={item.id === shownId}
+                y={pathY[track]}
+                room={room}
                 onOpen={() => onChoose(item.id)}
               />
             ))}
           </g>
         )
       })}
-    </svg>
+    </>
   )
 }
 
-const inkOf = (standing: SurveyStanding): 'good' | 'doubtful' | 'bad' | 'cannot' | 'open' | 'held' =>
+export const inkOf = (standing: SurveyStanding): 'good' | 'doubtful' | 'bad' | 'cannot' | 'open' | 'held' =>
   standing.kind === 'done' ? standing.finding : standing.kind === 'not needed' ? 'held' : standing.kind
-const LABEL = { ...FINDING_WORDS, cannot: 'not seen', open: 'open', held: 'its turn later' }
+export const LABEL = { ...FINDING_WORDS, cannot: 'not seen', open: 'open', held: 'its turn later' }
 
 function Item({
   item,
@@ -69,6 +79,8 @@ function Item({
   from,
   to,
   shown,
+  y,
+  room,
   onOpen,
 }: {
   item: SurveyItem
@@ -76,9 +88,10 @@ function Item({
   from: number
   to: number
   shown: boolean
+  y: number
+  room: Room
   onOpen: () => void
 }) {
-  const y = PATH_Y[item.track]
   const middle = 0.5 * (from + to)
   const ink = inkOf(standing)
   const strong = ink === 'bad' || ink === 'doubtful'
@@ -98,12 +111,12 @@ function Item({
       className="cursor-pointer"
     >
       <rect x={from} y={y - 24} width={to - from} height={76} fill="transparent" />
-      {shown && middle <= 876 && (
+      {shown && middle <= room.width - Math.max(404, 0.28 * room.width + 48) && (
         <line
           x1={middle}
           x2={middle}
           y1={y + 52}
-          y2="388"
+          y2={room.height}
           stroke="var(--accent)"
           strokeWidth="4"
           strokeDasharray={item.track === 'fuel' ? '5 6' : undefined}

@@ -1,11 +1,15 @@
 'use client'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
-import { repairById, testFor } from '@/core/library'
+import { repairById, testFor, type Test } from '@/core/library'
+import type { Suspect } from '@/core/diagnosis'
+import type { Hold } from '@/core/job'
 import type { Specification } from '@/core/vehicle'
 import type { Ranking } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
+import { Page } from '@/ui/Page'
+import { useShape } from '@/ui/Shape'
 import { MeterHold } from '../frame/MeterHold'
 import { StateStrip } from '../frame/StateStrip'
 import { everyoneOut, holdLine, useHolds } from '../frame/useHolds'
@@ -13,12 +17,13 @@ import { SuspectList } from '../frame/SuspectList'
 import type { JobInHand } from '../frame/useJob'
 import { useKeys } from '../frame/useKeys'
 import { AskMaker } from './AskMaker'
-import { rankRequestOf, useRanking } from '../frame/useRanking'
+import { rankRequestOf, useRanking, type RankingView } from '../frame/useRanking'
 import { percent, stageHref } from '../frame/words'
 import { Evidence } from './Evidence'
 import { MakeItFail } from './MakeItFail'
 import { NextTest } from './NextTest'
 import { GaugeTracks } from './GaugeTracks'
+import { PathDown } from './PathDown'
 import { PlacesTrack } from './PlacesTrack'
 import { Survey } from './Survey'
 import { Tracks, type TracksProps } from './Tracks'
@@ -62,87 +67,48 @@ function TraceFault({ hand }: { hand: JobInHand }) {
   })
 
   if (!job.noted) return <NotNoted jobId={job.id} />
-  const verdict = ranking?.choice.verdict
-  const finding = findingOf(job, ranking)
-  const besides = ranking ? besidesOf(job, ranking) : ''
+  const lead = ranking?.suspects[0]
   return (
     <>
-      <main className="relative h-[676px] w-[1280px] overflow-hidden">
-        <section className="absolute left-6 top-3 z-10 w-[384px]" aria-live="polite">
-          <p className="text-second text-ink-2">
-            {job.evidence.length === 0
-              ? 'Before any reading'
-              : `Finding after ${job.evidence.length} ${job.evidence.length === 1 ? 'entry' : 'entries'}`}
-            {job.epoch > 0 ? `, round ${job.epoch + 1}` : ''}
-          </p>
-          <h1 className="text-title">{finding.title}</h1>
-          {finding.detail && <p className="pt-1 text-second text-ink-2">{finding.detail}</p>}
-          {besides && <p className="pt-1 text-second font-semibold">{besides}</p>}
-          {job.complaint.failingNow !== 'yes' && ranking && ranking.provocations.length > 0 && (
-            <Button className="mt-2" data-act="make-it-fail" onClick={() => setCalling(true)}>
-              Make it fail first
-            </Button>
-          )}
-          {verdict?.kind === 'ask' && <AskMaker hand={hand} fields={verdict.fields} />}
-          {everyoneOut(holds)
-            ? !test && <MeterHold hand={hand} />
-            : verdict?.kind === 'repair' &&
-              job.evidence.length > 0 && (
-                <Link
-                  href={`${stageHref('plan', job.id)}&repair=${verdict.repairId}`}
-                  data-act="plan"
-                  className="mt-2 inline-flex min-h-[48px] items-center bg-accent px-4 text-main font-semibold text-on-accent"
-                >
-                  Plan: {repairById(verdict.repairId).title.toLowerCase()}
-                </Link>
-              )}
-        </section>
-        {ranking ? (
-          <Traced {...tracksOf(ranking)} specification={hand.vehicle.specification} />
-        ) : (
-          <div className="p-6 pt-36">
-            <Notice kind="working" title="Solving this vehicle." />
-          </div>
-        )}
-        {ranking && test && (
-          <NextTest
-            key={`${test.id} ${job.evidence.length}`}
-            hand={hand}
-            ranking={ranking}
-            test={test}
-            busy={view.status === 'working'}
-            holds={holds}
-            onEntry={setEntry}
-            onChoose={setChosenTest}
-            onWhy={(testId) => setQuestion({ kind: 'test', testId })}
-          />
-        )}
-        <aside
-          className="absolute bottom-0 left-[900px] top-[262px] flex w-[356px] flex-col gap-2"
-          aria-label="Suspects and evidence"
-        >
-          <h2 className="font-instrument text-second font-normal text-ink-2">
-            Suspects, likeliest first{view.status === 'working' ? ' · working' : ''}
-          </h2>
-          {ranking && (
-            <SuspectList
-              suspects={ranking.suspects}
-              most={job.readings.filter((reading) => reading.epoch === job.epoch).length > 1 ? 3 : 4}
-              onOpen={(suspect) => setQuestion({ kind: 'suspect', suspect })}
+      <Page
+        label="Trace"
+        marginLine={lead ? `Suspects: ${lead.name.toLowerCase()} ${percent(lead.probability)} %` : 'Suspects'}
+        finding={
+          <Finding hand={hand} ranking={ranking} holds={holds} test={test} onCall={() => setCalling(true)} />
+        }
+        drawing={
+          ranking ? (
+            <Traced {...tracksOf(ranking)} specification={hand.vehicle.specification} />
+          ) : (
+            <div className="p-6 wide:pt-36">
+              <Notice kind="working" title="Solving this vehicle." />
+            </div>
+          )
+        }
+        act={
+          ranking &&
+          test && (
+            <NextTest
+              key={`${test.id} ${job.evidence.length}`}
+              hand={hand}
+              ranking={ranking}
+              test={test}
+              busy={view.status === 'working'}
+              holds={holds}
+              onEntry={setEntry}
+              onChoose={setChosenTest}
+              onWhy={(testId) => setQuestion({ kind: 'test', testId })}
             />
-          )}
-          {view.status === 'failed' && (
-            <Notice title="The ranking stopped.">{view.problem}. Readings are kept; reload to go on.</Notice>
-          )}
-          <Evidence
+          )
+        }
+        margin={
+          <Margin
             hand={hand}
-            surprises={[
-              ...(ranking?.surprises ?? []),
-              ...(ranking?.contradictions ?? []).flatMap((entry) => entry.readings),
-            ]}
+            view={view}
+            onSuspect={(suspect) => setQuestion({ kind: 'suspect', suspect })}
           />
-        </aside>
-      </main>
+        }
+      />
       <StateStrip
         hand={hand}
         needs={test?.needs}
@@ -172,8 +138,100 @@ function TraceFault({ hand }: { hand: JobInHand }) {
   )
 }
 
+interface FindingProps {
+  hand: JobInHand
+  ranking: Ranking | null
+  holds: Hold[]
+  test: Test | null
+  onCall: () => void
+}
+
+/** What follows from what was read, as a sentence, and what it leads to. */
+function Finding({ hand, ranking, holds, test, onCall }: FindingProps) {
+  const { job } = hand
+  const verdict = ranking?.choice.verdict
+  const finding = findingOf(job, ranking)
+  const besides = ranking ? besidesOf(job, ranking) : ''
+  return (
+    <section aria-live="polite">
+      <p className="text-second text-ink-2">
+        {job.evidence.length === 0
+          ? 'Before any reading'
+          : `Finding after ${job.evidence.length} ${job.evidence.length === 1 ? 'entry' : 'entries'}`}
+        {job.epoch > 0 ? `, round ${job.epoch + 1}` : ''}
+      </p>
+      <h1 className="text-title">{finding.title}</h1>
+      {finding.detail && <p className="pt-1 text-second text-ink-2">{finding.detail}</p>}
+      {besides && <p className="pt-1 text-second font-semibold">{besides}</p>}
+      {job.complaint.failingNow !== 'yes' && ranking && ranking.provocations.length > 0 && (
+        <Button className="mt-2" data-act="make-it-fail" onClick={onCall}>
+          Make it fail first
+        </Button>
+      )}
+      {verdict?.kind === 'ask' && <AskMaker hand={hand} fields={verdict.fields} />}
+      {everyoneOut(holds)
+        ? !test && <MeterHold hand={hand} />
+        : verdict?.kind === 'repair' &&
+          job.evidence.length > 0 && (
+            <Link
+              href={`${stageHref('plan', job.id)}&repair=${verdict.repairId}`}
+              data-act="plan"
+              className="mt-2 inline-flex min-h-[48px] items-center bg-accent px-4 text-main font-semibold text-on-accent"
+            >
+              Plan: {repairById(verdict.repairId).title.toLowerCase()}
+            </Link>
+          )}
+    </section>
+  )
+}
+
+/** Suspects and evidence. */
+function Margin({
+  hand,
+  view,
+  onSuspect,
+}: {
+  hand: JobInHand
+  view: RankingView
+  onSuspect: (suspect: Suspect) => void
+}) {
+  const { job } = hand
+  const ranking = view.last
+  return (
+    <aside
+      className="flex flex-col gap-2 medium:grid medium:grid-cols-2 medium:gap-6"
+      aria-label="Suspects and evidence"
+    >
+      <div>
+        <h2 className="font-instrument text-second font-normal text-ink-2">
+          Suspects, likeliest first{view.status === 'working' ? ' · working' : ''}
+        </h2>
+        {ranking && (
+          <SuspectList
+            suspects={ranking.suspects}
+            most={job.readings.filter((reading) => reading.epoch === job.epoch).length > 1 ? 3 : 4}
+            onOpen={onSuspect}
+          />
+        )}
+        {view.status === 'failed' && (
+          <Notice title="The ranking stopped.">{view.problem}. Readings are kept; reload to go on.</Notice>
+        )}
+      </div>
+      <Evidence
+        hand={hand}
+        surprises={[
+          ...(ranking?.surprises ?? []),
+          ...(ranking?.contradictions ?? []).flatMap((entry) => entry.readings),
+        ]}
+      />
+    </aside>
+  )
+}
+
 /** The drawing that the complaint asks for. */
 function Traced({ specification, ...props }: TracksProps & { specification: Specification }) {
+  const shape = useShape()
+  if (shape !== 'wide') return <PathDown {...props} />
   switch (props.job.layout.scope) {
     case 'engine':
       return <Tracks {...props} />

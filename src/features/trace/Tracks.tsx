@@ -20,16 +20,20 @@ import {
   type Scale,
 } from './trackMarks'
 import { pinsOf, stationOf, targetOf, type Pin } from './trackPins'
-import { ELECTRIC_Y, FUEL_Y, RETURN_Y, spanOf, trackGeometry, type TrackGeometry } from './trackGeometry'
+import { Drawing } from '@/ui/Page'
+import {
+  LEAST_ROOM,
+  spanOf,
+  trackGeometry,
+  type Heights,
+  type Room,
+  type TrackGeometry,
+} from './trackGeometry'
 
-const VOLT_TOP = 206
-const VOLT_BOTTOM = 300
-const PRESSURE_TOP = 20
-const PRESSURE_BOTTOM = 112
 /** Wires at the pump's minus are read against battery minus by themselves; they lie on no profile. */
 const OFF_PROFILE = ['pumpMinus', 'batteryMinus']
 
-function scales(profile: ProfileValue[], pins: Pin[]): { volt: Scale; pressure: Scale } {
+function scales(profile: ProfileValue[], pins: Pin[], y: Heights): { volt: Scale; pressure: Scale } {
   const on = (track: TrackId) =>
     profile.filter((value) => value.station.track === track && !OFF_PROFILE.includes(value.station.id))
   const pinned = (track: TrackId) => pins.filter((pin) => pin.track === track).map((pin) => pin.si)
@@ -52,12 +56,18 @@ function scales(profile: ProfileValue[], pins: Pin[]): { volt: Scale; pressure: 
   // Suction lies under the zero line; a few kPa of height do not open it.
   const bottom = Math.min(...fuel) < -3 ? step * Math.floor(Math.min(...fuel) / step) : 0
   return {
-    volt: scaleOf(least, 14, VOLT_TOP, VOLT_BOTTOM, range(least, 13, least < 6 ? 3 : least < 9 ? 2 : 1)),
+    volt: scaleOf(
+      least,
+      14,
+      y.volts.top,
+      y.volts.bottom,
+      range(least, 13, least < 6 ? 3 : least < 9 ? 2 : 1),
+    ),
     pressure: scaleOf(
       bottom * 1e3,
       top * 1e3,
-      PRESSURE_TOP,
-      PRESSURE_BOTTOM,
+      y.pressure.top,
+      y.pressure.bottom,
       range(bottom, top, step).map((kPa) => kPa * 1e3),
     ),
   }
@@ -70,12 +80,21 @@ export interface TracksProps {
   onSegment: (segmentId: string) => void
 }
 
-export function Tracks({ ranking, job, test, entry, onSegment }: TracksProps) {
+/** The electrical and the fuel track over each other, in whatever room there is. */
+export function Tracks(props: TracksProps) {
+  return (
+    <Drawing label="Electrical and fuel path with readings and suspects" least={LEAST_ROOM}>
+      {(room) => <DrawnTracks {...props} room={room} />}
+    </Drawing>
+  )
+}
+
+function DrawnTracks({ ranking, job, test, entry, onSegment, room }: TracksProps & { room: Room }) {
   const layout = job.layout
-  const geometry = trackGeometry(layout)
-  const { x, pump } = geometry
+  const geometry = trackGeometry(layout, room)
+  const { x, y, pump } = geometry
   const pins = pinsOf(layout, job)
-  const { volt, pressure } = scales(ranking.profile, pins)
+  const { volt, pressure } = scales(ranking.profile, pins, y)
   const read = new Set(
     job.readings
       .filter((reading) => reading.epoch === job.epoch)
@@ -91,41 +110,29 @@ export function Tracks({ ranking, job, test, entry, onSegment }: TracksProps) {
     (value) => value.station.track === 'electrical' && !OFF_PROFILE.includes(value.station.id),
   )
   return (
-    <svg
-      width="1280"
-      height="388"
-      viewBox="0 0 1280 388"
-      className="absolute inset-0"
-      role="img"
-      aria-label="Electrical and fuel path with readings and suspects"
-    >
+    <>
       <HatchDefs />
       <rect
         x={pump.left}
         y="10"
         width={pump.right - pump.left}
-        height={geometry.electricPump ? 332 : 172}
+        height={geometry.electricPump ? y.track.electrical + 10 : y.track.fuel + 40}
         fill="var(--wash)"
       />
       <Axis
         scale={pressure}
         x1={x.tank! - 4}
-        x2={1128}
+        x2={room.width - 152}
         unit="kPa"
         text={(pa) => String(Math.round(pa / 1e3)).replace('-', '−')}
       />
       {electrical.length > 1 && <Axis scale={volt} x1={54} x2={pump.left} unit="V" text={String} />}
       <Profile values={fuel} scale={pressure} x={x} />
       {electrical.length > 1 && <Profile values={electrical} scale={volt} x={x} />}
-      <Pins
-        pins={pins}
-        scaleOf={(track) => (track === 'electrical' ? volt : pressure)}
-        top={VOLT_TOP}
-        x={x}
-      />
+      <Pins pins={pins} scaleOf={(track) => (track === 'electrical' ? volt : pressure)} y={y} x={x} />
       {geometry.returnFrom && (
         <polyline
-          points={`${x[geometry.returnFrom]},${FUEL_Y} ${x[geometry.returnFrom]},${RETURN_Y}`}
+          points={`${x[geometry.returnFrom]},${y.track.fuel} ${x[geometry.returnFrom]},${y.track.return}`}
           fill="none"
           stroke="var(--ink)"
           strokeWidth="2"
@@ -136,6 +143,7 @@ export function Tracks({ ranking, job, test, entry, onSegment }: TracksProps) {
           key={segment.id}
           segment={segment}
           span={spanOf(geometry, segment)}
+          y={y.track[segment.track]}
           share={share.get(segment.id)!}
           onOpen={() => onSegment(segment.id)}
         />
@@ -143,14 +151,22 @@ export function Tracks({ ranking, job, test, entry, onSegment }: TracksProps) {
       {layout.stations.map((station) => (
         <StationMark
           key={station.id}
-          station={station}
           x={x[station.id]!}
+          y={y.track[station.track]}
           read={read.has(station.id)}
           next={target?.station === station.id}
         />
       ))}
       <EndLabels layout={layout} geometry={geometry} />
-      {target && <Leader x={target.x} y={target.y} station={target.station !== null} />}
+      {target && (
+        <Leader
+          x={target.x}
+          y={target.y}
+          station={target.station !== null}
+          room={room}
+          dotted={target.y !== y.track.electrical}
+        />
+      )}
       {entry !== null && test && entryStation && (
         <EntryPin
           x={x[entryStation.id]!}
@@ -158,34 +174,35 @@ export function Tracks({ ranking, job, test, entry, onSegment }: TracksProps) {
           text={String(entry)}
         />
       )}
-      <GaugeReading layout={layout} ranking={ranking} pins={pins} />
-    </svg>
+      <GaugeReading layout={layout} ranking={ranking} pins={pins} x={room.width - 136} />
+    </>
   )
 }
 
 function EndLabels({ layout, geometry }: { layout: Layout; geometry: TrackGeometry }) {
   const label = { fontSize: 18, fontFamily: 'var(--font-track)', fontWeight: 700, fill: 'var(--ink)' }
-  const { x, pump, returnFrom, returnRuns } = geometry
+  const { x, y, pump, returnFrom, returnRuns } = geometry
+  const { electrical: electricY, fuel: fuelY, return: returnY } = y.track
   const engine = layout.stations.find((station) => station.track === 'fuel' && station.node === 'manifold')!
   const leaves = layout.stations.find((station) => station.id === returnFrom)
   return (
     <g>
-      <text x={x.battery! - 42} y={ELECTRIC_Y + 27} {...label}>
+      <text x={x.battery! - 42} y={electricY + 27} {...label}>
         Battery
       </text>
-      <text x={x.batteryMinus!} y={ELECTRIC_Y - 14} textAnchor="middle" {...label}>
+      <text x={x.batteryMinus!} y={electricY - 14} textAnchor="middle" {...label}>
         minus
       </text>
-      <text x={x.tank! - 12} y={FUEL_Y + 6} textAnchor="end" {...label}>
+      <text x={x.tank! - 12} y={fuelY + 6} textAnchor="end" {...label}>
         Tank
       </text>
-      <text x={x[engine.id]! + 12} y={FUEL_Y + 6} {...label}>
+      <text x={x[engine.id]! + 12} y={fuelY + 6} {...label}>
         Engine
       </text>
       {leaves && (
         <text
           x={x.tankTop! + (returnRuns === 'left' ? -12 : 0)}
-          y={RETURN_Y + (returnRuns === 'left' ? 6 : -12)}
+          y={returnY + (returnRuns === 'left' ? 6 : -12)}
           textAnchor={returnRuns === 'left' ? 'end' : 'middle'}
           {...label}
         >
@@ -195,7 +212,7 @@ function EndLabels({ layout, geometry }: { layout: Layout; geometry: TrackGeomet
       {leaves && (
         <text
           x={x[leaves.id]! + (returnRuns === 'left' ? 8 : -8)}
-          y={RETURN_Y + 6}
+          y={returnY + 6}
           textAnchor={returnRuns === 'left' ? 'start' : 'end'}
           {...label}
         >
@@ -204,7 +221,7 @@ function EndLabels({ layout, geometry }: { layout: Layout; geometry: TrackGeomet
       )}
       <text
         x={0.5 * (pump.left + pump.right)}
-        y={geometry.electricPump ? VOLT_TOP + 14 : 172}
+        y={geometry.electricPump ? y.volts.top + 14 : fuelY + 40}
         textAnchor="middle"
         fontSize="17"
         fontFamily="var(--font-track)"
@@ -217,7 +234,17 @@ function EndLabels({ layout, geometry }: { layout: Layout; geometry: TrackGeomet
 }
 
 /** Beside the track: what is sound where the gauge goes, and what was read there. */
-function GaugeReading({ layout, ranking, pins }: { layout: Layout; ranking: Ranking; pins: Pin[] }) {
+function GaugeReading({
+  layout,
+  ranking,
+  pins,
+  x,
+}: {
+  layout: Layout
+  ranking: Ranking
+  pins: Pin[]
+  x: number
+}) {
   const value = ranking.profile.find(
     (candidate) => candidate.station.track === 'fuel' && candidate.station.node === layout.gaugeAt,
   )!
@@ -225,14 +252,14 @@ function GaugeReading({ layout, ranking, pins }: { layout: Layout; ranking: Rank
   const middle = (value.sound.low + value.sound.high) / 2000
   return (
     <g>
-      <text x="1144" y="34" fontSize="17" fill="var(--ink-2)">
+      <text x={x} y="34" fontSize="17" fill="var(--ink-2)">
         {value.station.name.toLowerCase()}, sound
       </text>
-      <text x="1144" y="54" fontSize="18" fontWeight="650" fill="var(--ink)">
+      <text x={x} y="54" fontSize="18" fontWeight="650" fill="var(--ink)">
         {Math.round(middle)} ± {Math.max(1, Math.round((value.sound.high - value.sound.low) / 2000))} kPa
       </text>
       <text
-        x="1144"
+        x={x}
         y="80"
         fontSize={pin ? 24 : 17}
         fontWeight={pin ? 700 : 500}

@@ -1,8 +1,8 @@
 /** What every set of tracks is drawn from: scales, profiles, pins, segments, stations. */
 import type { ProfileValue, SegmentShare } from '@/core/diagnosis'
-import type { Segment, Station, TrackId } from '@/core/vehicle'
+import type { Segment, TrackId } from '@/core/vehicle'
 import { percentText } from '../frame/words'
-import { ELECTRIC_Y, TRACK_Y } from './trackGeometry'
+import type { Heights, Room } from './trackGeometry'
 import type { Pin } from './trackPins'
 
 export interface Scale {
@@ -105,12 +105,12 @@ export function Profile({
 export function Pins({
   pins,
   scaleOf,
-  top,
+  y: heights,
   x: places,
 }: {
   pins: Pin[]
   scaleOf: (track: TrackId) => Scale
-  top: number
+  y: Heights
   x: Record<string, number>
 }) {
   return (
@@ -118,10 +118,11 @@ export function Pins({
       {pins.map((pin, at) => {
         const y = scaleOf(pin.track).y(pin.si)
         const x = places[pin.station]!
-        const below = TRACK_Y[pin.track] === ELECTRIC_Y && y < top + 22
+        const track = heights.track[pin.track]
+        const below = track === heights.track.electrical && y < heights.volts.top + 22
         return (
           <g key={at}>
-            <line x1={x} x2={x} y1={y} y2={TRACK_Y[pin.track]} stroke="var(--ink)" strokeWidth="2" />
+            <line x1={x} x2={x} y1={y} y2={track} stroke="var(--ink)" strokeWidth="2" />
             <circle cx={x} cy={y} r="6" fill="var(--ink)" />
             <circle cx={x} cy={y} r="2" fill="var(--ground)" />
             <text
@@ -147,15 +148,16 @@ export function Pins({
 export function SegmentInk({
   segment,
   span: { from, to },
+  y,
   share,
   onOpen,
 }: {
   segment: Segment
   span: { from: number; to: number }
+  y: number
   share: SegmentShare
   onOpen: () => void
 }) {
-  const y = TRACK_Y[segment.track]
   const middle = 0.5 * (from + to)
   const strong = share.ink === 'suspect' || share.ink === 'first'
   const height = share.ink === 'first' ? 22 : 14
@@ -221,18 +223,7 @@ export function SegmentInk({
   )
 }
 
-export function StationMark({
-  station,
-  x,
-  read,
-  next,
-}: {
-  station: Station
-  x: number
-  read: boolean
-  next: boolean
-}) {
-  const y = TRACK_Y[station.track]
+export function StationMark({ x, y, read, next }: { x: number; y: number; read: boolean; next: boolean }) {
   if (next)
     return (
       <g>
@@ -247,16 +238,29 @@ export function StationMark({
   )
 }
 
-export const Leader = ({ x, y, station }: { x: number; y: number; station: boolean }) =>
-  x <= 876 ? (
+/** Leads from where the next test is to the sheet below; what lies over the margin is not led to. */
+export const Leader = ({
+  x,
+  y,
+  station,
+  room,
+  dotted,
+}: {
+  x: number
+  y: number
+  station: boolean
+  room: Room
+  dotted: boolean
+}) =>
+  x <= room.width - Math.max(404, 0.28 * room.width + 48) ? (
     <line
       x1={x}
       x2={x}
       y1={y + (station ? 12 : 50)}
-      y2="388"
+      y2={room.height}
       stroke="var(--accent)"
       strokeWidth="4"
-      strokeDasharray={y === ELECTRIC_Y ? undefined : '5 6'}
+      strokeDasharray={dotted ? '5 6' : undefined}
     />
   ) : null
 

@@ -4,7 +4,7 @@ import { findTest, type Test } from '@/core/library'
 import type { JobView, Reading } from '@/core/job'
 import type { Layout, Station, TrackId } from '@/core/vehicle'
 import { entryText, profileSi } from './traceText'
-import { TRACK_Y, spanOf, type TrackGeometry } from './trackGeometry'
+import { spanOf, type TrackGeometry } from './trackGeometry'
 
 export interface Pin {
   station: string
@@ -48,13 +48,13 @@ export function stationOf(layout: Layout, test: Test): Station | null {
 /** Where the leader of the next test begins: a station, or the middle of a segment. */
 export function targetOf(
   layout: Layout,
-  geometry: Pick<TrackGeometry, 'x'>,
+  geometry: Pick<TrackGeometry, 'x' | 'y'>,
   test: Test,
 ): { x: number; y: number; station: string | null } | null {
   const station = layout.stations.find((candidate) => candidate.id === test.at)
-  if (station) return { x: geometry.x[station.id]!, y: TRACK_Y[station.track], station: station.id }
+  if (station) return { x: geometry.x[station.id]!, y: geometry.y.track[station.track], station: station.id }
   const segment = layout.segments.find((candidate) => candidate.id === test.at)
   if (!segment) return null
   const { from, to } = spanOf(geometry, segment)
-  return { x: 0.5 * (from + to), y: TRACK_Y[segment.track], station: null }
+  return { x: 0.5 * (from + to), y: geometry.y.track[segment.track], station: null }
 }

@@ -1,9 +1,11 @@
 import { HatchDefs } from '@/ui/marks'
+import { useShape } from '@/ui/Shape'
 import type { Plan } from '@/core/procedure'
 import { minutesText } from '../frame/words'
 
 /** The V in small, at the left: where one stands, and what is still to come. */
 export function Ladder({ plan, at }: { plan: Plan; at: number }) {
+  const shape = useShape()
   // A plan that is the way back alone has nothing at the bottom.
   const bottom = Math.max(
     0,
@@ -30,71 +32,73 @@ export function Ladder({ plan, at }: { plan: Plan; at: number }) {
   const toBottom = plan.steps.slice(at, bottom).reduce((sum, step) => sum + step.minutes, 0)
   const toEnd = plan.steps.slice(at).reduce((sum, step) => sum + step.minutes, 0)
   return (
-    <aside aria-label="Where you are">
-      <svg width="150" height="380" viewBox="0 0 150 380" aria-hidden="true">
-        <HatchDefs />
-        <polyline points={`18,12 58,${y(depth)}`} stroke="var(--ink-3)" strokeWidth="1.5" fill="none" />
-        <polyline points={`92,${y(depth)} 132,12`} stroke="var(--ink-3)" strokeWidth="1.5" fill="none" />
-        {plan.gates.map((gate) => {
-          const spot = place.get(gate.firstStep)
-          return (
-            spot && (
-              <rect
-                key={gate.gate.id}
-                x="26"
-                y={spot.y - 330 / depth / 2 - 3}
-                width="98"
-                height="6"
-                fill="url(#hatch-danger)"
-                stroke="var(--danger)"
-              />
+    <aside aria-label="Where you are" className="overflow-hidden">
+      {shape === 'wide' && (
+        <svg width="150" height="380" viewBox="0 0 150 380" aria-hidden="true">
+          <HatchDefs />
+          <polyline points={`18,12 58,${y(depth)}`} stroke="var(--ink-3)" strokeWidth="1.5" fill="none" />
+          <polyline points={`92,${y(depth)} 132,12`} stroke="var(--ink-3)" strokeWidth="1.5" fill="none" />
+          {plan.gates.map((gate) => {
+            const spot = place.get(gate.firstStep)
+            return (
+              spot && (
+                <rect
+                  key={gate.gate.id}
+                  x="26"
+                  y={spot.y - 330 / depth / 2 - 3}
+                  width="98"
+                  height="6"
+                  fill="url(#hatch-danger)"
+                  stroke="var(--danger)"
+                />
+              )
             )
-          )
-        })}
-        {plan.steps.map((step) => {
-          const spot = place.get(step.index)
-          if (!spot) return null
-          return step.index === at ? (
-            <g key={step.index}>
+          })}
+          {plan.steps.map((step) => {
+            const spot = place.get(step.index)
+            if (!spot) return null
+            return step.index === at ? (
+              <g key={step.index}>
+                <circle
+                  cx={spot.x}
+                  cy={spot.y}
+                  r="15"
+                  fill="var(--sheet)"
+                  stroke="var(--accent)"
+                  strokeWidth="4"
+                />
+                <text
+                  x={spot.x}
+                  y={spot.y + 6}
+                  textAnchor="middle"
+                  fontSize="17"
+                  fontWeight="700"
+                  fill="var(--accent)"
+                >
+                  {step.index + 1}
+                </text>
+              </g>
+            ) : (
               <circle
+                key={step.index}
                 cx={spot.x}
                 cy={spot.y}
-                r="15"
-                fill="var(--sheet)"
-                stroke="var(--accent)"
-                strokeWidth="4"
+                r={step.index < at ? 6 : 5}
+                fill={step.index < at ? 'var(--ink)' : 'var(--ground)'}
+                stroke="var(--ink)"
+                strokeWidth="1.5"
               />
-              <text
-                x={spot.x}
-                y={spot.y + 6}
-                textAnchor="middle"
-                fontSize="17"
-                fontWeight="700"
-                fill="var(--accent)"
-              >
-                {step.index + 1}
-              </text>
-            </g>
-          ) : (
-            <circle
-              key={step.index}
-              cx={spot.x}
-              cy={spot.y}
-              r={step.index < at ? 6 : 5}
-              fill={step.index < at ? 'var(--ink)' : 'var(--ground)'}
-              stroke="var(--ink)"
-              strokeWidth="1.5"
-            />
-          )
-        })}
-        <rect
-          x="50"
-          y={y(depth)}
-          width="50"
-          height="14"
-          fill={at >= bottom && at <= last ? 'var(--accent)' : 'var(--ink)'}
-        />
-      </svg>
+            )
+          })}
+          <rect
+            x="50"
+            y={y(depth)}
+            width="50"
+            height="14"
+            fill={at >= bottom && at <= last ? 'var(--accent)' : 'var(--ink)'}
+          />
+        </svg>
+      )}
       <p className="text-second leading-tight">
         {toBottom > 0 && (
           <span className="block">

@@ -5,6 +5,7 @@ import { LEAVE_LEL, STOP_LEL, readGate, type Hold } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
+import { MainAct } from '@/ui/Shape'
 import { HoldLines, holdWords } from '../frame/HoldLines'
 import type { JobInHand } from '../frame/useJob'
 import { setShort, useShort } from '../frame/useShort'
@@ -114,7 +115,7 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
         <Parts step={step} open={open} ticked={ticked} onTick={tick} />
       )}
       <HoldLines holds={holds} />
-      <div className="flex items-end gap-4 py-2">
+      <div className="flex flex-wrap items-end gap-4 py-2 wide:flex-nowrap">
         {gate && (
           <NumberLine
             label={`${gate.what}, under ${gate.below} ${unitOf(gate)}`}
@@ -172,28 +173,30 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
           </Button>
         )}
       </div>
-      <div className="flex gap-2 pt-1">
+      <div className="flex flex-wrap gap-2 pt-1 wide:flex-nowrap">
         <Button tall disabled={!previous} variant={previous ? 'quiet' : 'held'} onClick={back}>
           {previous ? `Back to ${step.index}` : 'First step'}
         </Button>
         <Button tall variant="quiet" onClick={onWrong}>
           Something is wrong
         </Button>
-        <button
-          type="button"
-          data-act="step-done"
-          disabled={!ready}
-          onClick={finish}
-          className={`min-h-[72px] flex-1 text-step font-semibold ${ready ? 'bg-accent text-on-accent' : 'border-2 border-dashed border-accent bg-wash text-accent'}`}
-        >
-          {holds[0]
-            ? `Held: ${holdWords(holds[0], now)}`
-            : ready
-              ? step.index + 1 === plan.steps.length
-                ? 'Done, last step'
-                : `Done, to step ${step.index + 2}`
-              : `${remains.join(', ')}, then step ${step.index + 2}`}
-        </button>
+        <MainAct>
+          <button
+            type="button"
+            data-act="step-done"
+            disabled={!ready}
+            onClick={finish}
+            className={`min-h-[72px] flex-1 text-step font-semibold narrow:w-full ${ready ? 'bg-accent text-on-accent' : 'border-2 border-dashed border-accent bg-wash text-accent'}`}
+          >
+            {holds[0]
+              ? `Held: ${holdWords(holds[0], now)}`
+              : ready
+                ? step.index + 1 === plan.steps.length
+                  ? 'Done, last step'
+                  : `Done, to step ${step.index + 2}`
+                : `${remains.join(', ')}, then step ${step.index + 2}`}
+          </button>
+        </MainAct>
       </div>
     </div>
   )
@@ -251,7 +254,7 @@ function StepHead({
           </button>
         )}
       </div>
-      <h1 className="text-work">{step.title}</h1>
+      <h1 className="text-work narrow:text-title">{step.title}</h1>
       {left && (
         <p className="my-1 bg-wash px-3 py-2 text-main">
           <span className="font-semibold">{left}</span> {next ? `Next: ${next}.` : ''}
@@ -334,7 +337,7 @@ function NumberLine({
   onChange: (value: string) => void
 }) {
   return (
-    <label className="shrink-0 text-second text-ink-2">
+    <label className="text-second text-ink-2 wide:shrink-0">
       {label}
       <span className="mt-2 flex items-center gap-2 text-main text-ink">
         <input

@@ -4,7 +4,9 @@ import { insideOf } from '@/core/library'
 import { layoutKeyOf, trayOf, type HazardsDue } from '@/core/job'
 import { opensAt } from '@/core/procedure'
 import { layoutOf } from '@/core/vehicle'
+import { Fold } from '@/ui/Fold'
 import { Notice } from '@/ui/Notice'
+import { useShape } from '@/ui/Shape'
 import { ReadySheet, useReady } from '../frame/ReadySheet'
 import { StateStrip } from '../frame/StateStrip'
 import { conflictsOf } from '../frame/useHolds'
@@ -36,6 +38,7 @@ export function Work({ hand }: { hand: JobInHand }) {
   const ready = useReady(hand, view.plan)
   const waiting = useMemo(() => job.waits.filter((wait) => !wait.ended), [job.waits])
   const [wrong, setWrong] = useState(false)
+  const shape = useShape()
   const { work } = job
   if (!work) return <NoPlan jobId={job.id} />
   if (!standing)
@@ -66,9 +69,9 @@ export function Work({ hand }: { hand: JobInHand }) {
   return (
     <>
       <HazardBand step={step} gates={standing.gates} state={job.state} />
-      <main className="grid flex-1 grid-cols-[150px_700px_1fr] gap-6 px-6 pt-3">
-        <Ladder plan={plan} at={step?.index ?? plan.steps.length} />
-        <section aria-label="Step" className="min-h-0">
+      <main className="flex flex-col gap-4 px-4 pt-3 medium:px-6 wide:grid wide:min-h-0 wide:flex-1 wide:grid-cols-[150px_minmax(0,700fr)_minmax(0,334fr)] wide:gap-6 wide:px-6">
+        {shape === 'wide' && <Ladder plan={plan} at={step?.index ?? plan.steps.length} />}
+        <section aria-label="Step" className="min-h-0 wide:overflow-y-auto">
           <Sheet
             hand={hand}
             now={now ?? 0}
@@ -79,7 +82,14 @@ export function Work({ hand }: { hand: JobInHand }) {
             onWrong={() => setWrong(true)}
           />
         </section>
-        <RightColumn hand={hand} plan={plan} step={step} now={now} />
+        {shape === 'narrow' ? (
+          <Fold line="For this step: parts, tools, photos, hand over">
+            <RightColumn hand={hand} plan={plan} step={step} now={now} />
+          </Fold>
+        ) : (
+          <RightColumn hand={hand} plan={plan} step={step} now={now} />
+        )}
+        {shape !== 'wide' && <Ladder plan={plan} at={step?.index ?? plan.steps.length} />}
       </main>
       <Tray
         pieces={pieces}

@@ -1,0 +1,72 @@
+'use client'
+import { createContext, useContext, useLayoutEffect, useRef, useState, type ReactNode } from 'react'
+import { createPortal } from 'react-dom'
+
+/** By the room that the page has, never by the device: a phone, a portrait tablet, a bench's screen. */
+export type Shape = 'narrow' | 'medium' | 'wide'
+const MEDIUM_FROM = 720
+const WIDE_FROM = 1264
+export const shapeOf = (widthPx: number): Shape =>
+  widthPx < MEDIUM_FROM ? 'narrow' : widthPx < WIDE_FROM ? 'medium' : 'wide'
+
+const ShapeContext = createContext<Shape>('wide')
+export const useShape = (): Shape => useContext(ShapeContext)
+
+const SlotContext = createContext<HTMLElement | null>(null)
+
+export interface Size {
+  width: number
+  height: number
+}
+
+/** Width and height of an element as they change, px; null before it is measured. */
+export function useSize<E extends Element>(): [React.RefObject<E | null>, Size | null] {
+  const ref = useRef<E>(null)
+  const [size, setSize] = useState<Size | null>(null)
+  useLayoutEffect(() => {
+    const element = ref.current
+    if (!element) return
+    const measure = () => {
+      const { width, height } = element.getBoundingClientRect()
+      setSize((before) =>
+        before && before.width === width && before.height === height ? before : { width, height },
+      )
+    }
+    measure()
+    const observer = new ResizeObserver(measure)
+    observer.observe(element)
+    return () => observer.disconnect()
+  }, [])
+  return [ref, size]
+}
+
+/**
+ * Tells what lies in it which shape the page has, and keeps the page's main act at the lower edge of the
+ * glass where it is narrow: under the thumb, over whatever is scrolled.
+ */
+export function ShapeFrame({ children, className = '' }: { children: ReactNode; className?: string }) {
+  const [ref, size] = useSize<HTMLDivElement>()
+  const [slot, setSlot] = useState<HTMLElement | null>(null)
+  const shape = size ? shapeOf(size.width) : 'wide'
+  return (
+    <ShapeContext.Provider value={shape}>
+      <SlotContext.Provider value={shape === 'narrow' ? slot : null}>
+        <div ref={ref} data-shape={shape} className={className}>
+          {children}
+          {shape === 'narrow' && (
+            <div
+              ref={setSlot}
+              className="no-print sticky bottom-0 z-30 border-t-[3px] border-accent bg-sheet px-4 py-2 empty:hidden"
+            />
+          )}
+        </div>
+      </SlotContext.Provider>
+    </ShapeContext.Provider>
+  )
+}
+
+/** The one act that a page is there for. Where the page is narrow it stays at the lower edge of the glass. */
+export function MainAct({ children }: { children: ReactNode }) {
+  const slot = useContext(SlotContext)
+  return slot ? createPortal(children, slot) : children
+}
