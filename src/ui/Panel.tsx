@@ -1,7 +1,7 @@
 'use client'
 import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
-import { useShape } from './Shape'
+import { InSheet, useShape } from './Shape'
 
 interface Props {
   open: boolean
@@ -29,7 +29,7 @@ export function Panel({ open, onOpenChange, title, children }: Props) {
               Close
             </Dialog.Close>
           </div>
-          {children}
+          <InSheet>{children}</InSheet>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
@@ -56,7 +56,7 @@ export function WholeScreen({
           className="fixed inset-0 z-50 flex flex-col bg-ground px-6 pt-3"
         >
           <Dialog.Title className="sr-only">{title}</Dialog.Title>
-          {open && children}
+          <InSheet>{open && children}</InSheet>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

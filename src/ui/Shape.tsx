@@ -65,6 +65,11 @@ export function ShapeFrame({ children, className = '' }: { children: ReactNode; 
   )
 }
 
+/** A sheet over the page keeps its own acts: none of them goes to the page's edge. */
+export const InSheet = ({ children }: { children: ReactNode }) => (
+  <SlotContext.Provider value={null}>{children}</SlotContext.Provider>
+)
+
 /** The one act that a page is there for. Where the page is narrow it stays at the lower edge of the glass. */
 export function MainAct({ children }: { children: ReactNode }) {
   const slot = useContext(SlotContext)

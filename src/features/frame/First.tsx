@@ -4,6 +4,7 @@ import { differing, openGates, type Hold } from '@/core/job'
 import type { ShownWay } from '@/core/procedure'
 import type { VehicleState } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
+import { MainAct } from '@/ui/Shape'
 import { useClaim } from './Claim'
 import { GateList } from './GateList'
 import { MeterHold } from './MeterHold'
@@ -87,9 +88,16 @@ function Hazards({ hand, reason }: { hand: JobInHand; reason: string }) {
     <Sheet
       title="Look at the hazards again"
       act={
-        <Button variant="act" className="flex-1" data-act="hazards-seen" onClick={seen}>
-          Seen, all of it holds
-        </Button>
+        <MainAct>
+          <Button
+            variant="act"
+            className="flex-1 narrow:min-h-[60px] narrow:w-full"
+            data-act="hazards-seen"
+            onClick={seen}
+          >
+            Seen, all of it holds
+          </Button>
+        </MainAct>
       }
     >
       <p>{reason}</p>
@@ -119,9 +127,11 @@ function Way({ hand, holds, needs, way, beside, onDone }: Props) {
       {...(way && { aside: minutesText(minutes) })}
       act={
         <>
-          <Button data-act="way-done" className="flex-1" onClick={done}>
-            {steps.length > 1 ? 'All of that is done' : 'That is done'}
-          </Button>
+          <MainAct>
+            <Button data-act="way-done" className="flex-1 narrow:min-h-[60px] narrow:w-full" onClick={done}>
+              {steps.length > 1 ? 'All of that is done' : 'That is done'}
+            </Button>
+          </MainAct>
           {beside}
         </>
       }

@@ -56,7 +56,11 @@ export function Rows({
   return (
     <section
       aria-label={label}
-      className={shape === 'medium' && groups.length > 1 ? 'grid grid-cols-2 gap-x-8 gap-y-3' : 'space-y-3'}
+      className={
+        shape === 'medium' && groups.length > 1
+          ? 'gap-x-8 [column-count:2] [&>section]:mb-3 [&>section]:break-inside-avoid'
+          : 'space-y-3'
+      }
     >
       <svg width="0" height="0" className="absolute" aria-hidden="true">
         <HatchDefs />
@@ -110,14 +114,9 @@ function Segment({ row, onOpen }: { row: PathRow; onOpen: () => void }) {
               stroke="var(--ink)"
             />
           ) : (
-            <line
-              x1="0"
-              x2="100%"
-              y1="5"
-              y2="5"
-              stroke="var(--ink-2)"
-              strokeWidth={row.ink === 'cleared' ? 1 : 3}
-            />
+            row.ink === 'open' && (
+              <rect x="0" y="3" width={`${Math.max(2, 98 * row.share)}%`} height="4" fill="var(--ink-2)" />
+            )
           )}
         </svg>
       </span>

@@ -174,7 +174,13 @@ function DrawnTracks({ ranking, job, test, entry, onSegment, room }: TracksProps
           text={String(entry)}
         />
       )}
-      <GaugeReading layout={layout} ranking={ranking} pins={pins} x={room.width - 136} />
+      <GaugeReading
+        layout={layout}
+        ranking={ranking}
+        pins={pins}
+        x={room.width - 136}
+        low={y.track.fuel < 110}
+      />
     </>
   )
 }
@@ -239,11 +245,14 @@ function GaugeReading({
   ranking,
   pins,
   x,
+  low,
 }: {
   layout: Layout
   ranking: Ranking
   pins: Pin[]
   x: number
+  /** Room for two lines over the engine's name, not for three. */
+  low: boolean
 }) {
   const value = ranking.profile.find(
     (candidate) => candidate.station.track === 'fuel' && candidate.station.node === layout.gaugeAt,
@@ -255,18 +264,20 @@ function GaugeReading({
       <text x={x} y="34" fontSize="17" fill="var(--ink-2)">
         {value.station.name.toLowerCase()}, sound
       </text>
-      <text x={x} y="54" fontSize="18" fontWeight="650" fill="var(--ink)">
+      <text x={x} y={low ? 53 : 54} fontSize="18" fontWeight="650" fill="var(--ink)">
         {Math.round(middle)} ± {Math.max(1, Math.round((value.sound.high - value.sound.low) / 2000))} kPa
       </text>
-      <text
-        x={x}
-        y="80"
-        fontSize={pin ? 24 : 17}
-        fontWeight={pin ? 700 : 500}
-        fill={pin ? 'var(--ink)' : 'var(--ink-2)'}
-      >
-        {pin ? pin.text : 'not read yet'}
-      </text>
+      {!low && (
+        <text
+          x={x}
+          y="80"
+          fontSize={pin ? 24 : 17}
+          fontWeight={pin ? 700 : 500}
+          fill={pin ? 'var(--ink)' : 'var(--ink-2)'}
+        >
+          {pin ? pin.text : 'not read yet'}
+        </text>
+      )}
     </g>
   )
 }

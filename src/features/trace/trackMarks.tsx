@@ -28,6 +28,17 @@ export function roundStep(rough: number): number {
   return [1, 2, 5, 10].map((factor) => factor * power).find((candidate) => candidate >= rough)!
 }
 
+/** Two figures need so much between them, px. */
+const FIGURES_APART = 17
+
+/** Ticks with room for their figures: from the top, which carries the unit, to the lowest. */
+function apart({ ticks, y }: Scale): number[] {
+  const kept: number[] = []
+  for (const tick of [...ticks].reverse())
+    if (kept.every((other) => Math.abs(y(other) - y(tick)) >= FIGURES_APART)) kept.push(tick)
+  return kept.reverse()
+}
+
 export function Axis({
   scale,
   x1,
@@ -43,7 +54,7 @@ export function Axis({
 }) {
   return (
     <g>
-      {scale.ticks.map((tick) => (
+      {apart(scale).map((tick) => (
         <g key={tick}>
           <line x1={x1} x2={x2} y1={scale.y(tick)} y2={scale.y(tick)} stroke="var(--grid)" />
           <text x={x1 - 6} y={scale.y(tick) + 5} textAnchor="end" fontSize="16" fill="var(--ink-2)">

@@ -33,7 +33,7 @@ export function RightColumn({
     onOpenChange: (next: boolean) => setOpen(next ? id : null),
   })
   return (
-    <div className="flex min-h-0 flex-col justify-between gap-3">
+    <div className="flex min-h-0 flex-col justify-between gap-3 wide:overflow-y-auto">
       <Beside step={step} lay={lay} />
       <div className="space-y-2">
         <Photos hand={hand} operationId={step?.operationId ?? null} twinId={lay?.operationId ?? null} />

@@ -97,7 +97,7 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
   const back = () => previous && void hand.undo(previous.eventId, `back to step ${step.index}`)
   useKeys({ ' ': () => open >= 0 && tick(open), b: () => back(), w: onWrong })
   return (
-    <div data-step={step.operationId}>
+    <div data-step={step.operationId} className="flex flex-col wide:h-full">
       <StepHead
         step={step}
         count={plan.steps.length}
@@ -109,71 +109,73 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
         next={toTick > 0 && toTick < step.steps.length ? step.steps[open]!.toLowerCase() : null}
         short={short}
       />
-      {short && toTick > 0 && step.steps.length > 1 ? (
-        <AllParts step={step} left={toTick} onAll={tickAll} />
-      ) : (
-        <Parts step={step} open={open} ticked={ticked} onTick={tick} />
-      )}
-      <HoldLines holds={holds} />
-      <div className="flex flex-wrap items-end gap-4 py-2 wide:flex-nowrap">
-        {gate && (
-          <NumberLine
-            label={`${gate.what}, under ${gate.below} ${unitOf(gate)}`}
-            unit={unitOf(gate)}
-            value={measured}
-            onChange={setMeasured}
-          />
+      <div className="wide:min-h-0 wide:flex-1 wide:overflow-y-auto">
+        {short && toTick > 0 && step.steps.length > 1 ? (
+          <AllParts step={step} left={toTick} onAll={tickAll} />
+        ) : (
+          <Parts step={step} open={open} ticked={ticked} onTick={tick} />
         )}
-        {gate && entry?.kind === 'not possible' && (
-          <Notice title={`It shows ${entry.range}.`}>Enter what it shows.</Notice>
-        )}
-        {gate && value !== null && !gateMet && (
-          <Notice kind="danger" title={`${value} ${unitOf(gate)} is too much.`}>
-            {tooMuch(gate, value)}
-          </Notice>
-        )}
-        {gate?.unit === '%' && value !== null && value >= 0 && !gateMet && (
-          <Button
-            className="shrink-0 whitespace-nowrap"
-            data-act="note-meter"
-            onClick={() => void hand.add(meterRead(value))}
-          >
-            Note {value} % LEL
-          </Button>
-        )}
-        {operation.torque && !byFeel && (
-          <NumberLine
-            label={`${operation.torque.what}, ${operation.torque.lowNm} to ${operation.torque.highNm} N·m typical; the maker’s figure governs`}
-            unit="N·m"
-            value={torque}
-            onChange={setTorque}
-          />
-        )}
-        {operation.torque &&
-          number(torque) !== null &&
-          (number(torque)! < operation.torque.lowNm || number(torque)! > operation.torque.highNm) && (
-            <Notice title="Outside the typical range.">Kept as you say. Check the maker’s figure.</Notice>
+        <HoldLines holds={holds} />
+        <div className="flex flex-wrap items-end gap-4 py-2 wide:flex-nowrap">
+          {gate && (
+            <NumberLine
+              label={`${gate.what}, under ${gate.below} ${unitOf(gate)}`}
+              unit={unitOf(gate)}
+              value={measured}
+              onChange={setMeasured}
+            />
           )}
-        {operation.wait && (
-          <NumberLine
-            label={`${operation.wait.label}: ${minutesText(operation.wait.minutes)} typical, its sheet governs`}
-            unit="h"
-            placeholder={String(Math.round(operation.wait.minutes / 6) / 10)}
-            value={waitHours}
-            onChange={setWaitHours}
-          />
-        )}
-        {operation.torque && (
-          <Button
-            variant={byFeel ? 'plain' : 'quiet'}
-            aria-pressed={byFeel}
-            onClick={() => setByFeel(!byFeel)}
-          >
-            {byFeel ? 'By feel, recorded so' : 'No wrench: by feel'}
-          </Button>
-        )}
+          {gate && entry?.kind === 'not possible' && (
+            <Notice title={`It shows ${entry.range}.`}>Enter what it shows.</Notice>
+          )}
+          {gate && value !== null && !gateMet && (
+            <Notice kind="danger" title={`${value} ${unitOf(gate)} is too much.`}>
+              {tooMuch(gate, value)}
+            </Notice>
+          )}
+          {gate?.unit === '%' && value !== null && value >= 0 && !gateMet && (
+            <Button
+              className="shrink-0 whitespace-nowrap"
+              data-act="note-meter"
+              onClick={() => void hand.add(meterRead(value))}
+            >
+              Note {value} % LEL
+            </Button>
+          )}
+          {operation.torque && !byFeel && (
+            <NumberLine
+              label={`${operation.torque.what}, ${operation.torque.lowNm} to ${operation.torque.highNm} N·m typical; the maker’s figure governs`}
+              unit="N·m"
+              value={torque}
+              onChange={setTorque}
+            />
+          )}
+          {operation.torque &&
+            number(torque) !== null &&
+            (number(torque)! < operation.torque.lowNm || number(torque)! > operation.torque.highNm) && (
+              <Notice title="Outside the typical range.">Kept as you say. Check the maker’s figure.</Notice>
+            )}
+          {operation.wait && (
+            <NumberLine
+              label={`${operation.wait.label}: ${minutesText(operation.wait.minutes)} typical, its sheet governs`}
+              unit="h"
+              placeholder={String(Math.round(operation.wait.minutes / 6) / 10)}
+              value={waitHours}
+              onChange={setWaitHours}
+            />
+          )}
+          {operation.torque && (
+            <Button
+              variant={byFeel ? 'plain' : 'quiet'}
+              aria-pressed={byFeel}
+              onClick={() => setByFeel(!byFeel)}
+            >
+              {byFeel ? 'By feel, recorded so' : 'No wrench: by feel'}
+            </Button>
+          )}
+        </div>
       </div>
-      <div className="flex flex-wrap gap-2 pt-1 wide:flex-nowrap">
+      <div className="flex flex-wrap gap-2 pt-1 wide:flex-nowrap wide:pb-2">
         <Button tall disabled={!previous} variant={previous ? 'quiet' : 'held'} onClick={back}>
           {previous ? `Back to ${step.index}` : 'First step'}
         </Button>

@@ -71,7 +71,7 @@ export function Work({ hand }: { hand: JobInHand }) {
       <HazardBand step={step} gates={standing.gates} state={job.state} />
       <main className="flex flex-col gap-4 px-4 pt-3 medium:px-6 wide:grid wide:min-h-0 wide:flex-1 wide:grid-cols-[150px_minmax(0,700fr)_minmax(0,334fr)] wide:gap-6 wide:px-6">
         {shape === 'wide' && <Ladder plan={plan} at={step?.index ?? plan.steps.length} />}
-        <section aria-label="Step" className="min-h-0 wide:overflow-y-auto">
+        <section aria-label="Step" className="min-h-0 wide:overflow-y-auto wide:pr-1">
           <Sheet
             hand={hand}
             now={now ?? 0}

@@ -205,12 +205,12 @@ export function HazardBand({
     <section
       role="note"
       aria-label="Hazard"
-      className="flex min-h-[60px] items-center gap-5 border-b-2 border-l-[12px] border-danger bg-danger-wash px-4 py-2 text-main leading-tight"
+      className="flex min-h-[60px] flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-l-[12px] border-danger bg-danger-wash px-4 py-2 text-main leading-tight wide:flex-nowrap"
     >
-      <h2 className="shrink-0 text-step text-danger">
+      <h2 className="shrink-0 text-step text-danger narrow:w-full">
         {gates.at(-1)?.title.replace(' below here', '') ?? (caution ? 'Careful' : 'Aircraft')}
       </h2>
-      <p className="flex-1">
+      <p className="min-w-[240px] flex-1 medium:min-w-[420px]">
         {caution?.text ??
           gates.at(-1)?.words ??
           'This app keeps the book and does the sums: approved data and licensed hands do the work.'}{' '}
