@@ -54,7 +54,11 @@ interface ManyProps {
   dense?: boolean
 }
 
-const COLUMNS = { 2: 'grid grid-cols-2', 3: 'grid grid-cols-3', 4: 'grid grid-cols-4' } as const
+const COLUMNS = {
+  2: 'grid grid-cols-1 medium:grid-cols-2 wide:grid-cols-2',
+  3: 'grid grid-cols-1 medium:grid-cols-2 wide:grid-cols-3',
+  4: 'grid grid-cols-2 medium:grid-cols-3 wide:grid-cols-4',
+} as const
 
 /** Any number of them, set apart; a taken one is inverted and ticked. */
 export function ManyChoices({ label, options, value, onChange, columns = 2, dense = false }: ManyProps) {

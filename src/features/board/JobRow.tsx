@@ -3,18 +3,20 @@ import Link from 'next/link'
 import { STAGES } from '@/core/job'
 import { setAside } from '@/data/store'
 import { Button } from '@/ui/Button'
+import { useShape } from '@/ui/Shape'
 import { saveRaw } from '../frame/useJob'
-import { minutesText, stageHref } from '../frame/words'
+import { STAGE_NAMES, minutesText, stageHref } from '../frame/words'
 import { stagePlace, type BoardRow } from './boardText'
 
 export function JobRow({ row, now, first }: { row: BoardRow; now: number; first: boolean }) {
   const { wait, next } = row
+  const shape = useShape()
   return (
     <div
       data-job={row.jobId}
-      className={`grid min-h-[58px] grid-cols-[340px_400px_110px_1fr_128px] items-center border-b border-rule-2 ${first ? '-mx-6 border-l-8 border-l-accent bg-sheet pl-4 pr-6' : ''}`}
+      className={`grid min-h-[58px] grid-cols-[minmax(0,1fr)_auto] items-center gap-x-3 border-b border-rule-2 py-1 medium:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_128px] wide:grid-cols-[340px_400px_110px_1fr_128px] wide:gap-x-0 wide:py-0 ${first ? '-mx-4 border-l-8 border-l-accent bg-sheet pl-2 pr-4 medium:-mx-6 medium:pl-4 medium:pr-6 wide:-mx-6 wide:pl-4 wide:pr-6' : ''}`}
     >
-      <div className="flex items-center gap-4 overflow-hidden pr-3">
+      <div className="flex items-center gap-4 overflow-hidden wide:pr-3">
         <span className="w-12 font-track text-[44px] font-bold leading-none">{row.unit || '?'}</span>
         <span className="min-w-0 leading-tight">
           <span className="block truncate text-second font-semibold">{row.name || row.jobId}</span>
@@ -25,14 +27,23 @@ export function JobRow({ row, now, first }: { row: BoardRow; now: number; first:
           </span>
         </span>
       </div>
-      <StagePath at={stagePlace(row)} waiting={wait !== undefined} signed={row.signed} />
-      <div className="pl-4 leading-tight">
+      {shape === 'wide' && (
+        <StagePath at={stagePlace(row)} waiting={wait !== undefined} signed={row.signed} />
+      )}
+      <div className={shape === 'wide' ? 'pl-4 leading-tight' : 'hidden'}>
         <span className="block text-second font-semibold">{row.neededBy}</span>
         <span className="block text-tick text-ink-2">{row.slack}</span>
       </div>
-      <div className="min-w-0 pr-4 leading-tight">
-        <span className="block text-second font-semibold">{next.what}</span>
-        <span className="block text-second text-ink-2">{next.detail}</span>
+      <div className="min-w-0 leading-tight narrow:order-last narrow:col-span-2 wide:pr-4">
+        <span className="block text-second font-semibold">
+          {shape === 'wide' ? '' : `${STAGE_NAMES[row.stage]}: `}
+          {next.what}
+        </span>
+        <span className="block text-second text-ink-2">
+          {shape === 'wide' || row.signed
+            ? next.detail
+            : `${next.detail}${next.detail ? ' · ' : ''}${row.neededBy}, ${row.slack}`}
+        </span>
       </div>
       {row.odd ? (
         <OddJob jobId={row.jobId} />
@@ -47,7 +58,7 @@ export function JobRow({ row, now, first }: { row: BoardRow; now: number; first:
       ) : (
         <Link
           href={stageHref(row.stage, row.jobId)}
-          className={`flex min-h-[48px] items-center justify-center border-2 text-main font-semibold ${first ? 'border-accent bg-accent text-on-accent' : 'border-ink'}`}
+          className={`flex min-h-[48px] min-w-[96px] items-center justify-center border-2 text-main font-semibold ${first ? 'border-accent bg-accent text-on-accent' : 'border-ink'}`}
         >
           {row.signed ? 'Open' : 'Take up'}
         </Link>

@@ -4,6 +4,7 @@ import { PlainHead } from '../frame/Head'
 import { useNow } from '../frame/useNow'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
+import { ShapeFrame } from '@/ui/Shape'
 import {
   addDemoData,
   demoState,
@@ -68,9 +69,9 @@ export function Today() {
   }
   const groups = groupJobs(open ?? [], now ?? 0)
   return (
-    <div className="grid min-h-screen grid-rows-[64px_1fr_60px]">
+    <ShapeFrame className="flex min-h-dvh flex-col wide:grid wide:grid-rows-[64px_1fr_60px]">
       <PlainHead>
-        <p className="flex-1 text-main">
+        <p className="flex-1 text-main narrow:hidden">
           <span className="font-semibold">Municipal garage</span>{' '}
           <span className="text-ink-2">
             {now === null
@@ -81,7 +82,7 @@ export function Today() {
         <FileButton onFile={takeFile} />
         <Button onClick={() => setTakingIn(true)}>Take in a vehicle</Button>
       </PlainHead>
-      <main className="px-6 pb-2">
+      <main className="flex-1 px-4 pb-2 medium:px-6 wide:px-6">
         <h1 className="py-2 text-title">{open === null ? 'Reading what is here.' : headline(groups)}</h1>
         {refused && (
           <div className="pb-4">
@@ -128,7 +129,7 @@ export function Today() {
           </p>
         )}
       </main>
-      <footer className="flex items-center justify-between gap-6 border-t border-rule px-6">
+      <footer className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2 border-t border-rule px-4 py-1 wide:px-6">
         <span className="text-second text-ink-2">
           {demo === 'present'
             ? 'Demo vehicles are simulated. Their readings come from stand-in instruments.'
@@ -147,23 +148,23 @@ export function Today() {
         </Button>
       </footer>
       <TakeIn open={takingIn} onOpenChange={setTakingIn} />
-    </div>
+    </ShapeFrame>
   )
 }
 
 function BoardHeading({ title, detail }: { title: string; detail: string }) {
   return (
-    <div className="grid grid-cols-[340px_400px_110px_1fr_128px] items-end border-b border-rule-2 py-0.5 text-tick text-ink-2">
+    <div className="grid items-end border-b border-rule-2 py-0.5 text-tick text-ink-2 wide:grid-cols-[340px_400px_110px_1fr_128px]">
       <span>
         <span className="text-second font-semibold text-ink">{title}</span> {detail}
       </span>
-      <span className="grid grid-cols-7 text-center font-track">
+      <span className="hidden grid-cols-7 text-center font-track wide:grid">
         {['Complaint', 'Trace', 'Bench', 'Plan', 'Work', 'Prove', 'Record'].map((name) => (
           <span key={name}>{name}</span>
         ))}
       </span>
-      <span className="pl-4">Needed by</span>
-      <span>Next</span>
+      <span className="hidden pl-4 wide:block">Needed by</span>
+      <span className="hidden wide:block">Next</span>
     </div>
   )
 }

@@ -14,6 +14,7 @@ import type { Complaint as ComplaintData } from '@/core/diagnosis'
 import { knownOf, layoutKeyOf, pastParts, type PastPart } from '@/core/job'
 import { layoutOf, type Scope } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
+import { MainAct } from '@/ui/Shape'
 import { ChoiceGroup, ManyChoices } from '@/ui/ChoiceGroup'
 import { HatchDefs } from '@/ui/marks'
 import { Notice } from '@/ui/Notice'
@@ -111,8 +112,8 @@ export function Complaint({ hand }: { hand: JobInHand }) {
   return (
     <>
       {danger && <DangerBand />}
-      <main className="grid min-h-0 flex-1 grid-cols-[852px_356px] gap-6 px-6 pt-3">
-        <section className="space-y-2 overflow-y-auto p-1" aria-label="What the driver says">
+      <main className="flex flex-1 flex-col gap-4 px-4 pt-3 medium:px-6 wide:grid wide:min-h-0 wide:grid-cols-[minmax(0,852fr)_minmax(0,356fr)] wide:gap-6 wide:px-6">
+        <section className="space-y-2 p-1 wide:overflow-y-auto" aria-label="What the driver says">
           <h1 className="text-title">
             {job.epoch > 0 ? 'What is left of the complaint?' : 'What does the driver say?'}
           </h1>
@@ -124,7 +125,7 @@ export function Complaint({ hand }: { hand: JobInHand }) {
             value={symptoms}
             onChange={(ids) => setSymptoms(ids as SymptomId[])}
           />
-          <div className="grid grid-cols-[300px_1fr] items-center gap-4">
+          <div className="grid items-center gap-x-4 gap-y-2 medium:grid-cols-[300px_1fr] wide:grid-cols-[300px_1fr]">
             <span className="text-main font-semibold">Is it failing now?</span>
             <ChoiceGroup
               label="Is it failing now?"
@@ -243,9 +244,11 @@ function FirstRanking({
 function NoteIt({ said, danger, onKeep }: { said: boolean; danger: boolean; onKeep: () => void }) {
   const words = danger ? 'Note it. Trace without starting it' : 'Note it and trace'
   return (
-    <Button variant={said ? 'act' : 'held'} tall className="w-full" disabled={!said} onClick={onKeep}>
-      {said ? words : 'One symptom at least'}
-    </Button>
+    <MainAct>
+      <Button variant={said ? 'act' : 'held'} tall className="w-full" disabled={!said} onClick={onKeep}>
+        {said ? words : 'One symptom at least'}
+      </Button>
+    </MainAct>
   )
 }
 
@@ -281,7 +284,7 @@ function Later({
           value={conditions}
           onChange={onConditions}
         />
-        <div className="grid grid-cols-2 gap-3">
+        <div className="grid grid-cols-1 gap-3 medium:grid-cols-2 wide:grid-cols-2">
           <Line
             label="In the driver’s own words"
             value={more.words}

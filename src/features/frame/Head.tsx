@@ -28,7 +28,7 @@ export function Clock() {
 
 export function PlainHead({ children }: { children?: ReactNode }) {
   return (
-    <header className="flex h-16 items-center justify-between gap-6 border-b border-rule px-6">
+    <header className="flex min-h-16 flex-wrap items-center justify-between gap-x-3 gap-y-2 border-b border-rule px-4 narrow:py-2 wide:gap-6 wide:px-6">
       <Link href="/" aria-label="Today" className="flex min-h-[48px] items-center">
         <Wordmark />
       </Link>

@@ -5,6 +5,7 @@ import { Button } from '@/ui/Button'
 import { ManyChoices } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
+import { MainAct, useShape } from '@/ui/Shape'
 import { LAYOUTS, type LayoutId } from '@/core/vehicle'
 import { MeterHold, meterHolds } from '../frame/MeterHold'
 import { StateStrip } from '../frame/StateStrip'
@@ -14,6 +15,7 @@ import { dayClockText, lowerFirst, minutesText } from '../frame/words'
 import { useNow } from '../frame/useNow'
 import { CallsPanel } from './CallsPanel'
 import { ConsentPanel } from './ConsentPanel'
+import { PlanDown } from './PlanDown'
 import { VFigure } from './VFigure'
 import { MOST_REPAIRS, usePlanning } from './usePlanning'
 import { WaysPanel } from './WaysPanel'
@@ -43,12 +45,16 @@ export function Plan({ hand }: { hand: JobInHand }) {
   } = planning
   const { plan } = view
   const now = useNow(30_000)
+  const shape = useShape()
   return (
     <>
-      <main className="relative h-[676px] w-[1280px]" aria-label="Plan">
+      <main
+        className="px-4 pb-4 medium:px-6 wide:relative wide:mx-auto wide:h-[676px] wide:w-[1280px] wide:p-0"
+        aria-label="Plan"
+      >
         {plan && <PlanHead plan={plan} />}
         {plan && estimate && (
-          <div className="absolute left-1/2 top-[48px] z-10 flex -translate-x-1/2 gap-2">
+          <div className="flex flex-wrap gap-2 py-2 wide:absolute wide:left-1/2 wide:top-[48px] wide:z-10 wide:-translate-x-1/2 wide:flex-nowrap wide:py-0">
             {calls.length > 0 && (
               <Button
                 variant="quiet"
@@ -80,9 +86,14 @@ export function Plan({ hand }: { hand: JobInHand }) {
             <Failed error={view.error} onChoose={() => setOpen('repairs')} onWays={() => setOpen('ways')} />
           </div>
         )}
-        {plan && <VFigure plan={plan} done={inHand ? job.work!.done.size : 0} />}
+        {plan &&
+          (shape === 'wide' ? (
+            <VFigure plan={plan} done={inHand ? job.work!.done.size : 0} />
+          ) : (
+            <PlanDown plan={plan} done={inHand ? job.work!.done.size : 0} />
+          ))}
         {plan && (
-          <div className="absolute bottom-3 left-6 right-6 flex items-end gap-3">
+          <div className="flex flex-wrap items-end gap-3 pt-4 wide:absolute wide:bottom-3 wide:left-6 wide:right-6 wide:flex-nowrap wide:pt-0">
             <HaveReady plan={plan} />
             <ReadyButton
               items={ready.items}
@@ -110,19 +121,21 @@ export function Plan({ hand }: { hand: JobInHand }) {
             {meterHolds(hand) ? (
               <MeterHold hand={hand} />
             ) : (
-              <Button
-                variant={held ? 'held' : 'act'}
-                tall
-                className="w-[250px] text-step"
-                data-act="start"
-                onClick={() => void begin()}
-              >
-                {held
-                  ? 'Held: consent'
-                  : inHand
-                    ? `Go on with step ${job.work!.done.size + 1}`
-                    : 'Start step 1'}
-              </Button>
+              <MainAct>
+                <Button
+                  variant={held ? 'held' : 'act'}
+                  tall
+                  className="w-[250px] text-step narrow:w-full"
+                  data-act="start"
+                  onClick={() => void begin()}
+                >
+                  {held
+                    ? 'Held: consent'
+                    : inHand
+                      ? `Go on with step ${job.work!.done.size + 1}`
+                      : 'Start step 1'}
+                </Button>
+              </MainAct>
             )}
           </div>
         )}
@@ -254,7 +267,7 @@ function Otherwise({
   return (
     <section aria-label="Otherwise" className="pb-4">
       <h3 className="text-main font-semibold">Otherwise, or beside it</h3>
-      <div className="grid grid-cols-2 gap-2 pt-1">
+      <div className="grid grid-cols-1 gap-2 pt-1 medium:grid-cols-2 wide:grid-cols-2">
         {instead.map((repair) => (
           <Button
             key={repair.id}
@@ -296,18 +309,18 @@ function PlanHead({ plan }: { plan: PlanData }) {
     .filter((step) => step.side === 'bottom')
     .reduce((sum, step) => sum + step.minutes, 0)
   return (
-    <div className="absolute inset-x-6 top-2 flex items-start justify-between">
+    <div className="flex flex-col gap-1 pt-2 wide:absolute wide:inset-x-6 wide:top-2 wide:flex-row wide:items-start wide:justify-between wide:pt-0">
       <p className="text-second text-ink-2">
         <span className="text-step font-semibold text-ink">{minutesText(down)}</span> down, taking apart
       </p>
-      <h1 className="max-w-[640px] text-center text-title">
+      <h1 className="max-w-[640px] text-title narrow:order-first medium:order-first wide:text-center">
         {plan.repairs.length === 1
           ? repairById(plan.repairs[0]!).title
           : plan.repairs
               .map((id, at) => (at === 0 ? repairById(id).part : lowerFirst(repairById(id).part)))
               .join(', ')}
       </h1>
-      <p className="text-right text-second text-ink-2">
+      <p className="text-second text-ink-2 wide:text-right">
         up, putting back and checking{' '}
         <span className="text-step font-semibold text-ink">{minutesText(plan.minutes - down - acts)}</span>
       </p>
@@ -355,7 +368,10 @@ function Failed({ error, onChoose, onWays }: { error: unknown; onChoose: () => v
 function HaveReady({ plan }: { plan: PlanData }) {
   const parts = plan.have.newParts
   return (
-    <section aria-label="Have ready" className="flex-1 text-second leading-[21px]">
+    <section
+      aria-label="Have ready"
+      className="text-second leading-[21px] narrow:w-full medium:w-full wide:flex-1"
+    >
       <h2 className="font-instrument text-second font-normal text-ink-2">
         Have on the trolley before step 1
       </h2>

@@ -25,8 +25,11 @@ export function ProofRow({ hand, test, before, after, band }: RowProps) {
       ? after.value.entered.value >= band.low && after.value.entered.value <= band.high
       : null
   return (
-    <tr className="border-t border-rule-2" data-proof-test={test.id}>
-      <td className="py-1 pr-3 font-semibold">{test.short}</td>
+    <tr
+      className="border-t border-rule-2 narrow:flex narrow:flex-wrap narrow:items-center narrow:gap-x-3 narrow:py-1"
+      data-proof-test={test.id}
+    >
+      <td className="py-1 pr-3 font-semibold narrow:w-full">{test.short}</td>
       <td className="whitespace-nowrap pr-3 text-second text-ink-2">
         {band && unit
           ? `${trim(band.low)} to ${trim(band.high)} ${unitText(unit)}, ${SOURCE_WORDS[band.source]}`
@@ -35,7 +38,7 @@ export function ProofRow({ hand, test, before, after, band }: RowProps) {
       <td className="whitespace-nowrap text-right">
         {before ? <Value reading={before} /> : <span className="text-ink-2">not read</span>}
       </td>
-      <td className="py-1 pl-6">
+      <td className="py-1 pl-6 narrow:w-full narrow:pl-0">
         {after ? (
           <span>
             <Value reading={after} />{' '}
@@ -95,7 +98,7 @@ function ProofEntry({ hand, test }: Pick<RowProps, 'hand' | 'test'>) {
   const holds = useHolds(hand, test, { as: 'reading', begun: typed !== '' })
   if (holds.length > 0) return <FirstButton hand={hand} act={test} holds={holds} />
   return (
-    <span className="flex items-center gap-2">
+    <span className="flex flex-wrap items-center gap-2">
       {unit ? (
         <input
           aria-label={`${test.short} after, ${unitText(unit)}`}

@@ -46,11 +46,11 @@ export function Prove({ hand }: { hand: JobInHand }) {
   }
   return (
     <>
-      <main className="grid flex-1 grid-cols-[1fr_372px] gap-6 px-6 py-3">
+      <main className="flex flex-1 flex-col gap-6 px-4 py-3 medium:px-6 wide:grid wide:grid-cols-[minmax(0,1fr)_372px] wide:px-6">
         <section aria-label="Readings before and after">
           <h1 className="text-title">The same readings, before and after</h1>
-          <table className="mt-2 w-full text-main">
-            <thead className="text-left text-second text-ink-2">
+          <table className="mt-2 w-full text-main narrow:block">
+            <thead className="text-left text-second text-ink-2 narrow:hidden">
               <tr>
                 <th className="font-normal">Reading</th>
                 <th className="font-normal">Sound</th>
@@ -58,7 +58,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
                 <th className="w-[250px] pl-6 font-normal">After</th>
               </tr>
             </thead>
-            <tbody>
+            <tbody className="narrow:block">
               {tests.map((entry) => (
                 <ProofRow
                   key={`${entry.testId} ${entry.after?.readingId ?? ''}`}
@@ -73,7 +73,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
           </table>
           <Shown hand={hand} />
         </section>
-        <aside className="flex flex-col gap-2 border-l border-rule pl-6" aria-label="Signature">
+        <aside className="flex flex-col gap-2 border-rule wide:border-l wide:pl-6" aria-label="Signature">
           {(job.work?.repairIds ?? []).map((repairId) => (
             <div key={repairId} data-judge={repairId}>
               <p className="pb-1 text-main font-semibold">

@@ -82,7 +82,7 @@ export function Shown({ hand }: { hand: JobInHand }) {
         return (
           <div
             key={item}
-            className="grid grid-cols-[1fr_176px] items-center gap-3 border-t border-rule-2 py-1"
+            className="grid items-center gap-3 border-t border-rule-2 py-1 medium:grid-cols-[minmax(0,1fr)_176px] wide:grid-cols-[minmax(0,1fr)_176px]"
             data-proof={item}
           >
             <p className="text-main leading-[22px]">

@@ -24,7 +24,7 @@ export function Record({ hand }: { hand: JobInHand }) {
   }
   return (
     <>
-      <main className="grid flex-1 grid-cols-[1fr_300px] gap-8 px-6 py-4">
+      <main className="flex flex-1 flex-col gap-8 px-4 py-4 medium:px-6 wide:grid wide:grid-cols-[minmax(0,1fr)_300px] wide:px-6">
         <article aria-label="Record" className="space-y-4">
           <header>
             <h1 className="text-title">

@@ -33,6 +33,18 @@ export function Ladder({ plan, at }: { plan: Plan; at: number }) {
   const toEnd = plan.steps.slice(at).reduce((sum, step) => sum + step.minutes, 0)
   return (
     <aside aria-label="Where you are" className="overflow-hidden">
+      <p className="pb-2 text-second leading-tight">
+        {toBottom > 0 && (
+          <span className="block">
+            <span className="font-semibold">{minutesText(toBottom)}</span> to the bottom
+          </span>
+        )}
+        {toEnd > 0 && (
+          <span className="block">
+            <span className="font-semibold">{minutesText(toEnd)}</span> to finish
+          </span>
+        )}
+      </p>
       {shape === 'wide' && (
         <svg width="150" height="380" viewBox="0 0 150 380" aria-hidden="true">
           <HatchDefs />
@@ -99,18 +111,6 @@ export function Ladder({ plan, at }: { plan: Plan; at: number }) {
           />
         </svg>
       )}
-      <p className="text-second leading-tight">
-        {toBottom > 0 && (
-          <span className="block">
-            <span className="font-semibold">{minutesText(toBottom)}</span> to the bottom
-          </span>
-        )}
-        {toEnd > 0 && (
-          <span className="block">
-            <span className="font-semibold">{minutesText(toEnd)}</span> to finish
-          </span>
-        )}
-      </p>
     </aside>
   )
 }

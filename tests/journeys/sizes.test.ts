@@ -1,0 +1,144 @@
+/** Every main view in every shape of glass, by day and by night: nothing sideways, nothing cut, nothing over another, the main act in sight, and axe finds nothing. */
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { openBrowser, type Session } from '../support/browser'
+
+const SIZES = [
+  [360, 740],
+  [390, 844],
+  [640, 400],
+  [768, 1024],
+  [800, 1280],
+  [1024, 768],
+  [1280, 650],
+  [1280, 800],
+  [1920, 1080],
+] as const
+/** Views that lay themselves out by the room; the bench is still drawn for one glass. */
+const VIEWS = [
+  ['today', '/', null],
+  ['complaint', '/job/complaint?id=demo-job-07', null],
+  [
+    'trace',
+    '/job/trace?id=demo-job-15',
+    '[data-act="pin"], [data-act="way-done"], [data-act="hazards-seen"]',
+  ],
+  [
+    'leak',
+    '/job/trace?id=demo-job-02',
+    '[data-act="pin"], [data-act="way-done"], [data-act="hazards-seen"], [data-act="meter"]',
+  ],
+  ['survey', '/job/trace?id=demo-job-25', null],
+  ['plan', '/job/plan?id=demo-job-04', '[data-act="start"]'],
+  ['work', '/job/work?id=demo-job-04', '[data-act="step-done"], [data-act="hazards-seen"]'],
+  ['prove', '/job/prove?id=demo-job-04', null],
+  ['record', '/job/record?id=demo-job-18', null],
+] as const
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+
+let session: Session
+beforeAll(async () => {
+  session = await openBrowser({ demo: true })
+  await session.go('/')
+  await expect
+    .poll(async () => (await session.driver.getPageSource()).includes('demo-job-18'), { timeout: 45_000 })
+    .toBe(true)
+})
+afterAll(() => session?.close())
+
+const resize = (width: number, height: number) =>
+  (
+    session.driver as unknown as { sendDevToolsCommand(name: string, of: object): Promise<void> }
+  ).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width,
+    height,
+    deviceScaleFactor: 1,
+    mobile: false,
+  })
+
+interface Seen {
+  sideways: number
+  cut: string[]
+  over: string[]
+  small: string[]
+  act: boolean
+}
+
+/** What the page itself says of how it lies. */
+const lookAt = (act: string | null) =>
+  session.driver.executeScript<Seen>(
+    `const act = arguments[0]
+     const shown = (element) => { const box = element.getBoundingClientRect(); const style = getComputedStyle(element); return box.width > 1 && box.height > 1 && style.visibility !== 'hidden' && !element.closest('.sr-only') }
+     const name = (element) => (element.innerText || element.getAttribute('aria-label') || element.tagName).trim().slice(0, 40)
+     const texts = [...document.querySelectorAll('h1, h2, h3, p, li, td, th, button, a, label')].filter(shown)
+     const cut = texts.filter((element) => {
+       const style = getComputedStyle(element)
+       if (style.textOverflow === 'ellipsis' || element.closest('svg')) return false
+       return element.scrollWidth > element.clientWidth + 2 && style.overflowX !== 'visible' && style.overflowX !== 'auto' && style.overflowX !== 'scroll'
+     }).map(name)
+     const boxes = [...document.querySelectorAll('svg text')].filter(shown).map((element) => ({ element, box: element.getBoundingClientRect() }))
+     const over = []
+     for (let i = 0; i < boxes.length; i += 1) for (let k = i + 1; k < boxes.length; k += 1) {
+       const [one, other] = [boxes[i].box, boxes[k].box]
+       const [x, y] = [Math.min(one.right, other.right) - Math.max(one.left, other.left), Math.min(one.bottom, other.bottom) - Math.max(one.top, other.top)]
+       if (x > 3 && y > 6) over.push(boxes[i].element.textContent + ' / ' + boxes[k].element.textContent)
+     }
+     const small = [...document.querySelectorAll('button, a[href], input:not([type=file]), select')].filter(shown).filter((element) => { const box = element.getBoundingClientRect(); return box.height < 43.5 || box.width < 35.5 }).map(name)
+     const main = act && [...document.querySelectorAll(act)].find(shown)
+     const box = main && main.getBoundingClientRect()
+     return {
+       sideways: document.documentElement.scrollWidth - document.documentElement.clientWidth,
+       cut, over, small,
+       act: !act || (!!box && box.top >= 0 && box.bottom <= innerHeight + 1),
+     }`,
+    act,
+  )
+
+const axe = () =>
+  session.driver.executeAsyncScript<string[]>(
+    `const done = arguments[arguments.length - 1]
+     if (!window.axe) { ${AXE} }
+     window.axe.run(document, { resultTypes: ['violations'] }).then(
+       ({ violations }) => done(violations.flatMap(({ id, nodes }) => nodes.map((node) => id + ': ' + node.target.join(' ')))),
+       (problem) => done([String(problem)]),
+     )`,
+  )
+
+/** The page as it stands once nothing is worked on. */
+async function settled(): Promise<void> {
+  await expect
+    .poll(
+      async () => {
+        const text = await session.driver.executeScript<string>('return document.body.innerText')
+        return /Opening the job|Solving this vehicle|Fetching the plan|Working out|Reading what is here|· working/.test(
+          text,
+        )
+      },
+      { timeout: 45_000, interval: 100 },
+    )
+    .toBe(false)
+}
+
+describe.each(VIEWS)('%s', (_name, path, act) => {
+  it.each(SIZES)('%i x %i', { timeout: 90_000 }, async (width, height) => {
+    await resize(width, height)
+    await session.go(path)
+    await settled()
+    const { sideways, ...seen } = await lookAt(act)
+    expect({ sideways: Math.max(0, sideways), ...seen }).toEqual({
+      sideways: 0,
+      cut: [],
+      over: [],
+      small: [],
+      act: true,
+    })
+    expect(await axe()).toEqual([])
+  })
+  it('the same by night', { timeout: 90_000 }, async () => {
+    await resize(390, 844)
+    await session.driver.executeScript("document.documentElement.dataset.light = 'night'")
+    expect(await axe()).toEqual([])
+    await session.driver.executeScript('delete document.documentElement.dataset.light')
+  })
+})
