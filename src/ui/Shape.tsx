@@ -41,8 +41,8 @@ export function useSize<E extends Element>(): [React.RefObject<E | null>, Size |
 }
 
 /**
- * Tells what lies in it which shape the page has, and keeps the page's main act at the lower edge of the
- * glass where it is narrow: under the thumb, over whatever is scrolled.
+ * Tells what lies in it which shape the page has. Where that is scrolled, the page's main act stays at the
+ * lower edge of the glass: under the thumb, over whatever lies there.
  */
 export function ShapeFrame({ children, className = '' }: { children: ReactNode; className?: string }) {
   const [ref, size] = useSize<HTMLDivElement>()
@@ -50,13 +50,15 @@ export function ShapeFrame({ children, className = '' }: { children: ReactNode; 
   const shape = size ? shapeOf(size.width) : 'wide'
   return (
     <ShapeContext.Provider value={shape}>
-      <SlotContext.Provider value={shape === 'narrow' ? slot : null}>
+      <SlotContext.Provider value={shape === 'wide' ? null : slot}>
         <div ref={ref} data-shape={shape} className={className}>
           {children}
-          {shape === 'narrow' && (
+          {shape !== 'wide' && (
             <div
               ref={setSlot}
-              className="no-print sticky bottom-0 z-30 border-t-[3px] border-accent bg-sheet px-4 py-2 empty:hidden"
+              role="region"
+              aria-label="What to do now"
+              className="no-print sticky bottom-0 z-30 border-t-[3px] border-accent bg-sheet px-4 py-2 empty:hidden [&>*]:min-h-[60px] [&>*]:w-full"
             />
           )}
         </div>
@@ -70,7 +72,7 @@ export const InSheet = ({ children }: { children: ReactNode }) => (
   <SlotContext.Provider value={null}>{children}</SlotContext.Provider>
 )
 
-/** The one act that a page is there for. Where the page is narrow it stays at the lower edge of the glass. */
+/** The one act that a page is there for. Where the page is scrolled it stays at the lower edge of the glass. */
 export function MainAct({ children }: { children: ReactNode }) {
   const slot = useContext(SlotContext)
   return slot ? createPortal(children, slot) : children

@@ -92,7 +92,7 @@ it('the same complaint after new injectors asks for the tank, and the tank is wh
   await hands.entries(0)
   expect(await hands.text('aside[aria-label="Suspects and evidence"]')).toMatch(/tank/i)
   // A suspect that spoils more than itself says so, and when it is back.
-  await (await hands.shown('button[aria-label^="Why "][aria-label$="from the tank"]')).click()
+  await (await hands.shown('button[data-suspect="cleanTank"]')).click()
   await hands.sees('It can have spoilt more: ')
   await hands.press('Close')
   await hands.traceOn(0)

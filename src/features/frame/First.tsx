@@ -89,12 +89,7 @@ function Hazards({ hand, reason }: { hand: JobInHand; reason: string }) {
       title="Look at the hazards again"
       act={
         <MainAct>
-          <Button
-            variant="act"
-            className="flex-1 narrow:min-h-[60px] narrow:w-full"
-            data-act="hazards-seen"
-            onClick={seen}
-          >
+          <Button variant="act" className="flex-1" data-act="hazards-seen" onClick={seen}>
             Seen, all of it holds
           </Button>
         </MainAct>
@@ -128,7 +123,7 @@ function Way({ hand, holds, needs, way, beside, onDone }: Props) {
       act={
         <>
           <MainAct>
-            <Button data-act="way-done" className="flex-1 narrow:min-h-[60px] narrow:w-full" onClick={done}>
+            <Button data-act="way-done" className="flex-1" onClick={done}>
               {steps.length > 1 ? 'All of that is done' : 'That is done'}
             </Button>
           </MainAct>

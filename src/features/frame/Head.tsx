@@ -18,10 +18,12 @@ export function Clock() {
       type="button"
       onClick={toggleLight}
       className="min-h-[48px] min-w-[72px] text-right text-second leading-tight"
-      aria-label={`${light}. Change the light`}
     >
       <span className="block">{now === null ? '' : clockText(now)}</span>
-      <span className="block text-tick text-ink-2">{light}</span>
+      <span className="block text-tick text-ink-2">
+        {light}
+        <span className="sr-only">: change the light</span>
+      </span>
     </button>
   )
 }
@@ -29,7 +31,7 @@ export function Clock() {
 export function PlainHead({ children }: { children?: ReactNode }) {
   return (
     <header className="flex min-h-16 flex-wrap items-center justify-between gap-x-3 gap-y-2 border-b border-rule px-4 narrow:py-2 wide:gap-6 wide:px-6">
-      <Link href="/" aria-label="Today" className="flex min-h-[48px] items-center">
+      <Link href="/" aria-label="Stop Start: Today" className="flex min-h-[48px] items-center">
         <Wordmark />
       </Link>
       {children}
@@ -63,17 +65,17 @@ function FullHead({ job, stage, onSheet }: JobHeadProps) {
   const reached = stageIndex(stageOf(job))
   return (
     <header className="flex h-16 items-stretch gap-4 border-b border-rule px-4 wide:gap-6 wide:px-6">
-      <Link href="/" aria-label="Today" className="flex items-center">
+      <Link href="/" aria-label="Stop Start: Today" className="flex items-center">
         <Wordmark />
       </Link>
       <button
         type="button"
         data-act="sheet"
-        aria-label={`Unit ${job.unit}, ${job.vehicleName}: its sheet`}
         onClick={onSheet}
         className="flex items-center gap-3 overflow-hidden text-left wide:w-[330px]"
       >
         <span className="font-track text-[44px] font-bold leading-none">{job.unit}</span>
+        <span className="sr-only">its sheet: </span>
         <span className="leading-tight medium:hidden">
           <span className="block whitespace-nowrap text-second font-semibold">{job.vehicleName}</span>
           <span className="block truncate text-tick text-ink-2">{job.words}</span>
@@ -112,17 +114,17 @@ function NarrowHead({ job, stage, onSheet }: JobHeadProps) {
   return (
     <header className="border-b border-rule">
       <div className="flex h-16 items-center gap-3 px-4">
-        <Link href="/" aria-label="Today" className="flex min-h-[48px] items-center">
+        <Link href="/" aria-label="Today" className="flex min-h-[48px] min-w-[44px] items-center">
           <SplitBead />
         </Link>
         <button
           type="button"
           data-act="sheet"
-          aria-label={`Unit ${job.unit}, ${job.vehicleName}: its sheet`}
           onClick={onSheet}
           className="flex min-h-[56px] min-w-0 flex-1 items-center gap-2 text-left"
         >
           <span className="font-track text-[36px] font-bold leading-none">{job.unit}</span>
+          <span className="sr-only">{job.vehicleName}, its sheet: </span>
           <span className="line-clamp-2 min-w-0 text-tick leading-[18px] text-ink-2">{job.words}</span>
         </button>
         <button

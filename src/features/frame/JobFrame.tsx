@@ -16,7 +16,7 @@ import { VehicleSheet } from './VehicleSheet'
 import { STAGES, STAGE_NAMES, stageHref } from './words'
 
 /** Stages whose page gives way where the glass is low; the others scroll. */
-const LOW: readonly Stage[] = ['trace', 'work']
+const LOW: readonly Stage[] = ['trace', 'plan', 'work']
 
 interface Props {
   stage: Stage

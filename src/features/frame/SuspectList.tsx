@@ -71,7 +71,7 @@ function Row({ suspect, onOpen }: { suspect: Suspect; onOpen?: (suspect: Suspect
     <button
       type="button"
       onClick={() => onOpen(suspect)}
-      aria-label={`Why ${suspect.name}`}
+      data-suspect={suspect.id}
       className="flex w-full items-center gap-3 py-1 text-left"
     >
       {body}

@@ -49,51 +49,59 @@ export function Plan({ hand }: { hand: JobInHand }) {
   return (
     <>
       <main
-        className="px-4 pb-4 medium:px-6 wide:relative wide:mx-auto wide:h-[676px] wide:w-[1280px] wide:p-0"
+        className="flex flex-col px-4 pb-4 medium:px-6 wide:min-h-0 wide:flex-1 wide:p-0"
         aria-label="Plan"
       >
-        {plan && <PlanHead plan={plan} />}
-        {plan && estimate && (
-          <div className="flex flex-wrap gap-2 py-2 wide:absolute wide:left-1/2 wide:top-[48px] wide:z-10 wide:-translate-x-1/2 wide:flex-nowrap wide:py-0">
-            {calls.length > 0 && (
-              <Button
-                variant="quiet"
-                data-act="calls"
-                className="!min-h-[44px] bg-ground !px-3"
-                onClick={() => setOpen('calls')}
-              >
-                Calls: {calls.filter((one) => job.calls.has(one.call.id)).length} of {calls.length} made
-              </Button>
+        <div className="wide:min-h-0 wide:flex-1 wide:overflow-auto">
+          <div className="wide:relative wide:mx-auto wide:h-[588px] wide:w-[1280px]">
+            {plan && <PlanHead plan={plan} />}
+            {plan && estimate && (
+              <div className="flex flex-wrap gap-2 py-2 wide:absolute wide:left-1/2 wide:top-[48px] wide:z-10 wide:-translate-x-1/2 wide:flex-nowrap wide:py-0">
+                {calls.length > 0 && (
+                  <Button
+                    variant="quiet"
+                    data-act="calls"
+                    className="!min-h-[44px] bg-ground !px-3"
+                    onClick={() => setOpen('calls')}
+                  >
+                    Calls: {calls.filter((one) => job.calls.has(one.call.id)).length} of {calls.length} made
+                  </Button>
+                )}
+                <Button
+                  variant="quiet"
+                  data-act="estimate"
+                  className="!min-h-[44px] bg-ground !px-3"
+                  onClick={() => setOpen('consent')}
+                >
+                  {Math.round(estimate.low)} to {Math.round(estimate.high)} in all{held ? ', not agreed' : ''}
+                </Button>
+              </div>
             )}
-            <Button
-              variant="quiet"
-              data-act="estimate"
-              className="!min-h-[44px] bg-ground !px-3"
-              onClick={() => setOpen('consent')}
-            >
-              {Math.round(estimate.low)} to {Math.round(estimate.high)} in all{held ? ', not agreed' : ''}
-            </Button>
+            {repairIds.length === 0 && <Empty onChoose={() => setOpen('repairs')} />}
+            {view.status === 'working' && !plan && (
+              <div className="p-6 pt-20">
+                <Notice kind="working" title="Working out the way in and out." />
+              </div>
+            )}
+            {view.status === 'failed' && (
+              <div className="p-6 pt-20">
+                <Failed
+                  error={view.error}
+                  onChoose={() => setOpen('repairs')}
+                  onWays={() => setOpen('ways')}
+                />
+              </div>
+            )}
+            {plan &&
+              (shape === 'wide' ? (
+                <VFigure plan={plan} done={inHand ? job.work!.done.size : 0} />
+              ) : (
+                <PlanDown plan={plan} done={inHand ? job.work!.done.size : 0} />
+              ))}
           </div>
-        )}
-        {repairIds.length === 0 && <Empty onChoose={() => setOpen('repairs')} />}
-        {view.status === 'working' && !plan && (
-          <div className="p-6 pt-20">
-            <Notice kind="working" title="Working out the way in and out." />
-          </div>
-        )}
-        {view.status === 'failed' && (
-          <div className="p-6 pt-20">
-            <Failed error={view.error} onChoose={() => setOpen('repairs')} onWays={() => setOpen('ways')} />
-          </div>
-        )}
-        {plan &&
-          (shape === 'wide' ? (
-            <VFigure plan={plan} done={inHand ? job.work!.done.size : 0} />
-          ) : (
-            <PlanDown plan={plan} done={inHand ? job.work!.done.size : 0} />
-          ))}
+        </div>
         {plan && (
-          <div className="flex flex-wrap items-end gap-3 pt-4 wide:absolute wide:bottom-3 wide:left-6 wide:right-6 wide:flex-nowrap wide:pt-0">
+          <div className="flex flex-wrap items-end gap-3 pt-4 wide:flex-nowrap wide:px-6 wide:pb-3 wide:pt-0">
             <HaveReady plan={plan} />
             <ReadyButton
               items={ready.items}
@@ -125,7 +133,7 @@ export function Plan({ hand }: { hand: JobInHand }) {
                 <Button
                   variant={held ? 'held' : 'act'}
                   tall
-                  className="w-[250px] text-step narrow:w-full"
+                  className="w-[250px] text-step"
                   data-act="start"
                   onClick={() => void begin()}
                 >

@@ -89,9 +89,9 @@ export function VFigure({ plan, done }: { plan: Plan; done: number }) {
   return (
     <svg
       width={width}
-      height="600"
-      viewBox={`0 0 ${width} 600`}
-      className="absolute left-0 top-0"
+      height="588"
+      viewBox={`0 0 ${width} 588`}
+      className="absolute left-0 top-0 max-w-none"
       role="img"
       aria-label={`Plan of ${plan.steps.length} steps`}
     >
@@ -121,8 +121,11 @@ export function VFigure({ plan, done }: { plan: Plan; done: number }) {
 function Strata({ plan, yOf, half }: { plan: Plan; yOf: Map<number, number>; half: number }) {
   return (
     <g>
-      {plan.gates.map((gate) => {
+      {plan.gates.map((gate, at) => {
         const y = (yOf.get(gate.firstStep) ?? BOTTOM) - half
+        // Gates of one level share its line; their words stand below each other.
+        const above = plan.gates.slice(0, at).filter(({ firstStep }) => firstStep === gate.firstStep).length
+        const line = y + above * (half > 19 ? 40 : 20)
         const x = legX(y)
         return (
           <g key={gate.gate.id}>
@@ -142,7 +145,7 @@ function Strata({ plan, yOf, half }: { plan: Plan; yOf: Map<number, number>; hal
             />
             <text
               x={width / 2}
-              y={y + (half > 19 ? 20 : 6)}
+              y={line + (half > 19 ? 20 : 6)}
               textAnchor="middle"
               fontSize="18"
               fontWeight="700"
@@ -157,7 +160,7 @@ function Strata({ plan, yOf, half }: { plan: Plan; yOf: Map<number, number>; hal
             {half > 19 && (
               <text
                 x={width / 2}
-                y={y + 38}
+                y={line + 38}
                 textAnchor="middle"
                 fontSize="16"
                 fill="var(--ink)"

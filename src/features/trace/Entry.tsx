@@ -83,7 +83,7 @@ export function NumberEntry({ layout, test, explanation, value, onChange, onPin 
             data-act="pin"
             disabled={value === null}
             onClick={() => value !== null && onPin(value)}
-            className="flex-[1.2] whitespace-nowrap !px-2 narrow:min-h-[60px] narrow:w-full"
+            className="flex-[1.2] whitespace-nowrap !px-2"
           >
             Pin reading
           </Button>
@@ -294,7 +294,7 @@ export function OutcomeEntry({ explanation, value, onChange, onPin, onSkip }: Ou
           disabled={value === null}
           data-act="pin"
           onClick={onPin}
-          className={`shrink-0 narrow:min-h-[60px] narrow:w-full ${many ? '' : 'min-h-[60px]'}`}
+          className={`shrink-0 ${many ? '' : 'min-h-[60px]'}`}
         >
           Pin what you saw
         </Button>

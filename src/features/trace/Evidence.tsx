@@ -66,9 +66,9 @@ export function Evidence({ hand, surprises }: { hand: JobInHand; surprises: stri
                 data-act="undo"
                 onClick={() => void hand.undo(reading.eventId, 'taken back at the bench')}
                 className="ml-1 min-h-[44px] border-2 border-ink-3 px-2 leading-tight"
-                aria-label={`Undo ${shortOf(reading.testId)} ${entryText(reading)}`}
               >
                 <span className="block">Undo</span>
+                <span className="sr-only">{shortOf(reading.testId)} </span>
                 <span className="block max-w-[84px] truncate text-tick text-ink-2">{entryText(reading)}</span>
               </button>
             )}

@@ -91,7 +91,6 @@ function Segment({ row, onOpen }: { row: PathRow; onOpen: () => void }) {
       data-segment={row.id}
       data-ink={row.ink}
       onClick={onOpen}
-      aria-label={`${row.name}, ${row.says}${row.read.length > 0 ? `, read: ${row.read.join(', ')}` : ''}`}
       aria-current={row.next ? 'step' : undefined}
       className={`grid min-h-[52px] w-full grid-cols-[18px_minmax(0,1fr)_auto] items-center gap-x-3 border-b border-rule-2 text-left ${row.across ? 'bg-wash' : ''}`}
     >

@@ -188,7 +188,7 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
             data-act="step-done"
             disabled={!ready}
             onClick={finish}
-            className={`min-h-[72px] flex-1 text-step font-semibold narrow:w-full ${ready ? 'bg-accent text-on-accent' : 'border-2 border-dashed border-accent bg-wash text-accent'}`}
+            className={`min-h-[72px] flex-1 text-step font-semibold ${ready ? 'bg-accent text-on-accent' : 'border-2 border-dashed border-accent bg-wash text-accent'}`}
           >
             {holds[0]
               ? `Held: ${holdWords(holds[0], now)}`

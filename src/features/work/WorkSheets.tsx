@@ -203,7 +203,7 @@ export function HazardBand({
   ]
   return (
     <section
-      role="note"
+      role="region"
       aria-label="Hazard"
       className="flex min-h-[60px] flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-l-[12px] border-danger bg-danger-wash px-4 py-2 text-main leading-tight wide:flex-nowrap"
     >
