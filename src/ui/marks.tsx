@@ -12,8 +12,7 @@ export function Wordmark() {
   return (
     <span className="block w-[84px] text-[18px] font-semibold leading-none">
       <span className="flex justify-between px-0.5">
-        <span>Stop</span>
-        <span>Start</span>
+        <span>Stop</span> <span>Start</span>
       </span>
       <svg width="84" height="16" viewBox="0 0 84 16" aria-hidden="true" className="mt-1 block">
         <path d="M0 8h31M53 8h31" stroke="var(--ink)" strokeWidth="2.5" />

@@ -118,14 +118,26 @@ export function VFigure({ plan, done }: { plan: Plan; done: number }) {
   )
 }
 
+const BELOW = ' below here'
+/** Gates that begin at one level are one bar: its title names them all, its words are the last one's. */
+const joined = (gates: Plan['gates']) =>
+  [...new Set(gates.map(({ firstStep }) => firstStep))].map((firstStep) => {
+    const here = gates.filter((gate) => gate.firstStep === firstStep)
+    const names = here.map(({ gate }, at) =>
+      at === here.length - 1 ? gate.title : gate.title.replace(BELOW, ''),
+    )
+    return {
+      firstStep,
+      gate: here.at(-1)!.gate,
+      title: names.map((name, at) => (at === 0 ? name : lowerFirst(name))).join(', '),
+    }
+  })
+
 function Strata({ plan, yOf, half }: { plan: Plan; yOf: Map<number, number>; half: number }) {
   return (
     <g>
-      {plan.gates.map((gate, at) => {
+      {joined(plan.gates).map((gate) => {
         const y = (yOf.get(gate.firstStep) ?? BOTTOM) - half
-        // Gates of one level share its line; their words stand below each other.
-        const above = plan.gates.slice(0, at).filter(({ firstStep }) => firstStep === gate.firstStep).length
-        const line = y + above * (half > 19 ? 40 : 20)
         const x = legX(y)
         return (
           <g key={gate.gate.id}>
@@ -145,7 +157,7 @@ function Strata({ plan, yOf, half }: { plan: Plan; yOf: Map<number, number>; hal
             />
             <text
               x={width / 2}
-              y={line + (half > 19 ? 20 : 6)}
+              y={y + (half > 19 ? 20 : 6)}
               textAnchor="middle"
               fontSize="18"
               fontWeight="700"
@@ -154,13 +166,13 @@ function Strata({ plan, yOf, half }: { plan: Plan; yOf: Map<number, number>; hal
               strokeWidth="4"
               paintOrder="stroke"
             >
-              {gate.gate.title}
+              {gate.title}
             </text>
             <title>{gate.gate.words}</title>
             {half > 19 && (
               <text
                 x={width / 2}
-                y={line + 38}
+                y={y + 38}
                 textAnchor="middle"
                 fontSize="16"
                 fill="var(--ink)"

@@ -100,7 +100,6 @@ function Item({
     <g
       role="button"
       tabIndex={0}
-      aria-label={`${item.name} ${LABEL[ink]}`}
       aria-current={shown}
       data-item={item.id}
       data-ink={ink}

@@ -178,7 +178,6 @@ export function SegmentInk({
     <g
       role="button"
       tabIndex={0}
-      aria-label={`${segment.name} ${share.ink === 'cleared' ? 'cleared' : `${percentText(share.probability)}, ${share.ink}`}`}
       onClick={onOpen}
       onKeyDown={(event) =>
         (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), onOpen())
