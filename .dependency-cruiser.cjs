@@ -17,6 +17,18 @@ const CORE_MAY_USE = {
   bench: ['shared'],
   records: ['shared'],
   job: ['shared', 'physics', 'vehicle', 'library', 'sizing', 'procedure', 'diagnosis', 'bench', 'records'],
+  acts: [
+    'shared',
+    'physics',
+    'vehicle',
+    'library',
+    'sizing',
+    'procedure',
+    'diagnosis',
+    'bench',
+    'records',
+    'job',
+  ],
   practice: [
     'shared',
     'physics',

@@ -344,6 +344,9 @@ export type EventKind = keyof typeof KINDS
 export type BodyOf<K extends EventKind> = z.infer<(typeof KINDS)[K]['body']>
 export const EVENT_KINDS = Object.keys(KINDS) as EventKind[]
 
+/** An entry before it has an author and a place in a log. */
+export type Addition = { [K in EventKind]: { kind: K; body: BodyOf<K> } }[EventKind]
+
 interface Envelope<K extends EventKind> {
   kind: K
   v: number

@@ -1,15 +1,9 @@
 'use client'
 import { useMemo, useState } from 'react'
 import type { Suspect } from '@/core/diagnosis'
+import { takeReading } from '@/core/acts'
 import { libraryOf, testFor } from '@/core/library'
-import {
-  impliedBy,
-  keptChannels,
-  type CaptureInput,
-  type Conclusion,
-  type KeptCapture,
-  type Taking,
-} from '@/core/job'
+import { keptChannels, type CaptureInput, type Conclusion, type KeptCapture, type Taking } from '@/core/job'
 import type { Signals } from '@/core/bench'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
@@ -91,25 +85,19 @@ export function VerdictSheet({ hand, taking, input, conclusion, signals, source,
     }
     const readings = evidence.flatMap(({ testId, value }): Addition[] => {
       const test = testFor(hand.vehicle.layout, testId)
-      return [
-        { kind: 'state-asserted', body: { changes: impliedBy(test.needs), why: 'implied' } },
-        // The capture has taken the offset off already.
-        {
-          kind: 'reading-taken',
-          body: {
-            readingId: crypto.randomUUID(),
-            testId,
-            value,
-            scene: test.scene,
-            instrument: test.instrument,
-            faultPresent: present,
-            source,
-            phase: 'trace',
-            sure: 'yes',
-            taken: { ...taken, offset: null },
-          },
-        },
-      ]
+      const decided = takeReading({
+        readingId: crypto.randomUUID(),
+        test,
+        value,
+        phase: 'trace',
+        faultPresent: present,
+        source,
+        // The capture has taken the offset off already, and was judged before it is kept.
+        taken: { ...taken, offset: null },
+        expected: null,
+        meant: true,
+      })
+      return decided.kind === 'entries' ? decided.entries : []
     })
     if (await hand.add({ kind: 'capture-kept', body: capture }, ...readings)) setKept(moves)
   }

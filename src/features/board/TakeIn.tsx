@@ -25,6 +25,7 @@ interface NewVehicle {
 export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const [known, setKnown] = useState<VehicleRecord[]>([])
   const [problem, setProblem] = useState<string | null>(null)
+  const [neededBy, setNeededBy] = useState('')
   const router = useRouter()
   useEffect(() => {
     if (!open) return
@@ -45,7 +46,7 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
             unit: vehicle.unit,
             vehicleName: vehicle.name,
             words: '',
-            neededBy: null,
+            neededBy: neededBy || null,
           },
         },
       ],
@@ -91,8 +92,22 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
   return (
     <Panel open={open} onOpenChange={onOpenChange} title="Take in a vehicle">
       {problem && <Notice title={problem} />}
+      <label className="mb-4 flex flex-wrap items-center gap-3 text-main">
+        Needed by, today
+        <input
+          type="time"
+          name="neededBy"
+          value={neededBy}
+          onChange={(event) => setNeededBy(event.target.value)}
+          className="min-h-[48px] border-2 border-ink-3 bg-ground px-3"
+        />
+        <span className="text-second text-ink-2">Left empty there is no hurry.</span>
+      </label>
       {known.length > 0 && (
-        <section aria-label="Known vehicles" className="mb-6 grid grid-cols-2 gap-2">
+        <section
+          aria-label="Known vehicles"
+          className="mb-6 grid grid-cols-1 gap-2 medium:grid-cols-2 wide:grid-cols-2"
+        >
           {known.map((vehicle) => (
             <button
               key={vehicle.id}
@@ -133,7 +148,7 @@ function NewVehicleForm({ onSubmit }: NewVehicleProps) {
   return (
     <form
       onSubmit={handleSubmit((form) => onSubmit(form, false))}
-      className="grid grid-cols-6 gap-4 border-t border-rule pt-4"
+      className="grid grid-cols-6 gap-4 border-t border-rule pt-4 narrow:[&>*]:col-span-6"
     >
       <h3 className="col-span-6 text-step">Or a new one</h3>
       <label className="col-span-1 text-second">

@@ -53,7 +53,7 @@ function Framed({ stage, children }: Props) {
   if (load.status === 'loading') return <Loading />
   if (load.status === 'absent') return <Absent jobId={jobId} problem={load.problem} />
   return (
-    <ShapeFrame className="flex min-h-dvh flex-col bg-ground wide:grid wide:grid-rows-[64px_1fr]">
+    <ShapeFrame className="flex min-h-dvh flex-col bg-ground wide:grid wide:grid-cols-[minmax(0,1fr)] wide:grid-rows-[64px_minmax(0,1fr)]">
       <JobHead job={load.hand.job} stage={stage} onSheet={() => setSheet(true)} />
       <div
         className={`relative flex flex-1 flex-col wide:max-h-[calc(100dvh-64px)] ${LOW.includes(stage) ? 'wide:min-h-[460px]' : 'wide:min-h-[680px]'}`}

@@ -18,10 +18,10 @@ import {
 } from '@/data/store'
 import type { KnownFigure } from '@/core/diagnosis'
 import { foldJob, knownFigures, type JobView, type VehicleRecord } from '@/core/job'
-import type { BodyOf, EventKind, SetAside } from '@/core/records'
+import type { Addition, BodyOf, EventKind, SetAside } from '@/core/records'
 import { saveFile } from '@/ui/saveFile'
 
-export type Addition = { [K in EventKind]: { kind: K; body: BodyOf<K> } }[EventKind]
+export type { Addition }
 
 export interface JobInHand {
   job: JobView

@@ -52,7 +52,7 @@ export function Plan({ hand }: { hand: JobInHand }) {
         className="flex flex-col px-4 pb-4 medium:px-6 wide:min-h-0 wide:flex-1 wide:p-0"
         aria-label="Plan"
       >
-        <div className="wide:min-h-0 wide:flex-1 wide:overflow-auto">
+        <div className="wide:min-h-0 wide:flex-1 wide:overflow-y-auto wide:overflow-x-hidden">
           <div className="wide:relative wide:mx-auto wide:h-[588px] wide:w-[1280px]">
             {plan && <PlanHead plan={plan} />}
             {plan && estimate && (

@@ -1,12 +1,15 @@
 'use client'
 import { useState } from 'react'
-import { impliedBy, layoutKeyOf, readingSpread, readingText, type Reading } from '@/core/job'
+import { takeReading } from '@/core/acts'
+import { layoutKeyOf, readingSpread, readingText, type Reading, type SlipOffer } from '@/core/job'
 import type { SoundBand } from '@/core/diagnosis'
-import { needsRunningEngine, type Test } from '@/core/library'
+import type { Test } from '@/core/library'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
 import { FirstButton } from '../frame/FirstButton'
+import { SlipQuestion } from '../frame/SlipQuestion'
 import { useHolds } from '../frame/useHolds'
+import { takenBy, useInstruments } from '../frame/useInstruments'
 import type { JobInHand } from '../frame/useJob'
 import { SOURCE_WORDS, unitText } from '../frame/words'
 
@@ -49,7 +52,7 @@ export function ProofRow({ hand, test, before, after, band }: RowProps) {
         ) : hand.job.signed ? (
           <span className="text-ink-2">not read</span>
         ) : (
-          <ProofEntry hand={hand} test={test} />
+          <ProofEntry hand={hand} test={test} band={band} />
         )}
       </td>
     </tr>
@@ -57,30 +60,27 @@ export function ProofRow({ hand, test, before, after, band }: RowProps) {
 }
 
 /** What was read, entered; before it what has to be settled, as anywhere else. */
-function ProofEntry({ hand, test }: Pick<RowProps, 'hand' | 'test'>) {
+function ProofEntry({ hand, test, band }: Pick<RowProps, 'hand' | 'test' | 'band'>) {
   const [typed, setTyped] = useState('')
   const unit = test.reading.kind === 'number' ? test.reading.unit : null
-  const keep = (value: Reading['value'], source: 'vehicle' | 'stand-in') =>
-    void hand.add(
-      {
-        kind: 'state-asserted',
-        body: { changes: needsRunningEngine(test) ? {} : impliedBy(test.needs), why: 'implied' },
-      },
-      {
-        kind: 'reading-taken',
-        body: {
-          readingId: crypto.randomUUID(),
-          testId: test.id,
-          value,
-          scene: test.scene,
-          instrument: test.instrument,
-          faultPresent: 'no',
-          source,
-          phase: 'proof',
-          sure: 'yes',
-        },
-      },
-    )
+  const [offer, setOffer] = useState<SlipOffer | null>(null)
+  const instruments = useInstruments()
+  const [now] = useState(() => Date.now())
+  const keep = (value: Reading['value'], source: 'vehicle' | 'stand-in', meant = false) => {
+    const decided = takeReading({
+      readingId: crypto.randomUUID(),
+      test,
+      value,
+      phase: 'proof',
+      faultPresent: 'no',
+      source,
+      taken: unit && source === 'vehicle' ? takenBy(instruments, unit, now) : null,
+      expected: band,
+      meant,
+    })
+    if (decided.kind === 'ask') setOffer(decided.slip)
+    else void hand.add(...decided.entries)
+  }
   const standIn = async () => {
     const { truth, specification } = hand.vehicle
     if (!truth) return
@@ -97,6 +97,19 @@ function ProofEntry({ hand, test }: Pick<RowProps, 'hand' | 'test'>) {
   const number = typed.trim() === '' ? null : Number(typed.replace(',', '.'))
   const holds = useHolds(hand, test, { as: 'reading', begun: typed !== '' })
   if (holds.length > 0) return <FirstButton hand={hand} act={test} holds={holds} />
+  if (offer && unit && number !== null)
+    return (
+      <SlipQuestion
+        offer={offer}
+        value={number}
+        unit={unit}
+        onKeep={() => keep({ kind: 'number', entered: { value: number, unit } }, 'vehicle', true)}
+        onTake={(taken) => {
+          setTyped(String(taken))
+          setOffer(null)
+        }}
+      />
+    )
   return (
     <span className="flex flex-wrap items-center gap-2">
       {unit ? (

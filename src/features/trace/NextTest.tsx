@@ -1,24 +1,18 @@
 'use client'
 import { useEffect, useState } from 'react'
+import { takeReading } from '@/core/acts'
 import type { Test } from '@/core/library'
-import {
-  impliedBy,
-  layoutKeyOf,
-  offerForSlip,
-  type Hold,
-  type SlipOffer,
-  type TypedReading,
-} from '@/core/job'
+import { layoutKeyOf, type Hold, type SlipOffer, type TypedReading } from '@/core/job'
 import type { Band } from '@/core/diagnosis'
 import { ask } from '@/workers/client'
 import type { Ranking } from '@/workers/protocol'
-import { Button } from '@/ui/Button'
 import { WordToggle } from '@/ui/WordToggle'
 import { STANDING_WORDS, takenBy, useInstruments } from '../frame/useInstruments'
 import { First } from '../frame/First'
 import type { JobInHand } from '../frame/useJob'
 import { useWay } from '../frame/useWay'
-import { minutesText, shortOf, unitText } from '../frame/words'
+import { SlipQuestion } from '../frame/SlipQuestion'
+import { minutesText, shortOf } from '../frame/words'
 import { meaningOf, soundText, whyNow } from './traceText'
 import { Doing } from './Doing'
 import { NumberEntry, OutcomeEntry } from './Entry'
@@ -106,31 +100,22 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
   const ready = test.reading.kind === 'number' ? value !== null && Number.isFinite(value) : outcome !== null
   const pin = async (kept: number | null = value, meant = false) => {
     if (!ready && kept === null) return
-    if (test.reading.kind === 'number' && kept !== null && !meant) {
-      const slip = offerForSlip(test.id, kept, explanation.scale)
-      if (slip) return setOffer(slip)
-    }
-    const reading = valueOf(test, kept, outcome)
+    const decided = takeReading({
+      readingId: crypto.randomUUID(),
+      test,
+      value: valueOf(test, kept, outcome),
+      phase: 'trace',
+      faultPresent: present,
+      source,
+      sure,
+      swing: kept === value ? swing : null,
+      taken,
+      expected: explanation.scale,
+      meant,
+    })
+    if (decided.kind === 'ask') return setOffer(decided.slip)
     onChoose(null)
-    await hand.add(
-      { kind: 'state-asserted', body: { changes: impliedBy(test.needs), why: 'implied' } },
-      {
-        kind: 'reading-taken',
-        body: {
-          readingId: crypto.randomUUID(),
-          testId: test.id,
-          value: reading,
-          scene: test.scene,
-          instrument: test.instrument,
-          faultPresent: present,
-          source,
-          phase: 'trace',
-          sure,
-          ...(swing && kept === value ? { swing } : {}),
-          ...(taken ? { taken } : {}),
-        },
-      },
-    )
+    await hand.add(...decided.entries)
   }
   const standIn = async () => {
     const { truth, specification } = hand.vehicle
@@ -251,7 +236,7 @@ function EntryColumn(props: Props) {
         />
       )}
       {offer ? (
-        <Slip
+        <SlipQuestion
           offer={offer}
           value={value!}
           unit={test.reading.kind === 'number' ? test.reading.unit : 'V'}
@@ -359,44 +344,4 @@ function bandFor(bands: Band[], value: number | null, outcome: string | null): B
   return value === null
     ? null
     : (bands.find((band) => band.from !== null && value >= band.from && value <= band.to!) ?? null)
-}
-
-/** Asks back; either may be kept. */
-function Slip({
-  offer,
-  value,
-  unit,
-  onKeep,
-  onTake,
-}: {
-  offer: SlipOffer
-  value: number
-  unit: Parameters<typeof unitText>[0]
-  onKeep: () => void
-  onTake: (value: number) => void
-}) {
-  return (
-    <div
-      role="alert"
-      className="flex items-center gap-2 border-l-4 border-ink pl-2 text-second leading-tight"
-    >
-      <span className="flex-1">
-        <span className="font-semibold">
-          {value} {unitText(unit)}{' '}
-          {offer.reason === 'outside' ? 'cannot be right here.' : 'is unlikely here.'}
-        </span>{' '}
-        {offer.alternatives[0] ? `Meant ${offer.alternatives[0].value} ${unitText(unit)}?` : 'Read it again.'}
-      </span>
-      {offer.alternatives.map((alternative) => (
-        <Button key={alternative.value} data-act="slip-take" onClick={() => onTake(alternative.value)}>
-          {alternative.value} {unitText(unit)}
-        </Button>
-      ))}
-      {offer.reason === 'unlikely' && (
-        <Button variant="quiet" onClick={onKeep}>
-          Keep {value}
-        </Button>
-      )}
-    </div>
-  )
 }

@@ -1,0 +1,62 @@
+/**
+ * A reading is taken by one act, wherever it is entered: on the trace, in proof, by a capture. The same slip
+ * check, instrument, offset and conditions; only what it is for differs.
+ */
+import { needsRunningEngine, type Test } from '../library'
+import { impliedBy, offerForSlip, type Reading, type SlipOffer } from '../job'
+import type { Addition, BodyOf } from '../records'
+
+type Body = BodyOf<'reading-taken'>
+
+export interface ReadingAct {
+  readingId: string
+  test: Test
+  value: Reading['value']
+  phase: Body['phase']
+  faultPresent: Body['faultPresent']
+  source: Body['source']
+  sure?: Body['sure']
+  swing?: Body['swing'] | null
+  /** The workshop's own instrument, where one reads in this unit. */
+  taken: Body['taken'] | null
+  /** The range in which a reading is likely here, in the unit of the entry; null where nobody knows. */
+  expected: { low: number; high: number } | null
+  /** It was asked back, and is meant as it stands. */
+  meant: boolean
+}
+
+/** What the act comes to: entries for the log, or a question first. */
+export type Decided = { kind: 'entries'; entries: Addition[] } | { kind: 'ask'; slip: SlipOffer }
+
+export function takeReading(act: ReadingAct): Decided {
+  const { test, value, source, phase } = act
+  const typed = source === 'vehicle' && value.kind === 'number' && !act.meant
+  const slip = typed ? offerForSlip(test.id, value.entered.value, act.expected) : null
+  if (slip) return { kind: 'ask', slip }
+  return {
+    kind: 'entries',
+    entries: [
+      { kind: 'state-asserted', body: { changes: impliedOf(test, phase), why: 'implied' } },
+      {
+        kind: 'reading-taken',
+        body: {
+          readingId: act.readingId,
+          testId: test.id,
+          value,
+          scene: test.scene,
+          instrument: test.instrument,
+          faultPresent: act.faultPresent,
+          source,
+          phase,
+          sure: act.sure ?? 'yes',
+          ...(act.swing && { swing: act.swing }),
+          ...(act.taken && { taken: act.taken }),
+        },
+      },
+    ],
+  }
+}
+
+/** Whoever read it had the vehicle as the test asks; in proof an engine that runs for a reading is stopped with it. */
+const impliedOf = (test: Test, phase: Body['phase']) =>
+  phase === 'proof' && needsRunningEngine(test) ? {} : impliedBy(test.needs)
