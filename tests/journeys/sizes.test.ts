@@ -49,15 +49,7 @@ beforeAll(async () => {
 })
 afterAll(() => session?.close())
 
-const resize = (width: number, height: number) =>
-  (
-    session.driver as unknown as { sendDevToolsCommand(name: string, of: object): Promise<void> }
-  ).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
-    width,
-    height,
-    deviceScaleFactor: 1,
-    mobile: false,
-  })
+const resize = (width: number, height: number) => session.resize(width, height)
 
 interface Seen {
   sideways: number

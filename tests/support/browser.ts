@@ -25,6 +25,8 @@ export interface Session {
   /** Leaves for another page once what was done on this one is kept. */
   go(path: string): Promise<void>
   reload(): Promise<void>
+  /** Gives the page another room, px. */
+  resize(width: number, height: number): Promise<void>
   address(path: string): string
   /** Folder of this browser in which saved files land. */
   downloads: string
@@ -102,6 +104,13 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
       await driver.executeScript('arguments[0].scrollIntoView({block: "center"})', target)
       await target.click()
     },
+    resize: (width, height) =>
+      driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+        width,
+        height,
+        deviceScaleFactor: 1,
+        mobile: false,
+      }),
     reload: async () => {
       await allKept(driver)
       await driver.navigate().refresh()

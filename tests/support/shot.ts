@@ -1,6 +1,5 @@
 /** Photographs of the main views from the demo data: npm run shots -- [folder]. Looked at by a person, kept in docs/screenshots. */
-import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { DEMO_VEHICLES } from '@/core/practice'
 import { jobFileOf } from './bench'
@@ -8,11 +7,19 @@ import { openBrowser } from './browser'
 
 const folder = process.argv[2] ?? 'docs/screenshots'
 const only = process.argv[3]?.split(',')
-const VIEWS: { name: string; path: string; night?: boolean; settle?: number; acts?: string[] }[] = [
+const VIEWS: {
+  name: string
+  path: string
+  night?: boolean
+  settle?: number
+  acts?: string[]
+  size?: [number, number]
+}[] = [
   { name: 'today-day', path: '/' },
   { name: 'complaint-day', path: '/job/complaint?id=demo-job-15', settle: 5000 },
-  { name: 'complaint-danger', path: '/job/complaint?id=demo-job-02', settle: 3000 },
   { name: 'trace-day', path: '/job/trace?id=demo-job-15', settle: 5000 },
+  { name: 'trace-phone', path: '/job/trace?id=demo-job-15', settle: 5000, size: [390, 844] },
+  { name: 'trace-portrait', path: '/job/trace?id=demo-job-15', settle: 5000, size: [800, 1280] },
   { name: 'trace-night', path: '/job/trace?id=demo-job-15', night: true, settle: 5000 },
   { name: 'trace-carburettor', path: '/job/trace?id=demo-job-21', settle: 5000 },
   { name: 'trace-diesel', path: '/job/trace?id=demo-job-31', settle: 5000 },
@@ -20,12 +27,11 @@ const VIEWS: { name: string; path: string; night?: boolean; settle?: number; act
   { name: 'trace-smell', path: '/job/trace?id=demo-job-02', settle: 4000 },
   { name: 'survey-day', path: '/job/trace?id=demo-job-29', settle: 3500 },
   { name: 'plan-module-day', path: '/job/plan?id=demo-job-11&repair=module', settle: 2500 },
-  { name: 'plan-ways', path: '/job/plan?id=demo-job-11&repair=module', settle: 3000, acts: ['ways'] },
-  { name: 'plan-calls', path: '/job/plan?id=demo-job-11&repair=module', settle: 3000, acts: ['calls'] },
   { name: 'work-day', path: '/job/work?id=demo-job-04', settle: 2500 },
+  { name: 'work-phone', path: '/job/work?id=demo-job-04', settle: 2500, size: [390, 844] },
+  { name: 'work-portrait', path: '/job/work?id=demo-job-04', settle: 2500, size: [800, 1280] },
   { name: 'bench-day', path: '/job/bench?id=demo-job-11', settle: 3000, acts: ['keep', 'clamp', 'record'] },
   { name: 'bench-sweep', path: '/', settle: 1500, acts: ['worn', 'sweep', 'record'] },
-  { name: 'bench-file', path: '/job/bench?id=demo-job-04', settle: 3000, acts: ['file'] },
   { name: 'prove-day', path: '/job/prove?id=demo-job-18', settle: 4000 },
   { name: 'record-day', path: '/job/record?id=demo-job-18', settle: 1500 },
 ]
@@ -45,32 +51,7 @@ const record = async () => {
   await touch('[data-act="record"]')
   await ended()
 }
-/** A recording with a bad row, as a logger with decimal commas writes it. */
-function loggerFile(): string {
-  const path = join(mkdtempSync(join(tmpdir(), 'stop-start-shot-')), 'pass-road-run.csv')
-  const comma = (value: number) => value.toFixed(2).replace('.', ',')
-  writeFileSync(
-    path,
-    [
-      'Zeit [s];Rail [kPa];Pumpe [A];Drehzahl',
-      ...Array.from({ length: 3000 }, (_, k) =>
-        k === 1400
-          ? '28,00;lost;5,2;820'
-          : `${comma(k / 50)};${comma(251 + 3 * Math.sin(k / 3))};${comma(5.2 + 0.1 * Math.sin(k))};820`,
-      ),
-    ].join('\n'),
-  )
-  return path
-}
 const ACTS: Record<string, () => Promise<unknown>> = {
-  ways: async () => {
-    await touch('[data-act="ways"]')
-    await driver.sleep(4000)
-  },
-  calls: async () => {
-    await touch('[data-act="calls"]')
-    await driver.sleep(700)
-  },
   record,
   keep: async () => {
     await record()
@@ -104,14 +85,6 @@ const ACTS: Record<string, () => Promise<unknown>> = {
     await touch('[data-capture="sweep"]')
     await driver.sleep(500)
   },
-  file: async () => {
-    await touch('[data-act="sources"]')
-    await driver.sleep(400)
-    await touch('[data-act="from-file"]')
-    await driver.sleep(400)
-    await driver.findElement({ css: 'input[name="logger"]' }).sendKeys(loggerFile())
-    await driver.sleep(1200)
-  },
 }
 try {
   mkdirSync(folder, { recursive: true })
@@ -121,6 +94,8 @@ try {
     await session.driver.executeScript(
       `localStorage.setItem('stop-start-light', '${view.night ? 'night' : 'day'}')`,
     )
+    const [width, height] = view.size ?? [1280, 800]
+    await session.resize(width, height)
     await session.go(view.path)
     await session.driver.sleep(view.settle ?? 1200)
     for (const act of view.acts ?? []) await ACTS[act]!()

@@ -2,12 +2,15 @@
 import { useMemo, useRef } from 'react'
 import type { CaptureKind } from '@/core/bench'
 import { PLOT_LEFT, PLOT_RIGHT, PlotChart } from '@/ui/PlotChart'
+import { useSize } from '@/ui/Shape'
 import { axisText, secondsText } from './benchText'
 import { panelsOf, PAPER_S, timeStep } from './penPanels'
 import type { Flags } from './useCapture'
 import type { Pen } from './usePen'
 
-const WIDTH = 828
+/** Before it is measured, and no narrower than this. */
+const DRAWN_PX = 828
+const LEAST_PX = 300
 const FLAG_ROW = 34
 
 interface Props {
@@ -33,12 +36,14 @@ export function PenChart({ pen, kind, flags, name, height, onFlags }: Props) {
           pen.status === 'running' && pen.lastS > 0.93 * PAPER_S[kind] ? 1.5 * pen.lastS : pen.lastS,
         )
   const span = Math.max(paper - first, 1e-3)
-  const left = (at: number) => PLOT_LEFT + ((at - first) / span) * (WIDTH - PLOT_LEFT - PLOT_RIGHT)
+  const [ref, size] = useSize<HTMLDivElement>()
+  const width = Math.max(LEAST_PX, size?.width ?? DRAWN_PX)
+  const left = (at: number) => PLOT_LEFT + ((at - first) / span) * (width - PLOT_LEFT - PLOT_RIGHT)
   const atLeft = (px: number) =>
-    Math.min(pen.lastS, Math.max(first, first + ((px - PLOT_LEFT) / (WIDTH - PLOT_LEFT - PLOT_RIGHT)) * span))
+    Math.min(pen.lastS, Math.max(first, first + ((px - PLOT_LEFT) / (width - PLOT_LEFT - PLOT_RIGHT)) * span))
   const panels = useMemo(() => panelsOf(pen.signals, kind), [pen.signals, kind])
   return (
-    <div className="relative" style={{ width: WIDTH, height: height + FLAG_ROW }}>
+    <div className="relative overflow-hidden" ref={ref} style={{ height: height + FLAG_ROW }}>
       <div style={{ paddingTop: FLAG_ROW }}>
         <PlotChart
           title={`Signals of ${name}`}
@@ -89,7 +94,7 @@ export function PenChart({ pen, kind, flags, name, height, onFlags }: Props) {
           />
           <span
             className="pointer-events-none absolute top-[3px] bg-ground px-2 text-second font-semibold text-accent"
-            style={{ left: Math.min(left(Math.min(flags.a, flags.b)) + 24, WIDTH - 240) }}
+            style={{ left: Math.min(left(Math.min(flags.a, flags.b)) + 24, width - 240) }}
           >
             {name}, {secondsText(Math.abs(flags.b - flags.a), span)} {axisText(span)}
           </span>
