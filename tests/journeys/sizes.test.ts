@@ -15,7 +15,6 @@ const SIZES = [
   [1280, 800],
   [1920, 1080],
 ] as const
-/** Views that lay themselves out by the room; the bench is still drawn for one glass. */
 const VIEWS = [
   ['today', '/', null],
   ['complaint', '/job/complaint?id=demo-job-07', null],
@@ -32,6 +31,7 @@ const VIEWS = [
   ['survey', '/job/trace?id=demo-job-25', null],
   ['plan', '/job/plan?id=demo-job-04', '[data-act="start"]'],
   ['work', '/job/work?id=demo-job-04', '[data-act="step-done"], [data-act="hazards-seen"]'],
+  ['bench', '/job/bench?id=demo-job-11', '[data-act="record"]'],
   ['prove', '/job/prove?id=demo-job-04', null],
   ['record', '/job/record?id=demo-job-18', null],
 ] as const

@@ -7,6 +7,7 @@ import { readLoggerFile } from '@/workers/fileReader'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Figure, Notice } from '@/ui/Notice'
+import { MainAct } from '@/ui/Shape'
 import { saveFile, savePicture } from '@/ui/saveFile'
 import { StateStrip } from '../frame/StateStrip'
 import { useInstruments } from '../frame/useInstruments'
@@ -71,13 +72,17 @@ export function Bench({ hand }: { hand: JobInHand }) {
   const shown = frozen ?? pen
   return (
     <>
-      <main className="grid h-[676px] grid-cols-[876px_1fr]" data-pen={pen.status} data-signal={pen.source}>
+      <main
+        className="flex flex-col gap-4 wide:grid wide:min-h-0 wide:flex-1 wide:grid-cols-[minmax(0,876fr)_minmax(0,404fr)] wide:gap-0"
+        data-pen={pen.status}
+        data-signal={pen.source}
+      >
         <section aria-label="Signals and captures" className="flex min-h-0 flex-col">
-          <div className="flex h-[46px] items-center justify-between px-6 pt-1">
+          <div className="flex min-h-[46px] flex-wrap items-center justify-between gap-x-4 px-4 pt-1 wide:px-6">
             <h1 className="text-title">{titleOf(conclusion, words.title)}</h1>
             <Origin pen={pen} />
           </div>
-          <div className="h-[300px] px-6">
+          <div className="min-h-[300px] px-4 wide:h-[300px] wide:px-6">
             {capture.byHand ? (
               <div className="pt-4">
                 <HandEntry
@@ -100,7 +105,7 @@ export function Bench({ hand }: { hand: JobInHand }) {
               <Before hand={hand} capture={capture} source={source} />
             )}
           </div>
-          <div className="grid min-h-0 flex-1 grid-cols-[440px_436px] border-t-2 border-ink bg-sheet">
+          <div className="grid min-h-0 flex-1 border-t-2 border-ink bg-sheet medium:grid-cols-2 wide:grid-cols-2">
             <CaptureNow
               capture={capture}
               conclusion={conclusion}
@@ -112,7 +117,7 @@ export function Bench({ hand }: { hand: JobInHand }) {
           </div>
         </section>
         <aside
-          className="flex min-h-0 flex-col gap-2 border-l border-rule px-6 pt-3"
+          className="flex min-h-0 flex-col gap-2 border-rule px-4 pb-3 pt-3 wide:overflow-y-auto wide:border-l wide:px-6"
           aria-label="Instruments and verdict"
         >
           <Live pen={shown} kind={taking.kind} />
@@ -126,15 +131,17 @@ export function Bench({ hand }: { hand: JobInHand }) {
                 </Button>
               ) : (
                 !conclusion && (
-                  <Button
-                    variant={record ? 'act' : 'held'}
-                    className="col-span-2 min-h-[56px]"
-                    data-act="record"
-                    disabled={!record}
-                    onClick={() => record?.()}
-                  >
-                    {record ? words.act : 'No instrument connected'}
-                  </Button>
+                  <MainAct>
+                    <Button
+                      variant={record ? 'act' : 'held'}
+                      className="col-span-2 min-h-[56px]"
+                      data-act="record"
+                      disabled={!record}
+                      onClick={() => record?.()}
+                    >
+                      {record ? words.act : 'No instrument connected'}
+                    </Button>
+                  </MainAct>
                 )
               ))}
             {pen.status === 'running' && (
