@@ -4,7 +4,8 @@
  */
 import type { JobEvent } from '@/core/records'
 
-export type Change = { of: 'job' | 'vehicle'; id: string } | { of: 'all' } | { of: 'unwritten' }
+/** `job`: an entry of it is on disk. `lists`: what pages list has followed. */
+export type Change = { of: 'job' | 'vehicle'; id: string } | { of: 'lists' | 'all' | 'unwritten' }
 
 const listeners = new Set<(change: Change) => void>()
 const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('stop-start')

@@ -62,6 +62,7 @@ export async function setAside(jobId: string): Promise<Outcome<null>> {
       forgetRead(jobId)
       await unlistJob(jobId)
       announceChange({ of: 'job', id: jobId })
+      announceChange({ of: 'lists' })
       return { ok: true, value: null } as const
     } catch (problem) {
       return notWritten(problem)
@@ -136,6 +137,7 @@ async function takeIn(file: JobFile, vehicle: VehicleRecord): Promise<ImportOutc
   await listAgain(jobId, merged.log)
   const photosLost = await takePhotos(photos)
   announceChange({ of: 'job', id: jobId })
+  announceChange({ of: 'lists' })
   return {
     ok: true,
     jobId,

@@ -175,9 +175,10 @@ export function append<K extends EventKind>(
         events: [...stored.events, ...(await packed([...waiting, ...fresh]))],
       } satisfies StoredJob)
       keepUnwritten(jobId, [])
+      announceChange({ of: 'job', id: jobId })
       await listAgain(jobId, [...log, ...fresh])
       await settlePhotos(fresh)
-      announceChange({ of: 'job', id: jobId })
+      announceChange({ of: 'lists' })
       void askToPersist()
       return { ok: true, value: [...log, ...fresh] } as const
     } catch (problem) {

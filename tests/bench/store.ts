@@ -147,7 +147,10 @@ for (const jobs of flags.jobs.split(',').map(Number)) {
     for (let from = 0; from < jobs; from += AT_ONCE) await fill(hands, from, Math.min(AT_ONCE, jobs - from))
     const anew = await today(hands)
     const visits = [await today(hands), await today(hands), await today(hands)]
-    await hands.takeIn(jobFileOf('own-job', vehicle, ['starvesUnderLoad']), 'own-job')
+    const file = jobFileOf('own-job', vehicle, ['starvesUnderLoad'])
+    await (await hands.shown('input[type="file"]')).sendKeys(file)
+    await hands.shown('[data-job="own-job"]')
+    await hands.session.go('/job/trace?id=own-job')
     const kept = await readings(hands, Number(flags.readings))
     console.log(
       `| ${jobs} | ${anew.toFixed(0)} | ${visits.map((ms) => ms.toFixed(0)).join(', ')} | ${median(kept).toFixed(0)} (${kept.map((ms) => ms.toFixed(0)).join(' ')}) |`,

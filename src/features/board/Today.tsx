@@ -59,7 +59,10 @@ export function Today() {
   }, [])
   useEffect(() => {
     void firstVisit(demoData).catch(noDemo).then(read)
-    return onStoreChange(() => void read())
+    return onStoreChange((change) => {
+      // What is listed follows an entry a moment later, and says so.
+      if (change.of !== 'job') void read()
+    })
   }, [read, noDemo])
 
   const takeFile = async (file: File) => {

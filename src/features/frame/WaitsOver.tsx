@@ -16,7 +16,8 @@ function useOpenWaits(): OpenWait[] {
     let live = true
     let timer: ReturnType<typeof setTimeout> | undefined
     const read = () => void openWaits().then((found) => live && setWaits(found))
-    const stop = onStoreChange(() => {
+    const stop = onStoreChange((change) => {
+      if (change.of === 'job') return
       clearTimeout(timer)
       timer = setTimeout(read, SETTLE_MS)
     })

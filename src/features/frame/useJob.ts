@@ -97,7 +97,11 @@ export function useJob(jobId: string | null): JobLoad {
 
   useEffect(() => {
     const concerns = (change: Change) =>
-      change.of === 'job' ? change.id === jobId : change.of !== 'vehicle' || change.id === shown.current
+      change.of === 'job'
+        ? change.id === jobId
+        : change.of === 'vehicle'
+          ? change.id === shown.current
+          : change.of !== 'lists'
     // The store is outside React: read it once and after each change of what is shown here.
     // eslint-disable-next-line react-hooks/set-state-in-effect
     void read()
