@@ -92,46 +92,63 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
   return (
     <Panel open={open} onOpenChange={onOpenChange} title="Take in a vehicle">
       {problem && <Notice title={problem} />}
-      <label className="mb-4 flex flex-wrap items-center gap-3 text-main">
-        Needed by, today
-        <input
-          type="time"
-          name="neededBy"
-          value={neededBy}
-          onChange={(event) => setNeededBy(event.target.value)}
-          className="min-h-[48px] border-2 border-ink-3 bg-ground px-3"
-        />
-        <span className="text-second text-ink-2">Left empty there is no hurry.</span>
-      </label>
-      {known.length > 0 && (
-        <section
-          aria-label="Known vehicles"
-          className="mb-6 grid grid-cols-1 gap-2 medium:grid-cols-2 wide:grid-cols-2"
-        >
-          {known.map((vehicle) => (
-            <button
-              key={vehicle.id}
-              type="button"
-              onClick={() => void begin(vehicle)}
-              className="flex min-h-[60px] items-center gap-3 border-2 border-ink px-3 text-left"
-            >
-              <span className="font-track text-[32px] font-bold">{vehicle.unit}</span>
-              <span className="leading-tight">
-                <span className="block text-main font-semibold">{vehicle.name}</span>
-                <span className="block text-tick text-ink-2">
-                  {vehicle.kind === 'simulated' ? 'simulated, ' : ''}
-                  {vehicle.year ?? 'year not known'}
-                  {vehicle.kilometres
-                    ? `, ${vehicle.kilometres.toLocaleString('en').replace(',', ' ')} km`
-                    : ''}
-                </span>
-              </span>
-            </button>
-          ))}
-        </section>
-      )}
+      <DueTime value={neededBy} onChange={setNeededBy} />
+      <KnownVehicles known={known} onTake={(vehicle) => void begin(vehicle)} />
       <NewVehicleForm onSubmit={addNew} />
     </Panel>
+  )
+}
+
+/** When it has to be ready. */
+function DueTime({ value, onChange }: { value: string; onChange: (value: string) => void }) {
+  return (
+    <label className="mb-4 flex flex-wrap items-center gap-3 text-main">
+      Needed by, today
+      <input
+        type="time"
+        name="neededBy"
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+        className="min-h-[48px] border-2 border-ink-3 bg-ground px-3"
+      />
+      <span className="text-second text-ink-2">Left empty there is no hurry.</span>
+    </label>
+  )
+}
+
+/** Vehicles that have been here before. */
+function KnownVehicles({
+  known,
+  onTake,
+}: {
+  known: VehicleRecord[]
+  onTake: (vehicle: VehicleRecord) => void
+}) {
+  if (known.length === 0) return null
+  return (
+    <section
+      aria-label="Known vehicles"
+      className="mb-6 grid grid-cols-1 gap-2 medium:grid-cols-2 wide:grid-cols-2"
+    >
+      {known.map((vehicle) => (
+        <button
+          key={vehicle.id}
+          type="button"
+          onClick={() => onTake(vehicle)}
+          className="flex min-h-[60px] items-center gap-3 border-2 border-ink px-3 text-left"
+        >
+          <span className="font-track text-[32px] font-bold">{vehicle.unit}</span>
+          <span className="leading-tight">
+            <span className="block text-main font-semibold">{vehicle.name}</span>
+            <span className="block text-tick text-ink-2">
+              {vehicle.kind === 'simulated' ? 'simulated, ' : ''}
+              {vehicle.year ?? 'year not known'}
+              {vehicle.kilometres ? `, ${vehicle.kilometres.toLocaleString('en').replace(',', ' ')} km` : ''}
+            </span>
+          </span>
+        </button>
+      ))}
+    </section>
   )
 }
 

@@ -244,7 +244,16 @@ function Due({ order }: { order: Wait }) {
 /** Longest that an order is taken for. */
 const MOST_DAYS = 365
 
-function OrderForm({ hand, item, onDone }: { hand: JobInHand; item: ReadyItem; onDone: () => void }) {
+interface OrderProps {
+  hand: JobInHand
+  item: Pick<ReadyItem, 'id' | 'name'>
+  /** The next step waits for it, not the opening alone. */
+  holds?: boolean
+  onDone: () => void
+}
+
+/** In how many days an ordered piece is here. */
+export function OrderForm({ hand, item, holds = false, onDone }: OrderProps) {
   const [text, setText] = useState('1')
   const days = Number(text.replace(',', '.'))
   const good = text.trim() !== '' && days > 0 && days <= MOST_DAYS
@@ -253,7 +262,7 @@ function OrderForm({ hand, item, onDone }: { hand: JobInHand; item: ReadyItem; o
     const waitId = orderWaitId(item.id)
     const begun = {
       kind: 'wait-started' as const,
-      body: { waitId, label: `${item.name} on order`.slice(0, 200), minutes: 1440 * days, holds: false },
+      body: { waitId, label: `${item.name} on order`.slice(0, 200), minutes: 1440 * days, holds },
     }
     // The piece counts as ordered anew: the earlier date is ended first.
     if (

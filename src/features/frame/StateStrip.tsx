@@ -1,5 +1,5 @@
 'use client'
-import { useMemo } from 'react'
+import { useMemo, type ReactNode } from 'react'
 import { STATE_VARIABLES, type Layout, type PartKind, type Variable, type VehicleState } from '@/core/vehicle'
 import { mustNotBe, settingInHand } from '@/core/job'
 import { Fold } from '@/ui/Fold'
@@ -66,27 +66,56 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
     </div>
   )
   const shape = useShape()
-  if (shape === 'narrow')
+  if (shape === 'narrow') {
+    const line = alarm ? says : variables.some(conflicts) ? 'The state does not suit this' : says
     return (
-      <section aria-label="Vehicle state" id="vehicle-state" tabIndex={-1} className="px-4">
-        <Fold
-          line={
-            alarm
-              ? says
-              : variables.some(conflicts)
-                ? 'The state does not suit this'
-                : says || 'Vehicle state'
-          }
-          danger={alarm}
-        >
-          <div className="grid grid-cols-1 gap-y-3 pb-1">
-            {toggles}
-            {tank}
-          </div>
-        </Fold>
-        {panel}
-      </section>
+      <NarrowStrip line={line || 'Vehicle state'} danger={alarm} panel={panel}>
+        {toggles}
+        {tank}
+      </NarrowStrip>
     )
+  }
+  return (
+    <FullStrip says={says} alarm={alarm} panel={panel}>
+      {toggles}
+      {tank}
+    </FullStrip>
+  )
+}
+
+/** One line that says whether the state suits; it opens to toggles of full width. */
+function NarrowStrip({
+  line,
+  danger,
+  panel,
+  children,
+}: {
+  line: string
+  danger: boolean
+  panel: ReactNode
+  children: ReactNode
+}) {
+  return (
+    <section aria-label="Vehicle state" id="vehicle-state" tabIndex={-1} className="px-4">
+      <Fold line={line} danger={danger}>
+        <div className="grid grid-cols-1 gap-y-3 pb-1">{children}</div>
+      </Fold>
+      {panel}
+    </section>
+  )
+}
+
+function FullStrip({
+  says,
+  alarm,
+  panel,
+  children,
+}: {
+  says: string
+  alarm: boolean
+  panel: ReactNode
+  children: ReactNode
+}) {
   return (
     <section
       aria-label="Vehicle state"
@@ -97,8 +126,7 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
       <div className="flex w-[104px] shrink-0 items-center pl-6 pr-2 text-tick leading-tight text-ink-2">
         Vehicle state now
       </div>
-      {toggles}
-      {tank}
+      {children}
       <p
         aria-live="polite"
         className={`flex min-w-[150px] flex-1 items-center justify-end border-rule-2 pl-3 pr-6 text-right text-tick leading-[19px] wide:border-l ${alarm ? 'font-semibold text-danger' : 'text-ink-2'}`}

@@ -8,6 +8,7 @@ import type { JobInHand } from '../frame/useJob'
 import { Bleeding } from './Bleeding'
 import { Handover } from './Handover'
 import { COPIED, LineCopy } from './LineCopy'
+import { MissingInside } from './MissingInside'
 import { StepFigure } from './StepFigure'
 import { WaitPanel } from './WaitPanel'
 import { Wires } from './Wires'
@@ -34,7 +35,10 @@ export function RightColumn({
   })
   return (
     <div className="flex min-h-0 flex-col justify-between gap-3 wide:overflow-y-auto">
-      <Beside step={step} lay={lay} />
+      <div className="space-y-2">
+        <MissingInside hand={hand} />
+        <Beside step={step} lay={lay} />
+      </div>
       <div className="space-y-2">
         <Photos hand={hand} operationId={step?.operationId ?? null} twinId={lay?.operationId ?? null} />
         <Acts hand={hand} bleeds={bleeds} lineId={lineId !== undefined} onOpen={setOpen} />
