@@ -1,6 +1,9 @@
 /** What another version named and this one does not have: the job opens, the entry stays and moves nothing. */
 import { describe, expect, it } from 'vitest'
+import { usualWays } from '../library'
+import { planRepairs, plannerFor } from '../procedure'
 import { LogBuilder } from '../records'
+import { DRIVEN_IN } from '../vehicle'
 import { foldJob, readingText, stageOf, unproven } from '.'
 
 const opened = () =>
@@ -84,5 +87,26 @@ describe('an entry that names what this version does not have', () => {
       .add(3, 'step-done', done('repair:filter'))
       .add(4, 'step-done', done('repair:filter'))
     expect(foldJob('job', log.events).finishedRepairs).toEqual(['filter'])
+  })
+})
+
+describe('every step that a plan may have', () => {
+  it.each([
+    ['A01', 'module'],
+    ['A01', 'cleanTank'],
+    ['A01', 'frontLine'],
+    ['A05', 'carburettor'],
+    ['A06', 'cleanTank'],
+    ['A09', 'sender'],
+  ] as const)('%s, %s: is known when it is done', (layout, repairId) => {
+    const planner = plannerFor({ layout, ways: usualWays(layout) })
+    const planned = planRepairs(planner, DRIVEN_IN, [repairId])
+    const steps = planned.ok ? planned.value.steps : []
+    expect(steps.length).toBeGreaterThan(3)
+    const log = opened().add(2, 'plan-made', plan([repairId]))
+    steps.forEach((step, at) =>
+      log.add(3 + at, 'step-done', { ...done(step.operationId, { ...step.act.sets }), step: at }),
+    )
+    expect(foldJob('job', log.events).notKnown).toEqual([])
   })
 })

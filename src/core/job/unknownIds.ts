@@ -15,7 +15,8 @@ export interface NotKnown {
 
 const repairs = new Set(REPAIRS.map(({ id }) => id))
 const operations = new Set(OPERATIONS.map(({ id }) => id))
-const REPAIR_STEP = 'repair:'
+/** Steps of a plan that are no operation: a repair, or one stage of it. */
+const REPAIR_STEP = /^(?:repair:([^.]+)|stage:([^.]+)\.\d+)$/
 
 /** The first thing that an entry names and that this version does not have; null where it knows all of it. */
 export function notKnown(event: JobEvent): NotKnown | null {
@@ -25,13 +26,10 @@ export function notKnown(event: JobEvent): NotKnown | null {
 
 type Named = [at: string, id: string, isKnown: boolean]
 const repair = (at: string, id: string): Named => [at, id, repairs.has(id)]
-const operation = (at: string, id: string): Named => [
-  at,
-  id,
-  id.startsWith(REPAIR_STEP) ? repairs.has(id.slice(REPAIR_STEP.length)) : operations.has(id) || isCheck(id),
-]
-/** Steps of the plan that are no operation: its checks. */
-const isCheck = (id: string) => id.startsWith('check:')
+const operation = (at: string, id: string): Named => {
+  const step = REPAIR_STEP.exec(id)
+  return [at, id, step ? repairs.has((step[1] ?? step[2])!) : operations.has(id)]
+}
 const states = (at: string, changes: Record<string, string>): Named[] =>
   Object.entries(changes).map(([variable, value]) => [
     `${at}.${variable}`,
