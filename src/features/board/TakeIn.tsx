@@ -134,6 +134,7 @@ function KnownVehicles({
         <button
           key={vehicle.id}
           type="button"
+          data-vehicle={vehicle.unit}
           onClick={() => onTake(vehicle)}
           className="flex min-h-[60px] items-center gap-3 border-2 border-ink px-3 text-left"
         >

@@ -36,7 +36,7 @@ const ITEMS: Record<ProofItem, { title: string; how: string }> = {
 }
 
 /** What an engine does after its feed was open, and from when on that is no longer it. */
-const ROUGH_AT_FIRST = 'Rough for a minute is air in the feed; after 3 min read the pressure'
+const ROUGH_AT_FIRST = 'Rough at first is air; after 3 min read the pressure'
 
 /** Poured in, the gauge must follow. */
 const POURED_LITRES = 10
