@@ -1,6 +1,14 @@
 /** Jobs as files, in and out, and records that cannot be read. */
 import { mergeFile, mergeLogs, readJobFile, writeJobFile, type JobFile, type Left } from '@/core/records'
-import { beginLog, foldJob, readFacts, vehicleSchema, wordsBetween, type VehicleRecord } from '@/core/job'
+import {
+  beginLog,
+  foldJob,
+  foldVehicle,
+  readFacts,
+  vehicleSchema,
+  wordsBetween,
+  type VehicleRecord,
+} from '@/core/job'
 import { packed, unpacked } from './captureStore'
 import { announceChange, keepUnwritten, unwrittenEvents } from './changes'
 import {
@@ -152,7 +160,9 @@ async function takeIn(file: JobFile, vehicle: VehicleRecord): Promise<ImportOutc
 
 /** Merges what a file says of its vehicle with what is here; names what a file without its log says otherwise. */
 async function takeVehicle(file: JobFile, vehicle: VehicleRecord): Promise<string[]> {
-  const facts = readFacts(file.vehicleFacts)
+  // Facts of another vehicle, or that begin none, say nothing here: the record of the file does.
+  const own = readFacts(file.vehicleFacts).filter((fact) => fact.vehicleId === vehicle.id)
+  const facts = foldVehicle(own) === null ? [] : own
   const known = await loadVehicle(vehicle.id)
   if (facts.length > 0) {
     await mergeVehicle(vehicle.id, facts)

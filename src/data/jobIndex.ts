@@ -114,7 +114,7 @@ export const provenWith = async (vehicle: VehicleRecord): Promise<(ProvenReading
 /** Jobs read between two looks of the page at what its user does. */
 const AT_ONCE = 40
 
-/** Makes the lists anew from the logs where they are of another version. `summarise` indexes one job. */
+/** Makes the lists anew from the logs where they are of another version. `load` reads one job. */
 async function rebuild(load: Loader): Promise<void> {
   await stores.index.clear()
   const ids = await stores.jobs.keys()

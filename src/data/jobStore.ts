@@ -177,7 +177,8 @@ export function append<K extends EventKind>(
       keepUnwritten(jobId, [])
       announceChange({ of: 'job', id: jobId })
       await listAgain(jobId, [...log, ...fresh])
-      await settlePhotos(fresh)
+      // A mark that stays costs nothing: the entries are on disk, and must not be taken for unwritten.
+      await settlePhotos(fresh).catch(() => undefined)
       announceChange({ of: 'lists' })
       void askToPersist()
       return { ok: true, value: [...log, ...fresh] } as const

@@ -26,7 +26,7 @@ import {
   provocationOn,
 } from '../library'
 import type { Complaint, Done, Evidence } from '../diagnosis'
-import { notKnown, type NotKnown } from './unknownIds'
+import { notKnown, stateLeft, type NotKnown } from './unknownIds'
 import { levelByDip, litresAfter } from '../procedure'
 import { differenceFromSi, differenceToSi, toSi, unitKind, type CubicMetre } from '../shared'
 import { endsClear, mayClear, type MeterReading } from './meter'
@@ -256,8 +256,7 @@ export function foldJob(
     const odd = notKnown(event)
     if (odd) {
       job.notKnown.push(odd)
-      // Vapour is heard whatever the test is called.
-      if (event.kind === 'reading-taken') hearMeter(job, event)
+      heardOfUnknown(job, event)
     } else apply(job, event)
     job.lastAt = Math.max(job.lastAt, event.at)
     job.lastBy = event.by
@@ -553,6 +552,18 @@ function changeState(job: JobView, changes: VehicleState, event: JobEvent) {
   if (!clears || refused) return
   job.vapourClearAt = event.at
   job.vapourClearBy = event
+}
+
+/** Of an entry that names what this version does not have: vapour, and how the vehicle stands after it. */
+function heardOfUnknown(job: JobView, event: JobEvent) {
+  if (event.kind === 'reading-taken') return hearMeter(job, event)
+  const changes =
+    event.kind === 'state-asserted' ? event.body.changes : event.kind === 'step-done' ? event.body.sets : null
+  if (!changes) return
+  const { vapour, ...rest } = changes
+  job.state = stateLeft(job.state, rest)
+  // Clear is called by an entry that is whole; anything else ends it.
+  if (vapour !== undefined && vapour !== 'clear') job.state = { ...job.state, vapour: 'unchecked' }
 }
 
 /** The gas meter's figure where a test of it was read. */

@@ -63,6 +63,21 @@ describe('an entry that names what this version does not have', () => {
     expect(stageOf(job)).not.toBe('record')
     expect(() => unproven(job)).not.toThrow()
   })
+  it('what is known of a state counts, a value that is not known leaves nobody sure, and vapour is not called clear by it', () => {
+    const job = foldJob(
+      'job',
+      opened()
+        .add(2, 'state-asserted', { changes: { battery: 'off', line: 'off' }, why: 'seen' })
+        .add(3, 'state-asserted', {
+          changes: { battery: 'on', line: 'half off', gravity: 'off', vapour: 'clear' },
+          why: 'seen',
+        }).events,
+    )
+    expect(job.state.battery).toBe('on')
+    expect(job.state.line).toBeUndefined()
+    expect(job.state.vapour).toBe('unchecked')
+    expect(job.state).not.toHaveProperty('gravity')
+  })
   it('vapour is heard though the test that read it is not known', () => {
     const job = foldJob(
       'job',

@@ -1,9 +1,10 @@
 /**
  * Entries that name what this version does not have: a repair, a test, a step or a state of another one. Such
- * an entry stays in the log as it is, moves nothing, and is said; it must not stop the job.
+ * an entry stays in the log as it is and is said; it must not stop the job. Of what it says only vapour and the
+ * state of the vehicle count, as far as they are known: neither may look safer than it was written.
  */
 import { OPERATIONS, REPAIRS, findTest } from '../library'
-import { STATE_VARIABLES } from '../vehicle'
+import { STATE_VARIABLES, type VehicleState } from '../vehicle'
 import type { JobEvent } from '../records'
 
 export interface NotKnown {
@@ -37,6 +38,21 @@ const states = (at: string, changes: Record<string, string>): Named[] =>
     Object.hasOwn(STATE_VARIABLES, variable) &&
       (STATE_VARIABLES as Record<string, readonly string[]>)[variable]!.includes(value),
   ])
+
+/**
+ * What such an entry still says of the vehicle: what is known of it counts, and a variable whose value is not
+ * known is not known any more. What it stood at before would be a claim that the entry has ended.
+ */
+export function stateLeft(state: VehicleState, changes: Record<string, string>): VehicleState {
+  const next: Record<string, string | undefined> = { ...state }
+  for (const [variable, value] of Object.entries(changes)) {
+    if (!Object.hasOwn(STATE_VARIABLES, variable)) continue
+    const values: readonly string[] = STATE_VARIABLES[variable as keyof typeof STATE_VARIABLES]
+    if (values.includes(value)) next[variable] = value
+    else delete next[variable]
+  }
+  return next as VehicleState
+}
 
 function named(event: JobEvent): Named[] {
   switch (event.kind) {
