@@ -81,7 +81,7 @@ function Unkept({ load }: { load: Extract<JobLoad, { status: 'ready' }> }) {
     trouble?.kind === 'refused' &&
       `Not kept: “${trouble.field.replace('body.', '')}”, ${trouble.problem}. Nothing was changed; enter it anew.`,
     job.notKnown.length > 0 &&
-      `${plural(job.notKnown.length, 'entry names', 'entries name')} what this version does not have (${job.notKnown[0]!.id}): kept, and not counted. Open the job with the version that wrote it.`,
+      `${plural(job.notKnown.length, 'entry names', 'entries name')} what this version does not have (${job.notKnown[0]!.id}): kept; of it only state and vapour count. Open the job with the version that wrote it.`,
     aside.length > 0 &&
       `${plural(aside.length, 'entry', 'entries')} of this job cannot be read and ${aside.length === 1 ? 'stands' : 'stand'} aside, kept as it is: ${aside[0]!.at}, ${aside[0]!.problem}. Take the job in again from its last good file.`,
   ].filter((line): line is string => Boolean(line))

@@ -106,8 +106,8 @@ function suspectFinding(job: JobView, ranking: Ranking | null): Finding {
     }
   if (verdict.kind === 'confirm')
     return {
-      title: `${named.name}: ${percent(verdict.probability)} %. Confirm it at the part.`,
-      detail: `One reading at ${lowerFirst(repairById(verdict.repairId).part)} itself before anything comes out.`,
+      title: `${named.name}: ${percent(verdict.probability)} %. Confirm it first.`,
+      detail: `One reading before anything comes out: ${lowerFirst(shortOf(verdict.testId))}.`,
     }
   if (none && none.probability > 0.3)
     return {
