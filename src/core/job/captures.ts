@@ -65,7 +65,7 @@ import {
   type WaveformProblem,
 } from '../bench'
 import type { SoundBand } from '../diagnosis'
-import { libraryOf, testById } from '../library'
+import { findTest, libraryOf, testById } from '../library'
 import { FUEL_GRADES, vapourPressurePa } from '../physics'
 import {
   differenceToSi,
@@ -617,8 +617,10 @@ function concludeDropSignals(taking: Taking, signals: Signals, context: BenchCon
 
 /** Typical limit of a drop: a whole side, or one piece of it. */
 const PIECE_LIMIT_V = 0.15
-const dropLimit = (testId: string): Volt =>
-  testId === 'T05' ? FEED_LIMIT_V : testId === 'T06' || testId === 'T73' ? GROUND_LIMIT_V : PIECE_LIMIT_V
+const dropLimit = (testId: string): Volt => {
+  const role = findTest(testId)?.role
+  return role === 'feedSide' ? FEED_LIMIT_V : role === 'groundSide' ? GROUND_LIMIT_V : PIECE_LIMIT_V
+}
 
 function concludeDrops(
   taking: Taking,

@@ -1,4 +1,14 @@
+/** A job as its log tells it, and what is asked of it. The slices it is made of belong to the records. */
 export * from './fold'
+export {
+  alreadyDone,
+  knownOf,
+  leakStandId,
+  type PartSaid,
+  type Reading,
+  type Wait,
+  type WorkInHand,
+} from '../records'
 export * from './implied'
 export * from './gateEntry'
 export * from './vehicleRecord'

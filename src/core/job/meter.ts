@@ -1,14 +1,6 @@
 /** The gas meter as the job knows it: from 20 % LEL everyone is out, and nothing goes on before it is under 10 % again. */
-import { hasSeen, type Placed } from '../records'
+import { hasSeen, type MeterReading } from '../records'
 import type { Fraction } from '../shared'
-
-export interface MeterReading {
-  at: number
-  lelFraction: Fraction
-  where: string
-  /** Where it stands among what was known. */
-  placed: Placed
-}
 
 interface Metered {
   meters: MeterReading[]
@@ -18,17 +10,6 @@ interface Metered {
 export const STOP_LEL: Fraction = 0.1
 /** Everyone out from here. */
 export const LEAVE_LEL: Fraction = 0.2
-
-/** Vapour is clear below it; the operation that proves it says so. */
-export const CLEAR_LEL: Fraction = 0.01
-
-/** May an event call the vapour clear? Not where a reading that says otherwise was unknown to whoever made it. */
-export const mayClear = ({ meters }: Metered, event: Placed): boolean =>
-  !meters.some((high) => high.lelFraction >= CLEAR_LEL && hasSeen(event, high.placed) === false)
-
-/** Does a reading end what was called clear, by an event or by none? Not where that came after it, whatever the clocks say. */
-export const endsClear = (reading: MeterReading, clearedBy: Placed | null): boolean =>
-  reading.lelFraction >= CLEAR_LEL && !(clearedBy && hasSeen(clearedBy, reading.placed) === true)
 
 /** The last reading; null where no meter was held to the vehicle. */
 export const lastMeter = (job: Metered): MeterReading | null => job.meters.at(-1) ?? null

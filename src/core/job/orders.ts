@@ -3,17 +3,9 @@
  * piece is missing until it is in hand, so the order holds the opening and nothing before it. Joints that
  * were opened stand under pressure before they are looked at for the leak check.
  */
+import { leakStandId, type Wait } from '../records'
 import type { Minutes } from '../shared'
 
-export interface Wait {
-  waitId: string
-  label: string
-  startedAt: number
-  endsAt: number
-  /** The next step waits for it. */
-  holds: boolean
-  ended: boolean
-}
 interface Waits {
   waits: Wait[]
 }
@@ -39,8 +31,6 @@ export function lastArrival(job: Waits, itemIds: string[]): number | null {
 
 /** How long joints stand under pressure before the second look; typical. */
 export const LEAK_STAND_MINUTES: Minutes = 5
-/** Each round of a job has its own. */
-export const leakStandId = ({ epoch }: Round): string => `leakStand:${epoch}`
 export const leakStandOf = (job: Waits & Round): Wait | null =>
   job.waits.findLast((wait) => wait.waitId === leakStandId(job)) ?? null
 /** Has it stood long enough, by the clock or by a person's word? */
@@ -48,3 +38,9 @@ export const leakStood = (job: Waits & Round, now: number): boolean => {
   const stand = leakStandOf(job)
   return stand !== null && (stand.ended || stand.endsAt <= now)
 }
+
+/** What still holds the next step at a time; the last to end first. */
+export const waitHolds = (waits: Wait[], now: number): Wait[] =>
+  waits
+    .filter((one) => one.holds && !one.ended && one.endsAt > now)
+    .sort((one, other) => other.endsAt - one.endsAt)

@@ -3,12 +3,9 @@
  * the vehicle. A part is named by the repair that would put it right.
  */
 import type { Complaint, KnownPart } from '../diagnosis'
-import { curesAs, libraryOf, scopeOf, upstreamOf, type SymptomId, type UpstreamCause } from '../library'
+import { libraryOf, scopeOf, upstreamOf, type SymptomId, type UpstreamCause } from '../library'
 import { LAYOUTS, leakPlacesOf, type Layout } from '../vehicle'
-import type { BodyOf, JobEvent } from '../records'
-
-/** The last word on a part, and when it was said. */
-export type PartSaid = BodyOf<'part-known'> & { at: number; eventId: string }
+import type { BodyOf } from '../records'
 
 /** A part that an earlier job of this vehicle renewed. */
 export interface PastPart extends KnownPart {
@@ -22,29 +19,12 @@ export const COMEBACK_DAYS = 180
 const NEW_DAYS = 730
 const DAY_MS = 86_400_000
 
-/** Of a job: what was said of its parts. */
-interface Spoken {
-  parts: Map<string, PartSaid>
-  complaint: Complaint
-}
 /** Of a job: what it renewed, for which complaint, and whether it was signed. */
 interface Closed {
   complaint: Pick<Complaint, 'symptoms'>
   finishedRepairs: string[]
   signed: { at: number } | null
 }
-
-/** Keeps the last word on each part; 'withdrawn' takes it back. */
-export function sayPart(job: Spoken, event: Extract<JobEvent, { kind: 'part-known' }>): void {
-  job.parts.set(event.body.repairId, { ...event.body, at: event.at, eventId: event.id })
-  job.complaint = { ...job.complaint, known: knownOf(job.parts) }
-}
-
-/** What was said, as the engine takes it. */
-export const knownOf = (parts: Spoken['parts']): KnownPart[] =>
-  [...parts.values()].flatMap(({ repairId, how }) =>
-    how === 'withdrawn' ? [] : [{ repairId: curesAs(repairId), how }],
-  )
 
 /**
  * Parts that the vehicle's signed jobs renewed and that still count as new, the last job of each part; one

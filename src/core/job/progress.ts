@@ -13,7 +13,8 @@ import {
   type UpstreamCause,
 } from '../library'
 import type { PlanStep, Plan } from '../procedure'
-import { STAGES, type JobView, type Reading, type Stage } from './fold'
+import type { Reading } from '../records'
+import { STAGES, type JobView, type Stage } from './fold'
 import { notBack } from './openings'
 
 /** The stage where the next act is. */

@@ -3,7 +3,7 @@
  * with what was read. A figure that is only typical gives way to any other.
  */
 import { FUEL_GRADES, familyOf, type FuelFamily, type FuelGradeId } from '../physics'
-import { findTest } from '../library'
+import { findTest, type TestRole } from '../library'
 import { fromSi, toSi, type UnitName } from '../shared'
 import {
   LAYOUTS,
@@ -18,7 +18,7 @@ import {
   type SpecificationField,
   LICENSED,
 } from '../vehicle'
-import type { Reading } from './fold'
+import type { Reading } from '../records'
 
 /** How a figure is named and typed. */
 export interface SheetField {
@@ -109,22 +109,22 @@ const DIP_SLACK = 1.08
 
 /** Where a figure of the sheet and a reading cannot both be right; typical figures contradict nothing. */
 export function sheetContradictions(specification: Specification, readings: Reading[]): string[] {
-  const read = (testId: string) =>
-    readings.flatMap(({ testId: id, value }) =>
-      id === testId && value.kind === 'number' && findTest(id) ? [toSi(value.entered)] : [],
+  const read = (role: TestRole) =>
+    readings.flatMap(({ testId, value }) =>
+      value.kind === 'number' && findTest(testId)?.role === role ? [toSi(value.entered)] : [],
     )
   const { senderEmptyOhm: empty, senderFullOhm: full, tankCapacityM3: capacity } = specification
   const [least, most] = [Math.min(empty.value, full.value), Math.max(empty.value, full.value)]
   const slack = SENDER_SLACK * (most - least)
   const said = empty.source !== 'generic' && full.source !== 'generic'
   return [
-    ...read('T78')
+    ...read('senderOhm')
       .filter((ohm) => said && (ohm > most + slack || ohm < least - slack))
       .map(
         (ohm) =>
           `The sheet says ${empty.value} to ${full.value} Ω, the sender reads ${Math.round(ohm)} Ω: one of both is wrong.`,
       ),
-    ...read('T82')
+    ...read('tankContent')
       .filter((m3) => capacity.source !== 'generic' && m3 > DIP_SLACK * capacity.value)
       .map(
         (m3) =>

@@ -6,7 +6,7 @@ import type { KnownFigure } from '../diagnosis'
 import type { LayoutId } from '../vehicle'
 import type { JobView, Stage } from './fold'
 import { stageOf } from './progress'
-import type { Wait } from './orders'
+import type { Wait } from '../records'
 import type { VehicleRecord } from './vehicleRecord'
 
 export const SUMMARY_VERSION = 1

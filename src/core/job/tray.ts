@@ -1,6 +1,6 @@
 /** The tray: every piece that is off the vehicle, and everything put on it that must come off again. */
 import type { Plan } from '../procedure'
-import type { WorkInHand } from './fold'
+import type { WorkInHand } from '../records'
 
 export interface TrayPiece {
   name: string

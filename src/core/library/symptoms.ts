@@ -229,6 +229,14 @@ export const SYMPTOMS: Symptom[] = [
 
 export const symptomById = (id: SymptomId): Symptom => SYMPTOMS.find((symptom) => symptom.id === id)!
 /** A file of a newer version may name symptoms that this one does not have. */
+/** Somebody may be hurt by what is complained of, before anything is traced. */
+export const isDangerous = (symptoms: SymptomId[]): boolean =>
+  SYMPTOMS.some(({ id, danger }) => danger === true && symptoms.includes(id))
+
+/** May it be run for a test? Not where it does not start, smells or leaks, nor before anybody said what it does. */
+export const mayBeRun = (symptoms: SymptomId[]): boolean =>
+  symptoms.length > 0 && !symptoms.includes('cranksNoStart') && !isDangerous(symptoms)
+
 export const isSymptom = (id: string): id is SymptomId => SYMPTOMS.some((symptom) => symptom.id === id)
 
 /** What is traced for a complaint: a leak before anything else, the gauge only where nothing is said of the engine. */

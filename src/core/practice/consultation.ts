@@ -18,7 +18,7 @@ import {
   type Table,
   type Workshop,
 } from '../diagnosis'
-import { libraryOf, repairById, repairMinutes, testFor, type Test } from '../library'
+import { libraryOf, mayBeRun, repairById, repairMinutes, testFor, type Test } from '../library'
 import { actFor, prices, reach, type Planner } from '../procedure'
 import { DRIVEN_IN, type VehicleState, type LayoutId } from '../vehicle'
 
@@ -137,10 +137,6 @@ function withPairs(base: Table, complaint: Complaint, done: Done[]): Table {
   return table
 }
 
-const runs = (complaint: Complaint) =>
-  complaint.symptoms.length > 0 &&
-  !complaint.symptoms.some((symptom) => ['cranksNoStart', 'smell', 'leak'].includes(symptom))
-
 export interface Proposal {
   act: Act
   suspects: Suspect[]
@@ -155,7 +151,7 @@ export function propose(consultation: Consultation, workshop: Workshop, pricer: 
     workshop,
     reachMinutes: price.tests,
     repairMinutes: price.repairs,
-    engineRuns: runs(complaint),
+    engineRuns: mayBeRun(complaint.symptoms),
     skipped,
     tried: done.map((entry) => entry.repairId),
   })

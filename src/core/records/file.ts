@@ -1,6 +1,7 @@
 /** A job as a file: JSON, documented in docs/formats/job-file.md. Reading refuses with what is wrong and where. */
 import { z } from 'zod'
-import { readEvent, type JobEvent } from './kinds'
+import type { JobEvent } from './kinds'
+import { readEvent } from './read'
 
 export const JOB_FILE_FORMAT = 'stop-start-job'
 const JOB_FILE_VERSION = 1

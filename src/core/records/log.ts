@@ -2,7 +2,9 @@
  * The log of one job: append only. Order is by hybrid clock, then device, then sequence, so that logs
  * from two tablets merge to one order on both. Undo is an event that names another.
  */
-import { readEvent, versionOf, type BodyOf, type EventKind, type EventProblem, type JobEvent } from './kinds'
+import { hasSeen } from './envelope'
+import { versionOf, type BodyOf, type EventKind, type JobEvent } from './kinds'
+import { readEvent, type EventProblem } from './read'
 
 export interface Author {
   device: string
@@ -43,15 +45,6 @@ function seenOf(log: JobEvent[], own: string): Record<string, number> {
   const seen: Record<string, number> = {}
   for (const { device, seq } of log) if (device !== own) seen[device] = Math.max(seen[device] ?? 0, seq)
   return seen
-}
-
-/** An event as far as it tells what it came after. */
-export type Placed = Pick<JobEvent, 'device' | 'seq' | 'seen'>
-
-/** Did whoever made the one have the other before him? Null where a log of before does not tell. Clocks are not asked. */
-export function hasSeen(one: Placed, other: Placed): boolean | null {
-  if (one.device === other.device) return one.seq > other.seq
-  return one.seen ? (one.seen[other.device] ?? -1) >= other.seq : null
 }
 
 /** An event that cannot be read, as it is stored, and what is wrong with it. */

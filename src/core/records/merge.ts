@@ -3,7 +3,8 @@
  * and reads otherwise refuses the whole file, and what a signature covers is neither changed nor undone.
  */
 import type { JobEvent } from './kinds'
-import { hasSeen, mergeLogs, signatureOf } from './log'
+import { hasSeen } from './envelope'
+import { mergeLogs, signatureOf } from './log'
 
 /** A tablet may run ahead of this one by so much; beyond it the clock of a file is wrong. */
 const MOST_AHEAD_MS = 26 * 3_600_000

@@ -4,6 +4,7 @@ import { useMemo, useState, type ReactNode } from 'react'
 import {
   RAISERS,
   curesAs,
+  isDangerous,
   libraryOf,
   scopeOf,
   symptomById,
@@ -72,7 +73,7 @@ export function Complaint({ hand }: { hand: JobInHand }) {
     [hand, draft, symptoms],
   )
   const ranking = useRanking(request)
-  const danger = symptoms.includes('smell') || symptoms.includes('leak')
+  const danger = isDangerous(symptoms)
 
   const keep = async () => {
     const words = more.words || sayable.find((symptom) => symptom.id === symptoms[0])?.says || ''

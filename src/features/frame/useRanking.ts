@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { TYPICAL_WORKSHOP, type Complaint } from '@/core/diagnosis'
 import { ask, onTableStage } from '@/workers/client'
 import type { RankRequest, Ranking } from '@/workers/protocol'
-import { curesAs, scopeOf } from '@/core/library'
+import { curesAs, mayBeRun, scopeOf } from '@/core/library'
 import { layoutKeyOf } from '@/core/job'
 import type { JobInHand } from './useJob'
 
@@ -29,9 +29,7 @@ export function rankRequestOf(
     testId,
     known: hand.known,
     // A vehicle that smells or leaks is not started for a test.
-    engineRuns:
-      complaint.symptoms.length > 0 &&
-      !complaint.symptoms.some((symptom) => ['cranksNoStart', 'smell', 'leak'].includes(symptom)),
+    engineRuns: mayBeRun(complaint.symptoms),
     skipped: job.skipped,
     ways: vehicle.ways,
     access: vehicle.access,

@@ -1,6 +1,6 @@
 'use client'
 import { HatchDefs } from '@/ui/marks'
-import { findTest } from '@/core/library'
+import { findTest, type TestRole } from '@/core/library'
 import { gaugeEnds, type Specification } from '@/core/vehicle'
 import type { JobView } from '@/core/job'
 import { toSi } from '@/core/shared'
@@ -94,9 +94,9 @@ function DrawnLoop({
   )
 }
 
-const latest = (job: JobView, testId: string): number | null => {
+const latest = (job: JobView, role: TestRole): number | null => {
   const reading = job.readings.findLast(
-    (candidate) => candidate.testId === testId && candidate.epoch === job.epoch,
+    (candidate) => findTest(candidate.testId)?.role === role && candidate.epoch === job.epoch,
   )
   return reading?.value.kind === 'number' ? toSi(reading.value.entered) : null
 }
@@ -114,8 +114,8 @@ function LevelScale({
   const right = rightOfLevel(room)
   const along = (share: number) => LEVEL_LEFT + Math.min(1.04, Math.max(-0.04, share)) * (right - LEVEL_LEFT)
   const capacityM3 = specification.tankCapacityM3.value
-  const shown = latest(job, 'T87')
-  const dipped = latest(job, 'T82') ?? (job.litres === null ? null : job.litres / 1e3)
+  const shown = latest(job, 'gaugeShows')
+  const dipped = latest(job, 'tankContent') ?? (job.litres === null ? null : job.litres / 1e3)
   const ends = gaugeEnds(job.layout.id, specification)
   const text = { fontSize: 18, fontFamily: 'var(--font-track)', fill: 'var(--ink)' }
   const apart = shown !== null && dipped !== null ? Math.round(100 * (shown - dipped / capacityM3)) : null

@@ -5,6 +5,7 @@ import { type Test, see, outcome, number, shown, KEYED, AT_TANK } from './terms'
 export const GAUGE_TESTS: Test[] = [
   {
     id: 'T87',
+    role: 'gaugeShows',
     parts: ['senderWire'],
     title: 'Read the fuel gauge',
     short: 'Gauge, shown',
@@ -121,6 +122,7 @@ export const GAUGE_TESTS: Test[] = [
   },
   {
     id: 'T73',
+    role: 'groundSide',
     parts: ['senderWire'],
     title: 'Read the drop on the sender ground',
     short: 'Sender ground, drop',

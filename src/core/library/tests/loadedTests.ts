@@ -69,6 +69,7 @@ export const LOADED_TESTS: Test[] = [
   },
   {
     id: 'T05',
+    role: 'feedSide',
     title: 'Read the drop from battery plus to the pump side of X7',
     short: 'Feed side, drop',
     where: 'Battery plus post, and plug X7 pin 1 on the pump side.',
@@ -85,6 +86,7 @@ export const LOADED_TESTS: Test[] = [
   },
   {
     id: 'T06',
+    role: 'groundSide',
     title: 'Read the drop on the ground side',
     short: 'Ground side, drop',
     where: 'Plug X7 pin 2, and battery minus post.',

@@ -75,6 +75,7 @@ export const SENDER_TESTS: Test[] = [
   },
   {
     id: 'T78',
+    role: 'senderOhm',
     parts: ['sender'],
     title: 'Measure the sender, plug parted',
     does: [powers('plug'), powers('meter feed')],

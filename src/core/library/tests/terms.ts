@@ -49,6 +49,9 @@ export type TestReading =
   | { kind: 'number'; quantity: Quantity; unit: UnitName; step: number; low: number; high: number }
   | { kind: 'observation'; outcomes: Outcome[] }
 
+/** What a test is asked for by others than the trace: code names the role, never the test. */
+export type TestRole = 'tankContent' | 'senderOhm' | 'gaugeShows' | 'feedSide' | 'groundSide'
+
 export interface Test {
   id: string
   /** Imperative title. */
@@ -61,6 +64,8 @@ export interface Test {
   at: string
   instrument: Instrument
   reading: TestReading
+  /** What others ask it for, where they do. */
+  role?: TestRole
   scene: SceneId
   /** Of its own purpose only; what the rules ask of its doings is added as it stands on a layout. */
   needs: VehicleState

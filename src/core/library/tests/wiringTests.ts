@@ -20,6 +20,7 @@ import {
 export const WIRING_TESTS: Test[] = [
   {
     id: 'T82',
+    role: 'tankContent',
     title: 'Dip the tank',
     does: [opens('cap', 'vapour', 'tank')],
     short: 'Tank, by dip',

@@ -1,0 +1,6 @@
+export * from './stand'
+export * from './waits'
+export * from './round'
+export { knownOf, type PartSaid } from '../kinds/partKnown'
+export { alreadyDone, type WorkInHand } from '../kinds/planMade'
+export type { Reading } from '../kinds/readingTaken'
