@@ -25,6 +25,19 @@ const config = [
     },
   },
   {
+    files: ['src/features/**/*.{ts,tsx}', 'src/app/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'ObjectExpression:has(> Property[key.name="kind"]):has(> Property[key.name="body"])',
+          message: 'Screens compose no entry: send an act (core/acts).',
+        },
+      ],
+    },
+  },
+  {
     files: ['**/*.test.ts', 'tests/**', 'src/core/library/**', 'src/core/simulate/scenario/**'],
     rules: { 'max-lines-per-function': 'off', 'max-lines': 'off' },
   },

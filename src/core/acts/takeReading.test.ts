@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { testFor } from '../library'
 import { LogBuilder } from '../records'
 import { foldJob } from '../job'
-import { takeReading, type ReadingAct } from '.'
+import type { ReadingAct } from '.'
+import { takeReading } from './takeReading'
 
 const test = testFor('A01', 'T24')
 const kPa = (value: number) => ({ kind: 'number' as const, entered: { value, unit: 'kPa' as const } })
@@ -14,7 +15,6 @@ const GAUGE = {
   offset: { value: 5, unit: 'kPa' as const },
 }
 const act = (change: Partial<ReadingAct> = {}): ReadingAct => ({
-  readingId: 'r-1',
   test,
   value: kPa(304),
   phase: 'trace',
@@ -25,16 +25,17 @@ const act = (change: Partial<ReadingAct> = {}): ReadingAct => ({
   meant: false,
   ...change,
 })
+const take = (change: Partial<ReadingAct> = {}) => takeReading({ newId: () => 'r-1' }, act(change))
 const entriesOf = (decided: ReturnType<typeof takeReading>) =>
   decided.kind === 'entries' ? decided.entries : []
 const bodyOf = (change: Partial<ReadingAct>) =>
-  entriesOf(takeReading(act(change))).find((entry) => entry.kind === 'reading-taken')?.body
+  entriesOf(take(change)).find((entry) => entry.kind === 'reading-taken')?.body
 
 describe('a reading', () => {
   it.each(['trace', 'proof'] as const)(
     'in %s: a slipped point is asked back, and is kept where it is meant',
     (phase) => {
-      expect(takeReading(act({ phase, value: kPa(3040) }))).toMatchObject({
+      expect(take({ phase, value: kPa(3040) })).toMatchObject({
         kind: 'ask',
         slip: { alternatives: [{ value: 304 }] },
       })
@@ -47,10 +48,10 @@ describe('a reading', () => {
     expect(bodyOf({ taken: null })).not.toHaveProperty('taken')
   })
   it('what an instrument shows by itself is not asked back', () =>
-    expect(takeReading(act({ source: 'stand-in', value: kPa(3040) })).kind).toBe('entries'))
+    expect(take({ source: 'stand-in', value: kPa(3040) }).kind).toBe('entries'))
   it('says how the vehicle stands for it; a proof with the engine running leaves that out', () => {
     const changesOf = (change: Partial<ReadingAct>) =>
-      entriesOf(takeReading(act(change))).flatMap((entry) =>
+      entriesOf(take(change)).flatMap((entry) =>
         entry.kind === 'state-asserted' ? [entry.body.changes] : [],
       )[0]
     expect(changesOf({})).toMatchObject({ gauge: 'fitted' })
@@ -65,7 +66,7 @@ describe('a reading', () => {
       words: '',
       neededBy: null,
     })
-    for (const { kind, body } of entriesOf(takeReading(act({ swing: { low: 300, high: 308 } }))))
+    for (const { kind, body } of entriesOf(take({ swing: { low: 300, high: 308 } })))
       log.add(2, kind, body as never)
     const [reading] = foldJob('job', log.events).readings
     expect(reading).toMatchObject({ testId: 'T24', value: kPa(304), swing: { low: 300, high: 308 } })

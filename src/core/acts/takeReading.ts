@@ -3,13 +3,13 @@
  * check, instrument, offset and conditions; only what it is for differs.
  */
 import { needsRunningEngine, type Test } from '../library'
-import { impliedBy, offerForSlip, type Reading, type SlipOffer } from '../job'
-import type { Addition, BodyOf } from '../records'
+import { impliedBy, offerForSlip, type Reading } from '../job'
+import type { BodyOf } from '../records'
+import { entries, type Decided, type Situation } from './situation'
 
 type Body = BodyOf<'reading-taken'>
 
 export interface ReadingAct {
-  readingId: string
   test: Test
   value: Reading['value']
   phase: Body['phase']
@@ -25,36 +25,30 @@ export interface ReadingAct {
   meant: boolean
 }
 
-/** What the act comes to: entries for the log, or a question first. */
-export type Decided = { kind: 'entries'; entries: Addition[] } | { kind: 'ask'; slip: SlipOffer }
-
-export function takeReading(act: ReadingAct): Decided {
+export function takeReading({ newId }: Pick<Situation, 'newId'>, act: ReadingAct): Decided {
   const { test, value, source, phase } = act
   const typed = source === 'vehicle' && value.kind === 'number' && !act.meant
   const slip = typed ? offerForSlip(test.id, value.entered.value, act.expected) : null
   if (slip) return { kind: 'ask', slip }
-  return {
-    kind: 'entries',
-    entries: [
-      { kind: 'state-asserted', body: { changes: impliedOf(test, phase), why: 'implied' } },
-      {
-        kind: 'reading-taken',
-        body: {
-          readingId: act.readingId,
-          testId: test.id,
-          value,
-          scene: test.scene,
-          instrument: test.instrument,
-          faultPresent: act.faultPresent,
-          source,
-          phase,
-          sure: act.sure ?? 'yes',
-          ...(act.swing && { swing: act.swing }),
-          ...(act.taken && { taken: act.taken }),
-        },
+  return entries(
+    { kind: 'state-asserted', body: { changes: impliedOf(test, phase), why: 'implied' } },
+    {
+      kind: 'reading-taken',
+      body: {
+        readingId: newId(),
+        testId: test.id,
+        value,
+        scene: test.scene,
+        instrument: test.instrument,
+        faultPresent: act.faultPresent,
+        source,
+        phase,
+        sure: act.sure ?? 'yes',
+        ...(act.swing && { swing: act.swing }),
+        ...(act.taken && { taken: act.taken }),
       },
-    ],
-  }
+    },
+  )
 }
 
 /** Whoever read it had the vehicle as the test asks; in proof an engine that runs for a reading is stopped with it. */

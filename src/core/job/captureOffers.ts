@@ -70,9 +70,9 @@ const OFFERS: { kind: CaptureKind; of: (test: Test, layout: Layout) => boolean }
     of: ({ reading }) =>
       reading.kind === 'number' && reading.quantity.of === 'pressure' && reading.low <= -40,
   },
-  { kind: 'sweep', of: ({ id }) => id === 'T68' },
-  { kind: 'calibration', of: ({ id }) => id === 'T80' },
-  { kind: 'injectors', of: ({ id }) => id === 'T59' },
+  { kind: 'sweep', of: ({ role }) => role === 'senderSweep' },
+  { kind: 'calibration', of: ({ role }) => role === 'gaugeFills' },
+  { kind: 'injectors', of: ({ role }) => role === 'injectorBalance' },
 ]
 
 const offersKnown = new WeakMap<Layout, CaptureOffer[]>()

@@ -72,7 +72,7 @@ export function proofTests(
     ]),
   ]
   const had = new Set(libraryOf(job.layout).tests.map((test) => test.id))
-  const possible = wanted.filter((id) => had.has(id) && id !== 'T49').slice(0, 6)
+  const possible = wanted.filter((id) => had.has(id) && findTest(id)?.role !== 'inOpenTank').slice(0, 6)
   return possible.map((testId) => ({
     testId,
     before: job.readings.findLast((reading) => reading.testId === testId) ?? null,

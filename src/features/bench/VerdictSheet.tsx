@@ -1,14 +1,13 @@
 'use client'
 import { useMemo, useState } from 'react'
 import type { Suspect } from '@/core/diagnosis'
-import { takeReading } from '@/core/acts'
-import { libraryOf, testFor } from '@/core/library'
+import { libraryOf } from '@/core/library'
 import { keptChannels, type CaptureInput, type Conclusion, type KeptCapture, type Taking } from '@/core/job'
 import type { Signals } from '@/core/bench'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { STANDING_WORDS, type Taken } from '../frame/useInstruments'
-import type { Addition, JobInHand } from '../frame/useJob'
+import type { JobInHand } from '../frame/useJob'
 import { rankRequestOf, useRanking } from '../frame/useRanking'
 import { percent } from '../frame/words'
 import { bandText, sayConclusion, valueText } from './benchText'
@@ -65,8 +64,7 @@ export function VerdictSheet({ hand, taking, input, conclusion, signals, source,
   const still = moves.every(({ suspect, was }) => Math.abs(suspect.probability - was) < 0.01)
   const standInOnReal = source === 'stand-in' && hand.vehicle.kind === 'real'
   const keep = async () => {
-    const capture: KeptCapture = {
-      captureId: crypto.randomUUID(),
+    const capture: Omit<KeptCapture, 'captureId'> = {
       capture: taking.kind,
       testId: taking.testId,
       clamped: taking.clamped,
@@ -83,23 +81,8 @@ export function VerdictSheet({ hand, taking, input, conclusion, signals, source,
       says: sayConclusion(conclusion).title,
       source,
     }
-    const readings = evidence.flatMap(({ testId, value }): Addition[] => {
-      const test = testFor(hand.vehicle.layout, testId)
-      const decided = takeReading({
-        readingId: crypto.randomUUID(),
-        test,
-        value,
-        phase: 'trace',
-        faultPresent: present,
-        source,
-        // The capture has taken the offset off already, and was judged before it is kept.
-        taken: { ...taken, offset: null },
-        expected: null,
-        meant: true,
-      })
-      return decided.kind === 'entries' ? decided.entries : []
-    })
-    if (await hand.add({ kind: 'capture-kept', body: capture }, ...readings)) setKept(moves)
+    const came = await hand.act('keepCapture', { capture, readings: evidence, faultPresent: present })
+    if (came.kept) setKept(moves)
   }
   return (
     <section

@@ -234,7 +234,7 @@ function useBenchContext(
       ...new Set(
         offers.flatMap((offer) =>
           offer.tests.flatMap((test) =>
-            test.reading.kind === 'number' && test.id !== 'T73' ? [test.id] : [],
+            test.reading.kind === 'number' && test.role !== 'gaugeGround' ? [test.id] : [],
           ),
         ),
       ),

@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { useForm } from 'react-hook-form'
+import { openJob } from '@/core/acts'
 import { usualWays } from '@/core/library'
 import { LAYOUTS, specificationOf, type LayoutId } from '@/core/vehicle'
 import type { VehicleRecord } from '@/core/job'
@@ -38,18 +39,7 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
     const jobId = `job-${crypto.randomUUID()}`
     const opened = await append(
       jobId,
-      [
-        {
-          kind: 'job-opened',
-          body: {
-            vehicleId: vehicle.id,
-            unit: vehicle.unit,
-            vehicleName: vehicle.name,
-            words: '',
-            neededBy: neededBy || null,
-          },
-        },
-      ],
+      openJob({ vehicle }, { neededBy: neededBy || null }).entries,
       whoWorks(),
     )
     if (!opened.ok)

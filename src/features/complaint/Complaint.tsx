@@ -77,31 +77,20 @@ export function Complaint({ hand }: { hand: JobInHand }) {
 
   const keep = async () => {
     const words = more.words || sayable.find((symptom) => symptom.id === symptoms[0])?.says || ''
-    const kept = await hand.add(
-      ...past.map(({ repairId, how, signedAt }) => ({
-        kind: 'part-known' as const,
-        body: { repairId, how, when: dateText(signedAt), who: 'this workshop' },
+    const came = await hand.act('noteComplaint', {
+      noted: { symptoms, raisers, failingNow, conditions, ...more, words },
+      parts: past.map(({ repairId, how, signedAt }) => ({
+        repairId,
+        how,
+        when: dateText(signedAt),
+        who: 'this workshop',
       })),
-      { kind: 'complaint-noted', body: { symptoms, raisers, failingNow, conditions, ...more, words } },
-    )
-    if (kept) router.push(stageHref('trace', job.id))
+    })
+    if (came.kept) router.push(stageHref('trace', job.id))
   }
   const survey = async () => {
-    const noted = {
-      symptoms: [],
-      raisers: ['stood'],
-      failingNow: 'unknown' as const,
-      conditions,
-      ...more,
-      words: more.words || 'It stood for years',
-    }
-    if (
-      await hand.add(
-        { kind: 'complaint-noted', body: noted },
-        { kind: 'way-taken', body: { way: 'stoodYears', outcome: 'survey' } },
-      )
-    )
-      router.push(stageHref('trace', job.id))
+    const noted = { conditions, ...more, words: more.words || 'It stood for years' }
+    if ((await hand.act('surveyInstead', { noted })).kept) router.push(stageHref('trace', job.id))
   }
   const follow = (said: Said) => {
     if (said.kind === 'survey') return void survey()

@@ -22,7 +22,7 @@ export function KnownParts({ hand, symptoms, past, pastJobs }: Props) {
   const layout = layoutOf(layoutKeyOf(hand.vehicle, scopeOf(symptoms)))
   const said = [...hand.job.parts.values()].filter(({ how }) => how !== 'withdrawn')
   const withdraw = (repairId: string) =>
-    void hand.add({ kind: 'part-known', body: { repairId, how: 'withdrawn', when: '', who: '' } })
+    void hand.act('sayPart', { repairId, how: 'withdrawn', when: '', who: '' })
   const open = leftOpen(pastJobs)
   const again = past.filter(({ how }) => how === 'came back')
   return (

@@ -101,7 +101,7 @@ function Way({
 }) {
   const [ran, setRan] = useState(false)
   const keep = async (outcome: WayOutcome, after: () => void) => {
-    if (await hand.add({ kind: 'way-taken', body: { way, outcome } })) after()
+    if ((await hand.act('takeWay', { way, outcome })).kept) after()
   }
   const steps =
     way === 'ranDry'

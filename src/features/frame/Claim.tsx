@@ -1,7 +1,8 @@
 'use client'
 import { useState, type ReactNode } from 'react'
+import { meetsFigure, type Claim, type ReadFigure } from '@/core/acts'
 import { GATE_RANGE, gateValue, readGate, type GateUnit } from '@/core/job'
-import { figuresFor, type Operation } from '@/core/library'
+import type { Operation } from '@/core/library'
 import type { VehicleState } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
@@ -9,10 +10,6 @@ import type { JobInHand } from './useJob'
 import { lowerFirst } from './words'
 
 type Why = 'seen' | 'implied'
-interface Claimed {
-  changes: VehicleState
-  why: Why
-}
 
 /**
  * Says that the vehicle is in a state. What a gauge or a meter decides is not taken on a word: the panel
@@ -22,12 +19,21 @@ export function useClaim(hand: JobInHand): {
   claim: (changes: VehicleState, why: Why) => void
   panel: ReactNode
 } {
-  const [asked, setAsked] = useState<Claimed | null>(null)
-  const claim = (changes: VehicleState, why: Why) => {
-    if (figuresFor(hand.job.state, changes).length > 0) setAsked({ changes, why })
-    else void hand.add({ kind: 'state-asserted', body: { changes, why } })
+  const [asked, setAsked] = useState<Asked | null>(null)
+  const claim = async (changes: VehicleState, why: Why) => {
+    const { decided } = await hand.act('claimState', { changes, why })
+    if (decided.kind === 'figures') setAsked({ claim: { changes, why }, operations: decided.operations })
   }
-  return { claim, panel: asked && <FigurePanel hand={hand} claimed={asked} onClose={() => setAsked(null)} /> }
+  return {
+    claim: (changes, why) => void claim(changes, why),
+    panel: asked && <FigurePanel hand={hand} asked={asked} onClose={() => setAsked(null)} />,
+  }
+}
+
+/** A claim, and the operations whose figures it waits for. */
+interface Asked {
+  claim: Claim
+  operations: Operation[]
 }
 
 /** What was read at one operation: a figure, or the maker's own way in its place. */
@@ -39,38 +45,30 @@ const NOT_READ: Read = { typed: '', makersWay: false }
 
 const valueOf = ({ typed }: Read, unit: GateUnit): number | null => gateValue(typed, unit)
 
-function FigurePanel({ hand, claimed, onClose }: { hand: JobInHand; claimed: Claimed; onClose: () => void }) {
-  const operations = figuresFor(hand.job.state, claimed.changes)
+function FigurePanel({ hand, asked, onClose }: { hand: JobInHand; asked: Asked; onClose: () => void }) {
+  const { operations } = asked
   const [reads, setReads] = useState<Record<string, Read>>({})
   const of = (operation: Operation) => reads[operation.id] ?? NOT_READ
-  const meets = (operation: Operation) => {
+  const figureOf = (operation: Operation): ReadFigure | undefined => {
     const value = valueOf(of(operation), operation.gaugeGate!.unit)
-    return of(operation).makersWay || (value !== null && value < operation.gaugeGate!.below)
+    return of(operation).makersWay || value !== null
+      ? { operationId: operation.id, value: of(operation).makersWay ? null : value }
+      : undefined
   }
+  const meets = (operation: Operation) => meetsFigure(operation, figureOf(operation))
   const open = operations.filter((operation) => !meets(operation))
   const meter = operations.find((operation) => operation.gaugeGate!.unit === '%')
-  const percent = meter && valueOf(of(meter), '%')
-  const noteMeter =
-    percent !== null && percent !== undefined
-      ? [
-          {
-            kind: 'meter-read' as const,
-            body: { lelPercent: percent, where: 'before going on' },
-          },
-        ]
-      : []
+  const percent = meter ? (figureOf(meter)?.value ?? null) : null
   const keep = async () => {
-    const figures = operations.map((operation) => ({
-      operationId: operation.id,
-      value: of(operation).makersWay ? null : valueOf(of(operation), operation.gaugeGate!.unit),
-    }))
-    if (await hand.add({ kind: 'state-asserted', body: { ...claimed, figures } }, ...noteMeter)) onClose()
+    const figures = operations.flatMap((operation) => figureOf(operation) ?? [])
+    if ((await hand.act('claimState', { ...asked.claim, figures })).kept) onClose()
   }
   // A meter that is too high is kept too: it may hold everything.
   const noteOnly = async () => {
-    if (await hand.add(...noteMeter)) onClose()
+    if (percent !== null && (await hand.act('readMeter', { percent, where: 'before going on' })).kept)
+      onClose()
   }
-  const tooHigh = meter !== undefined && percent !== null && percent !== undefined && !meets(meter)
+  const tooHigh = meter !== undefined && percent !== null && !meets(meter)
   return (
     <Panel open onOpenChange={(next) => !next && onClose()} title="What did it read?">
       <div className="space-y-5">

@@ -82,8 +82,7 @@ function Sheet({
 
 function Hazards({ hand, reason }: { hand: JobInHand; reason: string }) {
   const gates = openGates(hand.job.state)
-  const seen = () =>
-    void hand.add(...gates.map((gate) => ({ kind: 'hazards-confirmed' as const, body: { gateId: gate.id } })))
+  const seen = () => void hand.act('confirmHazards', {})
   return (
     <Sheet
       title="Look at the hazards again"

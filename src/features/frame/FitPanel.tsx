@@ -110,15 +110,12 @@ function Check({ hand, form }: { hand: JobInHand; form: FitForm }) {
           data-act={`fit-${form.id}`}
           onClick={() =>
             fit &&
-            void hand.add({
-              kind: 'fit-checked',
-              body: {
-                check: form.id,
-                title: form.title,
-                figures: typed,
-                verdict: fit.verdict,
-                says: fit.says,
-              },
+            void hand.act('keepFit', {
+              check: form.id,
+              title: form.title,
+              figures: typed,
+              verdict: fit.verdict,
+              says: fit.says,
             })
           }
         >

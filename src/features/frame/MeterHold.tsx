@@ -2,7 +2,6 @@
 import { useState } from 'react'
 import { evacuated, readGate } from '@/core/job'
 import { Button } from '@/ui/Button'
-import { meterAgain } from './meterAgain'
 import type { JobInHand } from './useJob'
 import { minutesText } from './words'
 
@@ -18,11 +17,11 @@ export function MeterHold({ hand, again }: { hand: JobInHand; again?: number }) 
   const keep = async () => {
     if (
       percent !== null &&
-      (await hand.add(
-        ...(again === undefined
-          ? [{ kind: 'meter-read' as const, body: { lelPercent: percent, where: 'before going on' } }]
-          : meterAgain(percent, 'before the reading')),
-      ))
+      (
+        await (again === undefined
+          ? hand.act('readMeter', { percent, where: 'before going on' })
+          : hand.act('readMeterAgain', { percent, where: 'before the reading' }))
+      ).kept
     )
       setTyped('')
   }

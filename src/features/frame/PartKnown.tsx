@@ -13,8 +13,7 @@ export function PartKnown({ hand, repairId }: { hand: JobInHand; repairId: strin
   const said = hand.job.parts.get(repairId)
   const [when, setWhen] = useState(said?.when ?? '')
   const [who, setWho] = useState(said?.who ?? '')
-  const say = (how: PartSaid['how']) =>
-    void hand.add({ kind: 'part-known', body: { repairId, how, when: when.trim(), who: who.trim() } })
+  const say = (how: PartSaid['how']) => void hand.act('sayPart', { repairId, how, when, who })
   const sayAgain = () => {
     if (said && (said.when !== when.trim() || said.who !== who.trim())) say(said.how)
   }

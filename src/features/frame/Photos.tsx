@@ -69,7 +69,7 @@ export function Photos({ hand, operationId, twinId = null }: PhotosProps) {
         <Mark
           photoId={fresh}
           onDone={(arrows, note) => {
-            void hand.add({ kind: 'photo-kept', body: { photoId: fresh, operationId, note, arrows } })
+            void hand.act('keepPhoto', { photoId: fresh, operationId, note, arrows })
             setFresh(null)
           }}
           onDrop={() => {

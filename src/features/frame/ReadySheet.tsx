@@ -1,7 +1,7 @@
 'use client'
 import { Check } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { lastArrival, orderOf, orderWaitId, type Wait, type VehicleRecord } from '@/core/job'
+import { lastArrival, orderOf, type Wait, type VehicleRecord } from '@/core/job'
 import {
   READY_GROUPS,
   readyToOpen,
@@ -77,18 +77,11 @@ function factsOf(
 /** The list, to tick piece by piece or a group at a time. Ticks stay with the plan in hand. */
 export function ReadyList({ hand, items }: { hand: JobInHand; items: ReadyItem[] }) {
   const ready = hand.job.work?.ready ?? new Set<string>()
-  // What comes in hand is no longer on order.
   const note = (these: ReadyItem[], is: boolean) =>
-    void hand.add(
-      ...these
-        .filter((item) => item.waits === null && ready.has(item.id) !== is)
-        .flatMap((item) => [
-          { kind: 'ready-noted' as const, body: { item: item.id, ready: is } },
-          ...(is && orderOf(hand.job, item.id)
-            ? [{ kind: 'wait-ended' as const, body: { waitId: orderWaitId(item.id) } }]
-            : []),
-        ]),
-    )
+    void hand.act('noteReady', {
+      itemIds: these.filter((item) => item.waits === null).map(({ id }) => id),
+      ready: is,
+    })
   return (
     <>
       <FitButton hand={hand} />
@@ -145,7 +138,7 @@ function Dip({ hand }: { hand: JobInHand }) {
       className="flex items-center gap-2 py-1"
       onSubmit={(event) => {
         event.preventDefault()
-        if (good) void hand.add({ kind: 'state-asserted', body: { changes: {}, why: 'seen', litres } })
+        if (good) void hand.act('noteDip', { litres })
       }}
     >
       <label className="flex items-center gap-2 text-second text-ink-2">
@@ -259,19 +252,7 @@ export function OrderForm({ hand, item, holds = false, onDone }: OrderProps) {
   const good = text.trim() !== '' && days > 0 && days <= MOST_DAYS
   const keep = async () => {
     if (!good) return
-    const waitId = orderWaitId(item.id)
-    const begun = {
-      kind: 'wait-started' as const,
-      body: { waitId, label: `${item.name} on order`.slice(0, 200), minutes: 1440 * days, holds },
-    }
-    // The piece counts as ordered anew: the earlier date is ended first.
-    if (
-      await hand.add(
-        ...(orderOf(hand.job, item.id) ? [{ kind: 'wait-ended' as const, body: { waitId } }] : []),
-        begun,
-      )
-    )
-      onDone()
+    if ((await hand.act('orderPiece', { item, days, holds })).kept) onDone()
   }
   return (
     <form

@@ -1,12 +1,9 @@
 'use client'
-import { holdsOn, settingInHand, type HeldAct, type Hold, type HoldOptions, type Moment } from '@/core/job'
+import { holdsOn, settingInHand, type HeldAct, type Hold, type HoldOptions } from '@/core/job'
 import type { Variable } from '@/core/vehicle'
-import { latestSeen } from '@/data/clock'
 import type { JobInHand } from './useJob'
+import { momentOf } from './moment'
 import { useNow } from './useNow'
-
-/** This moment on this tablet, by its own clock alone: another tablet that runs ahead must not make every age here unknown. */
-export const momentOf = (now: number | null): Moment => ({ now, latest: latestSeen(now ?? 0) })
 
 /** What holds an act on the screen, gravest first. */
 export function useHolds(hand: JobInHand, act: HeldAct | null, options: HoldOptions): Hold[] {

@@ -17,19 +17,27 @@ import {
   type StoreProblem,
 } from '@/data/store'
 import type { KnownFigure } from '@/core/diagnosis'
+import { decide, type ActName, type Decided, type InputOf } from '@/core/acts'
 import { foldJob, knownFigures, type JobView, type VehicleRecord } from '@/core/job'
-import type { Addition, BodyOf, EventKind, SetAside } from '@/core/records'
+import type { SetAside } from '@/core/records'
 import { saveFile } from '@/ui/saveFile'
+import { momentOf } from './moment'
 
-export type { Addition }
+/** What came of an act: whether it is on disk, and what was decided. */
+export interface Came {
+  kept: boolean
+  decided: Decided
+}
 
 export interface JobInHand {
   job: JobView
   vehicle: VehicleRecord
   /** What is known of its sound readings besides the model. */
   known: KnownFigure[]
-  /** Appends events; a failed write is shown by the frame and loses nothing. */
-  add: (...additions: Addition[]) => Promise<boolean>
+  /** Does an act: what it comes to is kept, or what must come first is told. A failed write is shown by the frame and loses nothing. */
+  act: <N extends ActName>(name: N, input: InputOf<N>) => Promise<Came>
+  /** What an act would come to; nothing is kept. */
+  weigh: <N extends ActName>(name: N, input: InputOf<N>) => Decided
   undo: (eventId: string, reason: string) => Promise<void>
 }
 export type JobLoad =
@@ -67,14 +75,15 @@ export function useJob(jobId: string | null): JobLoad {
     if (!found.ok) return setLoad({ status: 'absent', problem: found.error })
     const { job, vehicle, aside } = found.value
     shown.current = vehicle.id
-    const add = async (...additions: Addition[]) => {
-      const outcome = await append(
-        jobId,
-        additions as { kind: EventKind; body: BodyOf<EventKind> }[],
-        whoWorks(),
-      )
+    const weigh: JobInHand['weigh'] = (name, input) =>
+      decide(name, input, { job, vehicle, moment: momentOf(Date.now()), newId: () => crypto.randomUUID() })
+    const act: JobInHand['act'] = async (name, input) => {
+      const decided = weigh(name, input)
+      if (decided.kind !== 'entries') return { kept: false, decided }
+      if (decided.entries.length === 0) return { kept: true, decided }
+      const outcome = await append(jobId, decided.entries, whoWorks())
       setTrouble(outcome.ok ? null : outcome.error)
-      return outcome.ok
+      return { kept: outcome.ok, decided }
     }
     const known = knownFigures(vehicle, await provenReadings(vehicle, jobId))
     setLoad({
@@ -86,7 +95,8 @@ export function useJob(jobId: string | null): JobLoad {
         job,
         vehicle,
         known,
-        add,
+        act,
+        weigh,
         undo: async (eventId, reason) => {
           const outcome = await undo(jobId, eventId, reason, whoWorks())
           setTrouble(outcome.ok ? null : outcome.error)

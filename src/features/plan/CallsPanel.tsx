@@ -88,10 +88,7 @@ function Call({
   const made = hand.job.calls.get(call.id)
   const [reason, setReason] = useState(made?.reason ?? '')
   const take = (optionId: string) =>
-    void hand.add({
-      kind: 'call-made',
-      body: { callId: call.id, optionId, recommended, reason: reason.trim(), terms },
-    })
+    void hand.act('makeCall', { callId: call.id, optionId, recommended, reason, terms })
   const best = options.find((option) => option.id === recommended)!
   return (
     <section aria-label={call.question} data-call={call.id}>

@@ -37,10 +37,7 @@ export function ConsentPanel({ hand, repairIds, estimate, held, open, onOpenChan
   const note = async () => {
     if (
       good &&
-      (await hand.add({
-        kind: 'consent-noted',
-        body: { who: who.trim().slice(0, 120), how, repairIds, upTo: upTo.trim() === '' ? null : limit },
-      }))
+      (await hand.act('noteConsent', { who, how, repairIds, upTo: upTo.trim() === '' ? null : limit })).kept
     ) {
       setWho('')
       setUpTo('')

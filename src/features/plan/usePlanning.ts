@@ -99,16 +99,7 @@ export function usePlanning(hand: JobInHand) {
         job.work.pace.first === pace.first)
     )
       return true
-    return hand.add({
-      kind: 'plan-made',
-      body: {
-        repairIds,
-        start: { ...job.state } as Record<string, string>,
-        ways: [...ways],
-        reason: chosen.reason,
-        pace,
-      },
-    })
+    return (await hand.act('makePlan', { repairIds, ways, reason: chosen.reason, pace })).kept
   }
   const begin = async () => {
     if (held) return setOpen('consent')

@@ -52,15 +52,11 @@ export function Followed({ hand, cause }: { hand: JobInHand; cause: UpstreamCaus
           className="!px-2"
           data-act={`found-${id.replace(' ', '-')}`}
           onClick={() =>
-            void hand.add({
-              kind: 'finding-noted',
-              body: {
-                findingId: crypto.randomUUID(),
-                kind: 'find',
-                what: cause.found,
-                then: id,
-                risk: id === 'deferred' ? cause.risk : '',
-              },
+            void hand.act('noteFinding', {
+              kind: 'find',
+              what: cause.found,
+              then: id,
+              risk: id === 'deferred' ? cause.risk : '',
             })
           }
         >

@@ -1,6 +1,5 @@
 'use client'
 import { useState } from 'react'
-import { takeReading } from '@/core/acts'
 import { layoutKeyOf, readingSpread, readingText, type Reading, type SlipOffer } from '@/core/job'
 import type { SoundBand } from '@/core/diagnosis'
 import type { Test } from '@/core/library'
@@ -66,9 +65,8 @@ function ProofEntry({ hand, test, band }: Pick<RowProps, 'hand' | 'test' | 'band
   const [offer, setOffer] = useState<SlipOffer | null>(null)
   const instruments = useInstruments()
   const [now] = useState(() => Date.now())
-  const keep = (value: Reading['value'], source: 'vehicle' | 'stand-in', meant = false) => {
-    const decided = takeReading({
-      readingId: crypto.randomUUID(),
+  const keep = async (value: Reading['value'], source: 'vehicle' | 'stand-in', meant = false) => {
+    const { decided } = await hand.act('takeReading', {
       test,
       value,
       phase: 'proof',
@@ -79,7 +77,6 @@ function ProofEntry({ hand, test, band }: Pick<RowProps, 'hand' | 'test' | 'band
       meant,
     })
     if (decided.kind === 'ask') setOffer(decided.slip)
-    else void hand.add(...decided.entries)
   }
   const standIn = async () => {
     const { truth, specification } = hand.vehicle

@@ -41,8 +41,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
   const remains = job.proofNotes.get('complaintGone') === 'no'
   const sign = async () => {
     setWhoWorks(by)
-    if (await hand.add({ kind: 'job-signed', body: { unproven: missing, note } }))
-      router.push(stageHref('record', job.id))
+    if ((await hand.act('sign', { note })).kept) router.push(stageHref('record', job.id))
   }
   return (
     <>
@@ -88,10 +87,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
                 ]}
                 value={job.done.find((entry) => entry.repairId === repairId)?.partWasBad ?? null}
                 onChange={(answer) =>
-                  void hand.add({
-                    kind: 'part-judged',
-                    body: { repairId, partWasBad: answer as 'yes' | 'no' | 'unknown' },
-                  })
+                  void hand.act('judgePart', { repairId, partWasBad: answer as 'yes' | 'no' | 'unknown' })
                 }
               />
             </div>
@@ -111,12 +107,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
                 variant="quiet"
                 className="mt-1 w-full"
                 data-act="put-back"
-                onClick={() =>
-                  void hand.add({
-                    kind: 'state-asserted',
-                    body: { changes: puttingBack(job.state), why: 'seen' },
-                  })
-                }
+                onClick={() => void hand.act('putBack', {})}
               >
                 Seen: all of it is put back
               </Button>
@@ -200,7 +191,7 @@ function Remains({ hand, note }: { hand: JobInHand; note: string }) {
   const router = useRouter()
   const [run, setRun] = useState<'better' | 'worse' | 'same' | null>(null)
   const again = async () => {
-    if (run && (await hand.add({ kind: 'complaint-remains', body: { words: note, run } })))
+    if (run && (await hand.act('goOn', { words: note, run })).kept)
       router.push(stageHref('complaint', job.id))
   }
   return (

@@ -5,7 +5,6 @@ import {
   causeItem,
   disturbedOf,
   gaugeRise,
-  leakStandId,
   leakStandOf,
   leakStood,
   proofItems,
@@ -73,9 +72,7 @@ export function Shown({ hand }: { hand: JobInHand }) {
             label={title}
             options={options}
             value={answer}
-            onChange={(outcome) =>
-              void hand.add({ kind: 'proof-noted', body: { item, outcome: outcome as 'yes' | 'no' } })
-            }
+            onChange={(outcome) => void hand.act('noteProof', { item, outcome: outcome as 'yes' | 'no' })}
           />
         )
         return (
@@ -107,13 +104,6 @@ function Stand({ hand, children }: { hand: JobInHand; children: React.ReactNode 
   if (now === null) return <div className="min-h-[48px]" />
   if (leakStood(job, now)) return children
   const stand = leakStandOf(job)
-  const waitId = leakStandId(job)
-  const begin = {
-    kind: 'wait-started' as const,
-    body: { waitId, label: 'Joints stand under pressure', minutes: LEAK_STAND_MINUTES, holds: false },
-  }
-  const end = { kind: 'wait-ended' as const, body: { waitId } }
-  const wet = { kind: 'proof-noted' as const, body: { item: 'dry', outcome: 'no' as const } }
   const left = stand ? Math.max(0, Math.ceil((stand.endsAt - now) / 1000)) : 0
   return (
     <div data-stand={stand ? 'running' : 'due'}>
@@ -125,19 +115,22 @@ function Stand({ hand, children }: { hand: JobInHand; children: React.ReactNode 
           >
             {Math.floor(left / 60)}:{String(left % 60).padStart(2, '0')}
           </span>
-          <Button className="!px-1" onClick={() => void hand.add(wet)}>
+          <Button
+            className="!px-1"
+            onClick={() => void hand.act('noteProof', { item: 'dry', outcome: 'no' })}
+          >
             It is wet
           </Button>
         </div>
       ) : (
-        <Button className="w-full !px-1" data-act="stand" onClick={() => void hand.add(begin)}>
+        <Button className="w-full !px-1" data-act="stand" onClick={() => void hand.act('standJoints', {})}>
           Start {LEAK_STAND_MINUTES} min
         </Button>
       )}
       <button
         type="button"
         data-act="stood"
-        onClick={() => void hand.add(...(stand ? [end] : [begin, end]))}
+        onClick={() => void hand.act('jointsStood', {})}
         className="min-h-[44px] w-full text-center text-second text-ink-2 underline"
       >
         stood already

@@ -19,10 +19,7 @@ export function AllReadings({ hand, readings, open, onOpenChange }: Props) {
   const [why, setWhy] = useState('')
   const { disturbed } = hand.job
   const say = (readingId: string, gone: boolean) => {
-    void hand.add({
-      kind: 'reading-disturbed',
-      body: { readingId, disturbed: gone, why: gone ? why.trim() : '' },
-    })
+    void hand.act('disturbReading', { readingId, disturbed: gone, why })
     setWhy('')
   }
   return (

@@ -1,6 +1,5 @@
 'use client'
 import { useState } from 'react'
-import { askedFor } from '@/core/diagnosis'
 import type { SpecificationField } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import type { JobInHand } from '../frame/useJob'
@@ -9,13 +8,7 @@ import { VehicleSheet } from '../frame/VehicleSheet'
 /** The leading fault is one against typical figures alone: the maker's are entered, or said not to be had. */
 export function AskMaker({ hand, fields }: { hand: JobInHand; fields: SpecificationField[] }) {
   const [open, setOpen] = useState(false)
-  const notToBeHad = () =>
-    void hand.add(
-      ...fields.map((field) => ({
-        kind: 'test-skipped' as const,
-        body: { testId: askedFor(field), reason: 'the maker’s figure is not to be had' },
-      })),
-    )
+  const notToBeHad = () => void hand.act('figuresNotHad', { fields })
   return (
     <div className="mt-2 flex gap-2">
       <Button variant="act" data-act="ask-maker" onClick={() => setOpen(true)}>

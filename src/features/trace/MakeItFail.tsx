@@ -24,8 +24,7 @@ export function MakeItFail({ hand, ranking, open, onOpenChange }: Props) {
     return way ? [{ ...provocationOn(hand.vehicle.layout, way), share: brings }] : []
   })
   const keep = async (way: string, outcome: 'fails' | 'holds') => {
-    if ((await hand.add({ kind: 'provoked', body: { way, outcome } })) && outcome === 'fails')
-      onOpenChange(false)
+    if ((await hand.act('provoke', { way, outcome })).kept && outcome === 'fails') onOpenChange(false)
   }
   return (
     <Panel open={open} onOpenChange={onOpenChange} title="Make it fail, then read">

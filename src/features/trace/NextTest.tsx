@@ -1,6 +1,5 @@
 'use client'
 import { useEffect, useState } from 'react'
-import { takeReading } from '@/core/acts'
 import type { Test } from '@/core/library'
 import { layoutKeyOf, type Hold, type SlipOffer, type TypedReading } from '@/core/job'
 import type { Band } from '@/core/diagnosis'
@@ -100,8 +99,7 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
   const ready = test.reading.kind === 'number' ? value !== null && Number.isFinite(value) : outcome !== null
   const pin = async (kept: number | null = value, meant = false) => {
     if (!ready && kept === null) return
-    const decided = takeReading({
-      readingId: crypto.randomUUID(),
+    const reading = {
       test,
       value: valueOf(test, kept, outcome),
       phase: 'trace',
@@ -112,10 +110,12 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
       taken,
       expected: explanation.scale,
       meant,
-    })
+    } as const
+    const decided = hand.weigh('takeReading', reading)
     if (decided.kind === 'ask') return setOffer(decided.slip)
+    // Let go of it first: the next test must not be held by the one just read.
     onChoose(null)
-    await hand.add(...decided.entries)
+    await hand.act('takeReading', reading)
   }
   const standIn = async () => {
     const { truth, specification } = hand.vehicle

@@ -1,7 +1,8 @@
 'use client'
 import { HatchDefs } from '@/ui/marks'
-import { findTest } from '@/core/library'
+import { findTest, type Instrument } from '@/core/library'
 import { toSi } from '@/core/shared'
+import type { SceneId } from '@/core/vehicle'
 import type { JobView, Reading } from '@/core/job'
 import { Drawing } from '@/ui/Page'
 import { LEAST_ROOM, heightsIn, leftOfMargin, type Room } from './trackGeometry'
@@ -85,14 +86,18 @@ function DrawnPlaces({ ranking, job, test, onSegment, room }: TracksProps & { ro
   )
 }
 
-const at = (job: JobView, testId: string): Reading | null =>
-  job.readings.findLast((reading) => reading.testId === testId && reading.epoch === job.epoch) ?? null
+/** The last reading of this round at a place, by its instrument and in its scene. */
+const at = (job: JobView, place: string, instrument: Instrument, scene: SceneId): Reading | null =>
+  job.readings.findLast((reading) => {
+    const test = reading.epoch === job.epoch ? findTest(reading.testId) : null
+    return test?.at === place && test.instrument === instrument && test.scene === scene
+  }) ?? null
 
 /** What was found at a place: the meter as a bar, the eye as a word. */
 function Found({ job, place, x, y }: { job: JobView; place: string; x: number; y: number }) {
   const scale = meterOver(y)
-  const read = at(job, `T76-${place}`)
-  const seen = at(job, `T70p-${place}`) ?? at(job, `T70-${place}`)
+  const read = at(job, place, 'gasMeter', 'rest')
+  const seen = at(job, place, 'eye', 'primed') ?? at(job, place, 'eye', 'rest')
   const lel = read?.value.kind === 'number' ? toSi(read.value.entered) : null
   const test = seen && findTest(seen.testId)
   const outcome = seen?.value.kind === 'outcome' ? seen.value.outcome : ''

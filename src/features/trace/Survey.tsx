@@ -11,7 +11,7 @@ import {
   type SurveyItem,
 } from '@/core/library'
 import { standings } from '@/core/procedure'
-import { curedBy, impliedBy, layoutKeyOf, settingOf } from '@/core/job'
+import { curedBy, layoutKeyOf, settingOf } from '@/core/job'
 import { ask } from '@/workers/client'
 import type { AnswerOf } from '@/workers/protocol'
 import { Button } from '@/ui/Button'
@@ -50,22 +50,11 @@ export function Survey({ hand }: { hand: JobInHand }) {
   const out = everyoneOut(holds)
   const said = surveyFinding(items, standing, findings, order?.minutes ?? null)
   const traceIt = async () => {
-    if (await hand.add({ kind: 'way-taken', body: { way: 'stoodYears', outcome: 'done' } }))
-      router.push(stageHref('complaint', job.id))
+    if ((await hand.act('endSurvey', {})).kept) router.push(stageHref('complaint', job.id))
   }
   const keep = async (item: SurveyItem, finding: SurveyFinding, note: string) => {
     setChosen(null)
-    const noted = { kind: 'survey-noted' as const, body: { item: item.id, finding, note } }
-    // What could not be seen was not reached: it says nothing of how the vehicle stands.
-    if (finding === 'cannot') await hand.add(noted)
-    else
-      await hand.add(
-        {
-          kind: 'state-asserted',
-          body: { changes: { ...impliedBy(item.needs), ...item.leaves }, why: 'implied' },
-        },
-        noted,
-      )
+    await hand.act('noteSurvey', { item, finding, note })
   }
   return (
     <>

@@ -128,7 +128,7 @@ function TraceFault({ hand }: { hand: JobInHand }) {
             setQuestion(null)
           }}
           onSkip={(testId, reason) => {
-            void hand.add({ kind: 'test-skipped', body: { testId, reason } })
+            void hand.act('skipTest', { testId, reason })
             setChosenTest(null)
             setQuestion(null)
           }}

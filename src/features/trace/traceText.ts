@@ -193,7 +193,7 @@ function lostText(job: JobView): string {
     (reading) =>
       reading.epoch === job.epoch &&
       reading.value.kind === 'number' &&
-      ['T07-relay', 'T07-cut', 'T04-in', 'T04'].includes(reading.testId),
+      findTest(reading.testId)?.role === 'loadedVolts',
   )
   const volts = loaded.map((reading) => (reading.value.kind === 'number' ? toSi(reading.value.entered) : 0))
   if (volts.length < 2) return ''

@@ -102,7 +102,7 @@ function Guided({ hand, chosen }: { hand: JobInHand; chosen: BleedEstimate }) {
   const [cranks, setCranks] = useState(0)
   const most = mostStrokes(chosen)
   const keep = (outcome: 'firm' | 'bubbles' | 'not yet') =>
-    void hand.add({ kind: 'bled', body: { method: chosen.method.id, strokes, cranks, outcome } })
+    void hand.act('noteBleeding', { method: chosen.method.id, strokes, cranks, outcome })
   return (
     <section aria-label={chosen.method.title} className="space-y-2 border-t border-rule pt-3">
       <p className="text-danger">

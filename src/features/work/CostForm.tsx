@@ -30,9 +30,11 @@ export function CostForm({ hand, plan }: { hand: JobInHand; plan: Plan }) {
   const wrong = read.find((one) => one.kind === 'not possible')
   const came = cameTo(estimate, money, work, terms.moneyPerMinute)
   const keep = () =>
-    void hand.add({
-      kind: 'cost-noted',
-      body: { estimateLow: estimate.low, estimateHigh: estimate.high, money: came.money, minutes: work },
+    void hand.act('noteCost', {
+      estimateLow: estimate.low,
+      estimateHigh: estimate.high,
+      money: came.money,
+      minutes: work,
     })
   const field = 'block h-[48px] w-[120px] border-2 border-ink-3 bg-sheet px-3 text-right text-main text-ink'
   return (

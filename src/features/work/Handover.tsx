@@ -37,8 +37,7 @@ export function Handover({ hand, plan, step, pieces, now, open, onOpenChange }: 
   const [note, setNote] = useState('')
   const waits = job.waits.filter((wait) => !wait.ended)
   const take = async () => {
-    if (name.trim() === '') return
-    await hand.add({ kind: 'handed-over', body: { to: name.trim().slice(0, 80), note: note.trim() } })
+    if (!(await hand.act('handOver', { to: name, note })).kept) return
     setWhoWorks(name.trim().slice(0, 80))
     onOpenChange(false)
   }

@@ -15,9 +15,7 @@ const FINDINGS: { id: Finding; label: string }[] = [
 export function InsideSheet({ hand, items }: { hand: JobInHand; items: InsideItem[] }) {
   const open = items.filter((item) => !hand.job.inside.has(item.id))
   const note = (these: InsideItem[], finding: Finding) =>
-    void hand.add(
-      ...these.map((item) => ({ kind: 'opening-noted' as const, body: { item: item.id, finding } })),
-    )
+    void hand.act('noteInside', { itemIds: these.map(({ id }) => id), finding })
   return (
     <div data-sheet="inside">
       <p className="text-second font-semibold text-accent">On opening, before anything is touched</p>

@@ -7,7 +7,7 @@ import type { JobInHand } from '../frame/useJob'
 export function LieSheet({ hand, operationId }: { hand: JobInHand; operationId: string }) {
   const [lines, setLines] = useState<string[]>([''])
   const written = lines.map((line) => line.trim()).filter((line) => line !== '')
-  const keep = (these: string[]) => void hand.add({ kind: 'lie-noted', body: { operationId, lines: these } })
+  const keep = (these: string[]) => void hand.act('noteLie', { operationId, lines: these })
   return (
     <div className="space-y-3" data-sheet="lie">
       <p className="text-second font-semibold text-accent">Before anything is touched</p>

@@ -81,22 +81,19 @@ export function LineCopy({
   const odd = outOfBounds(form)
   const keep = async () => {
     if (!answer?.ok || odd) return
-    await hand.add({
-      kind: 'line-surveyed',
-      body: {
-        line: lineId,
-        material: form.material,
-        outerDiameterMm: value(form.od),
-        bendRadiusMm: value(form.radius),
-        seats: form.seats,
-        legs: form.rows.map((row, at) => ({
-          lengthMm: value(row.length),
-          bendDeg: at === form.rows.length - 1 ? null : value(row.bend),
-          twistDeg: Number.isFinite(value(row.twist)) ? value(row.twist) : 0,
-          clip: row.clip,
-          note: row.note,
-        })),
-      },
+    await hand.act('keepLine', {
+      line: lineId,
+      material: form.material,
+      outerDiameterMm: value(form.od),
+      bendRadiusMm: value(form.radius),
+      seats: form.seats,
+      legs: form.rows.map((row, at) => ({
+        lengthMm: value(row.length),
+        bendDeg: at === form.rows.length - 1 ? null : value(row.bend),
+        twistDeg: Number.isFinite(value(row.twist)) ? value(row.twist) : 0,
+        clip: row.clip,
+        note: row.note,
+      })),
     })
   }
   const kept = hand.job.lines.get(lineId)

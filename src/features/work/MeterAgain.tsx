@@ -4,7 +4,6 @@ import { operationById } from '@/core/library'
 import { readGate } from '@/core/job'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
-import { meterAgain } from '../frame/meterAgain'
 import type { JobInHand } from '../frame/useJob'
 import { minutesText } from '../frame/words'
 
@@ -18,7 +17,7 @@ export function MeterAgain({ hand, minutes }: { hand: JobInHand; minutes: number
   const clear = percent !== null && percent < gaugeGate!.below
   const keep = async () => {
     if (percent === null) return
-    if (await hand.add(...meterAgain(percent, 'before the step'))) setTyped('')
+    if ((await hand.act('readMeterAgain', { percent, where: 'before the step' })).kept) setTyped('')
   }
   return (
     <div className="space-y-4" data-sheet="meter">

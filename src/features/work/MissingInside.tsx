@@ -30,7 +30,7 @@ function Piece({ hand, item }: { hand: JobInHand; item: InsideItem }) {
         <div className="flex gap-2 py-1">
           <Button
             data-act="missing-in-hand"
-            onClick={() => void hand.add({ kind: 'ready-noted', body: { item: piece, ready: true } })}
+            onClick={() => void hand.act('noteReady', { itemIds: [piece], ready: true })}
           >
             In hand
           </Button>

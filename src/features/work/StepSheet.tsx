@@ -1,6 +1,7 @@
 'use client'
 import { Check } from 'lucide-react'
 import { useState } from 'react'
+import { missingOf, type Finished, type Missing } from '@/core/acts'
 import { LEAVE_LEL, STOP_LEL, readGate, type Hold } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
 import { Button } from '@/ui/Button'
@@ -39,60 +40,24 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
   const gate = operation.gaugeGate
   const entry = gate ? readGate(measured, gate.unit) : null
   const value = entry?.kind === 'figure' ? entry.value : null
-  const gateMet = !gate || (value !== null && value < gate.below)
-  const torqueMet = !operation.torque || byFeel || number(torque) !== null
-  const toTick = step.steps.filter((_, part) => !ticked(part)).length
-  const remains = [
-    toTick > 0 ? `${toTick} to tick` : '',
-    gate && !gateMet ? gate.what.toLowerCase() : '',
-    torqueMet ? '' : 'torque',
-  ].filter(Boolean)
-  const ready = remains.length === 0 && holds.length === 0
-  const tick = (part: number) =>
-    void hand.add({ kind: 'substep-ticked', body: { step: step.index, part, ticked: !ticked(part) } })
-  const { sets } = operation
-  const finish = () => {
-    if (!ready) return
-    const wait = operation.wait && {
-      kind: 'wait-started' as const,
-      body: {
-        waitId: `${step.operationId}-${work.madeAt}`.slice(0, 80),
-        label: operation.wait.label,
-        minutes:
-          number(waitHours) !== null && number(waitHours)! > 0
-            ? 60 * number(waitHours)!
-            : operation.wait.minutes,
-        holds: true,
-      },
-    }
-    void hand.add(
-      ...(gate?.unit === '%' && value !== null ? [meterRead(value)] : []),
-      {
-        kind: 'step-done',
-        body: {
-          step: step.index,
-          operationId: step.operationId,
-          sets: { ...sets },
-          entered: value,
-          torqueNm: number(torque),
-          byFeel,
-          note: '',
-        },
-      },
-      ...(wait ? [wait] : []),
-      ...(step.operationId === 'makeAreaSafe'
-        ? [{ kind: 'guard-noted' as const, body: { extinguisher: true, meterZeroed: true, note: '' } }]
-        : []),
-    )
+  const hours = number(waitHours)
+  const finished: Finished = {
+    step,
+    entered: value,
+    torqueNm: number(torque),
+    byFeel,
+    waitMinutes: hours !== null && hours > 0 ? 60 * hours : null,
   }
-  const tickAll = () =>
-    void hand.add(
-      ...step.steps.flatMap((_, part) =>
-        ticked(part)
-          ? []
-          : [{ kind: 'substep-ticked' as const, body: { step: step.index, part, ticked: true } }],
-      ),
-    )
+  const missing = missingOf(work, finished)
+  const toTick = missing.reduce((sum, one) => sum + (one.of === 'parts' ? one.count : 0), 0)
+  const gateMet = !missing.some(({ of }) => of === 'figure')
+  const remains = missing.map((one) => missingText(one, step))
+  const ready = remains.length === 0 && holds.length === 0
+  const tick = (part: number) => void hand.act('tickPart', { step: step.index, part, ticked: !ticked(part) })
+  const finish = () => {
+    if (ready) void hand.act('finishStep', finished)
+  }
+  const tickAll = () => void hand.act('tickRest', { step })
   const previous = step.index > 0 ? work.done.get(step.index - 1) : undefined
   const back = () => previous && void hand.undo(previous.eventId, `back to step ${step.index}`)
   useKeys({ ' ': () => open >= 0 && tick(open), b: () => back(), w: onWrong })
@@ -137,7 +102,7 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
             <Button
               className="shrink-0 whitespace-nowrap"
               data-act="note-meter"
-              onClick={() => void hand.add(meterRead(value))}
+              onClick={() => void hand.act('noteMeterAtStep', { percent: value })}
             >
               Note {value} % LEL
             </Button>
@@ -215,10 +180,13 @@ function tooMuch(gate: FigureGate, value: number): string {
     : 'Everyone out, touch no switch. Note it outside.'
 }
 
-const meterRead = (percent: number) => ({
-  kind: 'meter-read' as const,
-  body: { lelPercent: percent, where: 'at the step' },
-})
+/** What a step still needs, on its button. */
+const missingText = (missing: Missing, step: PlanStep): string =>
+  missing.of === 'parts'
+    ? `${missing.count} to tick`
+    : missing.of === 'figure'
+      ? step.act.gaugeGate!.what.toLowerCase()
+      : missing.of
 
 const number = (text: string): number | null => {
   const parsed = Number(text.replace(',', '.'))

@@ -36,14 +36,7 @@ export function WaitPanel({
   const minutes = Number(length.replace(',', '.')) * UNITS[unit]
   const good = label.trim() !== '' && Number.isFinite(minutes) && minutes > 0 && minutes <= 90 * 1440
   const begin = async () => {
-    if (
-      !good ||
-      !(await hand.add({
-        kind: 'wait-started',
-        body: { waitId: crypto.randomUUID(), label: label.trim().slice(0, 200), minutes, holds },
-      }))
-    )
-      return
+    if (!good || !(await hand.act('beginWait', { label, minutes, holds })).kept) return
     onOpenChange(false)
     setLabel('')
   }

@@ -23,10 +23,7 @@ export function WasteForm({ hand }: { hand: JobInHand }) {
     if (
       count.kind === 'figure' &&
       good &&
-      (await hand.add({
-        kind: 'waste-noted',
-        body: { litres: count.value, kind, container: container.trim(), whereTo: whereTo.trim() },
-      }))
+      (await hand.act('noteWaste', { litres: count.value, kind, container, whereTo })).kept
     )
       setLitres('')
   }

@@ -34,19 +34,7 @@ function Bypasses({ hand }: { hand: JobInHand }) {
   const [where, setWhere] = useState('')
   const good = what.trim() !== ''
   const set = async () => {
-    if (
-      good &&
-      (await hand.add({
-        kind: 'bypass-noted',
-        body: {
-          bypassId: crypto.randomUUID(),
-          what: what.trim().slice(0, 200),
-          where: where.trim().slice(0, 200),
-          standing: 'set',
-        },
-      }))
-    )
-      setWhat('')
+    if ((await hand.act('bridge', { what, where })).kept) setWhat('')
   }
   return (
     <section aria-label="Bridged for a test" className="space-y-2">
@@ -97,17 +85,7 @@ function Bypasses({ hand }: { hand: JobInHand }) {
             </span>
             <Button
               data-act="undo-bypass"
-              onClick={() =>
-                void hand.add({
-                  kind: 'bypass-noted',
-                  body: {
-                    bypassId: bypass.bypassId,
-                    what: bypass.what,
-                    where: bypass.where,
-                    standing: 'undone',
-                  },
-                })
-              }
+              onClick={() => void hand.act('unbridge', { bypassId: bypass.bypassId })}
             >
               It is undone
             </Button>
@@ -130,17 +108,16 @@ function Terminals({ hand }: { hand: JobInHand }) {
   const map = async () => {
     if (
       !good ||
-      !(await hand.add({
-        kind: 'terminal-mapped',
-        body: {
-          plug: plug.trim().slice(0, 40),
-          pin: pin.trim().slice(0, 20),
-          labelled: labelled.trim().slice(0, 120),
-          goesTo: goesTo.trim().slice(0, 120),
+      !(
+        await hand.act('mapTerminal', {
+          plug,
+          pin,
+          labelled,
+          goesTo,
           ohm: read.kind === 'figure' ? read.value : null,
           spliced,
-        },
-      }))
+        })
+      ).kept
     )
       return
     setPin('')

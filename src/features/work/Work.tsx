@@ -54,16 +54,7 @@ export function Work({ hand }: { hand: JobInHand }) {
   const { plan, step, holds } = standing
   const pieces = trayOf(plan, work)
   const anew = () => {
-    void hand.add({
-      kind: 'plan-made',
-      body: {
-        repairIds: work.repairIds,
-        start: { ...job.state } as Record<string, string>,
-        ways: work.ways,
-        reason: work.reason,
-        pace: work.pace,
-      },
-    })
+    void hand.act('planAnew', {})
     setWrong(false)
   }
   return (
@@ -95,7 +86,7 @@ export function Work({ hand }: { hand: JobInHand }) {
         pieces={pieces}
         waits={waiting}
         now={now}
-        onEnd={(waitId) => void hand.add({ kind: 'wait-ended', body: { waitId } })}
+        onEnd={(waitId) => void hand.act('endWait', { waitId })}
       />
       <StateStrip
         hand={hand}
@@ -153,20 +144,14 @@ function Sheet({ hand, now, standing, ready, left, onAnew, onWrong }: SheetProps
       <HazardsAgain
         gates={gates}
         since={sinceText(gravest.due)}
-        onConfirm={() =>
-          void hand.add(
-            ...gates.map((gate) => ({ kind: 'hazards-confirmed' as const, body: { gateId: gate.id } })),
-          )
-        }
+        onConfirm={() => void hand.act('confirmHazards', {})}
       />
     )
   if (check)
     return (
       <CheckSheet
         check={check}
-        onDone={(outcome) =>
-          void hand.add({ kind: 'check-done', body: { checkId: check.check.id, outcome } })
-        }
+        onDone={(outcome) => void hand.act('passCheck', { checkId: check.check.id, outcome })}
       />
     )
   if (!step)

@@ -46,19 +46,7 @@ export function Wrong({
     then === 'deferred' && !risk.trim() ? 'its risk' : '',
   ].filter(Boolean)
   const keep = async () => {
-    if (
-      remains.length > 0 ||
-      !(await hand.add({
-        kind: 'finding-noted',
-        body: {
-          findingId: crypto.randomUUID(),
-          kind: kind!,
-          what: what.trim(),
-          then: then!,
-          risk: risk.trim(),
-        },
-      }))
-    )
+    if (remains.length > 0 || !(await hand.act('noteFinding', { kind: kind!, what, then: then!, risk })).kept)
       return
     setKept(then)
     setWhat('')

@@ -1,18 +1,11 @@
 'use client'
 import { useMemo, useState } from 'react'
-import {
-  holdsOn,
-  nextStep,
-  openGates,
-  planHolds,
-  settingInHand,
-  settingOf,
-  type Hold,
-  type WorkInHand,
-} from '@/core/job'
+import { dueCheck, stepHolds } from '@/core/acts'
+import { nextStep, openGates, planHolds, settingOf, type Hold, type WorkInHand } from '@/core/job'
 import { USUAL_PACE, type Gate, type WayId } from '@/core/library'
 import type { PlacedCheck, Plan, PlanStep } from '@/core/procedure'
-import { holdLine, momentOf } from '../frame/useHolds'
+import { momentOf } from '../frame/moment'
+import { holdLine } from '../frame/useHolds'
 import type { JobInHand } from '../frame/useJob'
 import { useNow } from '../frame/useNow'
 import { usePlan, type PlanView } from '../frame/usePlan'
@@ -74,11 +67,7 @@ function standingOf(
 ): Standing {
   const { job } = hand
   const step = nextStep(job, plan)
-  const holds = holdsOn(job, settingInHand(hand.vehicle, job), step?.act ?? null, momentOf(now), {
-    as: 'step',
-    // Asked before a step is begun, not in its middle.
-    begun: step !== null && begun(work, step),
-  })
+  const holds = stepHolds({ job, vehicle: hand.vehicle, moment: momentOf(now) }, step)
   return {
     plan,
     step,
@@ -90,20 +79,6 @@ function standingOf(
     message: holdLine(holds) ?? toFinish(plan, step),
     danger: holds.some((hold) => hold.kind !== 'wait'),
   }
-}
-
-const begun = (work: WorkInHand, step: PlanStep) =>
-  step.steps.some((_, part) => work.ticks.has(`${step.index}.${part}`))
-
-/** The check that stands between the last done step and the next one. */
-function dueCheck(plan: Plan, { done, checks }: WorkInHand, next: PlanStep | null): PlacedCheck | null {
-  const before = next ? next.index : plan.steps.length
-  return (
-    plan.checks.find(
-      (check) =>
-        check.afterStep < before && done.has(check.afterStep) && checks.get(check.check.id) !== 'good',
-    ) ?? null
-  )
 }
 
 function toFinish(plan: Plan, step: PlanStep | null): string {

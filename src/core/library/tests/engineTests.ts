@@ -135,6 +135,7 @@ export const ENGINE_TESTS: Test[] = [
   },
   {
     id: 'T80',
+    role: 'gaugeFills',
     parts: ['sender'],
     title: 'Read the gauge after a known fill',
     does: [powers('key on'), runsPump(3)],

@@ -122,7 +122,7 @@ export const GAUGE_TESTS: Test[] = [
   },
   {
     id: 'T73',
-    role: 'groundSide',
+    role: 'gaugeGround',
     parts: ['senderWire'],
     title: 'Read the drop on the sender ground',
     short: 'Sender ground, drop',

@@ -37,6 +37,7 @@ export const LOADED_TESTS: Test[] = [
   },
   {
     id: 'T04-in',
+    role: 'loadedVolts',
     title: 'Read volts going into plug X7 while the pump runs',
     short: 'Plug in, loaded',
     where: 'Left rear step well, behind the trim. Grey 4-way plug, pin 1, loom side.',
@@ -53,6 +54,7 @@ export const LOADED_TESTS: Test[] = [
   },
   {
     id: 'T04',
+    role: 'loadedVolts',
     title: 'Read volts coming out of plug X7 while the pump runs',
     short: 'Plug out, loaded',
     where: 'Left rear step well. Grey 4-way plug, pin 1, pump side.',

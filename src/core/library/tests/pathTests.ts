@@ -149,6 +149,7 @@ export const PATH_TESTS: Test[] = [
   },
   {
     id: 'T49',
+    role: 'inOpenTank',
     parts: ['moduleHose'],
     title: 'Look at strainer and tank floor',
     does: IN_OPEN_TANK,
@@ -191,6 +192,7 @@ export const PATH_TESTS: Test[] = [
   },
   {
     id: 'T59',
+    role: 'injectorBalance',
     layouts: PULSED,
     title: 'Compare the injectors by pressure drop',
     does: [powers('jumper'), runsPump(6)],

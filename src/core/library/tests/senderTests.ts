@@ -138,6 +138,7 @@ export const SENDER_TESTS: Test[] = [
   },
   {
     id: 'T68',
+    role: 'senderSweep',
     parts: ['sender'],
     title: 'Sweep the sender by hand',
     does: [powers('meter feed', 'bench')],

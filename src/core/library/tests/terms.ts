@@ -50,7 +50,18 @@ export type TestReading =
   | { kind: 'observation'; outcomes: Outcome[] }
 
 /** What a test is asked for by others than the trace: code names the role, never the test. */
-export type TestRole = 'tankContent' | 'senderOhm' | 'gaugeShows' | 'feedSide' | 'groundSide'
+export type TestRole =
+  | 'tankContent'
+  | 'senderOhm'
+  | 'senderSweep'
+  | 'gaugeShows'
+  | 'gaugeFills'
+  | 'gaugeGround'
+  | 'feedSide'
+  | 'groundSide'
+  | 'loadedVolts'
+  | 'injectorBalance'
+  | 'inOpenTank'
 
 export interface Test {
   id: string

@@ -183,6 +183,7 @@ export const WIRING_TESTS: Test[] = [
   },
   {
     id: 'T07-relay',
+    role: 'loadedVolts',
     title: 'Read volts out of relay K3 while the pump runs',
     short: 'Relay out, loaded',
     where: 'Relay base, back-probe pin 87.',
@@ -216,6 +217,7 @@ export const WIRING_TESTS: Test[] = [
   },
   {
     id: 'T07-cut',
+    role: 'loadedVolts',
     title: 'Read volts out of the cut-off switch while the pump runs',
     short: 'Cut-off out, loaded',
     where: 'Behind the left kick panel.',
