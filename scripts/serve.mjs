@@ -7,6 +7,8 @@ import { join } from 'node:path'
 import { ROOT, childEnvironment, packageBin, runPackage } from './setup.mjs'
 
 export const PORT = Number(process.env.PORT ?? 3000)
+/** This machine alone is answered; HOST=0.0.0.0 opens it to the workshop's network, where nobody asks who it is. */
+export const HOST = process.env.HOST ?? 'localhost'
 const BUILD_STAMP = join(ROOT, '.next', 'stop-start-sources')
 
 function filesUnder(folder) {
@@ -64,7 +66,7 @@ export async function startServer({ demo, port = PORT, quiet = false }) {
       `Port ${port} is in use. Stop what runs there, or choose another: PORT=3100 npm run demo. (Jobs are kept per address: another port shows another store.)`,
     )
   }
-  const child = spawn(process.execPath, [packageBin('next'), 'start', '-p', String(port)], {
+  const child = spawn(process.execPath, [packageBin('next'), 'start', '-H', HOST, '-p', String(port)], {
     cwd: ROOT,
     stdio: quiet ? 'ignore' : ['ignore', 'ignore', 'inherit'],
     env: childEnvironment({ NODE_ENV: 'production', STOP_START_DEMO: demo ? '1' : '' }),

@@ -7,9 +7,10 @@ import { UNIT_NAMES } from '@/core/shared'
 const settings = localforage.createInstance({ name: 'stop-start', storeName: 'settings' })
 const KEY = 'logger-mappings'
 const MOST = 40
+const MOST_LETTERS = 4000
 
 const mappingSchema = z.object({
-  heads: z.string().max(4000),
+  heads: z.string().max(MOST_LETTERS),
   separator: z.enum(SEPARATORS),
   decimalComma: z.boolean(),
   timeColumn: z.number().int().min(0).nullable(),
@@ -22,20 +23,31 @@ const mappingSchema = z.object({
     .max(40),
 })
 export type LoggerMapping = z.infer<typeof mappingSchema>
-const documentSchema = z.object({ version: z.literal(1), mappings: z.array(mappingSchema).max(MOST) })
+/** The rest is read where one of them is not what this version keeps. */
+const documentSchema = z.object({ version: z.literal(1), mappings: z.array(z.unknown()).max(1000) })
 
 async function all(): Promise<LoggerMapping[]> {
   const parsed = documentSchema.safeParse(await settings.getItem(KEY))
-  return parsed.success ? parsed.data.mappings : []
+  if (!parsed.success) return []
+  return parsed.data.mappings.flatMap((stored) => mappingSchema.safeParse(stored).data ?? [])
 }
 
-export const mappingFor = async (heads: string): Promise<LoggerMapping | null> =>
-  (await all()).find((mapping) => mapping.heads === heads) ?? null
+/** A logger by the heads of its columns; of very long heads the beginning and the length. */
+const nameOf = (heads: string): string =>
+  heads.length <= MOST_LETTERS ? heads : `${heads.slice(0, MOST_LETTERS - 20)} ${heads.length} letters`
 
-/** The newest first; a database that is full forgets the mapping, not the recording. */
+export const mappingFor = async (heads: string): Promise<LoggerMapping | null> =>
+  (await all()).find((mapping) => mapping.heads === nameOf(heads)) ?? null
+
+/**
+ * The newest first. What could not be read back is not remembered, and a database that is full forgets the
+ * mapping, not the recording.
+ */
 export async function rememberMapping(mapping: LoggerMapping): Promise<void> {
-  const rest = (await all()).filter((other) => other.heads !== mapping.heads)
+  const known = mappingSchema.safeParse({ ...mapping, heads: nameOf(mapping.heads) })
+  if (!known.success) return
+  const rest = (await all()).filter((other) => other.heads !== known.data.heads)
   await settings
-    .setItem(KEY, { version: 1, mappings: [mapping, ...rest].slice(0, MOST) })
+    .setItem(KEY, { version: 1, mappings: [known.data, ...rest].slice(0, MOST) })
     .catch(() => undefined)
 }

@@ -619,7 +619,11 @@ function concludeDropSignals(taking: Taking, signals: Signals, context: BenchCon
 const PIECE_LIMIT_V = 0.15
 const dropLimit = (testId: string): Volt => {
   const role = findTest(testId)?.role
-  return role === 'feedSide' ? FEED_LIMIT_V : role === 'groundSide' || role === 'gaugeGround' ? GROUND_LIMIT_V : PIECE_LIMIT_V
+  return role === 'feedSide'
+    ? FEED_LIMIT_V
+    : role === 'groundSide' || role === 'gaugeGround'
+      ? GROUND_LIMIT_V
+      : PIECE_LIMIT_V
 }
 
 function concludeDrops(

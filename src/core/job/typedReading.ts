@@ -5,13 +5,15 @@ export interface TypedReading {
   swing: { low: number; high: number } | null
 }
 
-const FIGURE = '([-−]?\\d+(?:[.,]\\d+)?)'
+const FIGURE = '([-−]?\\d{1,9}(?:[.,]\\d{1,6})?)'
 const ONE = new RegExp(`^\\s*${FIGURE}\\s*$`)
 const TWO = new RegExp(`^\\s*${FIGURE}\\s*(?:\\.\\.|to|–|-)\\s*${FIGURE}\\s*$`)
 const figure = (text: string) => Number(text.replace(',', '.').replace('−', '-'))
 
 /** "300", "280-320", "280 to 320", "280..320", comma or point; null for anything else. Either end may come first. */
 export function typedReading(text: string): TypedReading | null {
+  // Nobody types more; what was pasted by mistake must not hold the page.
+  if (text.length > 60) return null
   const one = ONE.exec(text)
   if (one) return { value: figure(one[1]!), swing: null }
   const two = TWO.exec(text)

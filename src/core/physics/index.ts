@@ -1,6 +1,7 @@
 export * from './fluids'
 export * from './friction'
 export * from './network'
+export * from './tied'
 export * from './solve'
 export * from './tolerances'
 export * from './caseFormat'

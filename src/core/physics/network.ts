@@ -171,4 +171,7 @@ export interface BadNetwork {
 }
 
 export type SolveFailure =
-  BadNetwork | { kind: 'not-converged'; iterations: number; worstResidualPa: number; at: string }
+  | BadNetwork
+  | { kind: 'not-converged'; iterations: number; worstResidualPa: number; at: string }
+  /** Whoever asked for it would wait no longer; where it stood then. */
+  | { kind: 'stopped'; iterations: number; worstResidualPa: number; at: string }

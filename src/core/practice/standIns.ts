@@ -18,6 +18,7 @@ import { KELVIN_AT_0_C, type Fraction, type Second, type Volt } from '../shared'
 import {
   currentWaveform,
   instrumentRandom,
+  isFaultId,
   railSignal,
   repaired,
   senderFills,
@@ -77,6 +78,10 @@ const RIPPLES_PER_S = 7.3
 /** Line that has drained because nothing held the pressure. */
 const DRAINED_M3 = 40e-6
 const DRAINED_UNDER: Fraction = 0.1
+
+/** What a simulated vehicle hides and this version does not have, by id; null where it has all of it. */
+export const unknownFault = ({ truth }: Pick<VehicleRecord, 'truth'>): string | null =>
+  truth?.hidden.find(({ faultId }) => !isFaultId(faultId))?.faultId ?? null
 
 /** Plays a capture on a vehicle; null where this vehicle has nothing there to read. */
 export function standInRun({ vehicle, repaired: done, taking, attempt }: StandInOrder): StandInRun | null {

@@ -1,3 +1,4 @@
+export * from './figures'
 export * from './units'
 export * from './result'
 export * from './random'

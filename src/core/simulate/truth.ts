@@ -201,6 +201,10 @@ function ofFamily(specification: Specification, seed: number): Specification {
   return own
 }
 
+/** Is it a fault of any layout? A vehicle that hides another cannot be simulated. */
+export const isFaultId = (id: string): boolean =>
+  FAULT_TEMPLATES.some((template) => template.id === id.split('@')[0])
+
 /**
  * A fault of this layout; null when it is one of the vehicle's other scopes, or went with its part. An edit may have given its
  * part a sister: then the fault is the first one's. A leak at a place is the one leak that a whole system has.
@@ -212,8 +216,7 @@ function faultIn(layout: Layout, id: string): Fault | null {
         candidate.id === id || candidate.id.startsWith(`${id}@`) || id.startsWith(`${candidate.id}@`),
     ) ?? null
   const fault = named(layout)
-  if (!fault && !FAULT_TEMPLATES.some((template) => template.id === id.split('@')[0]))
-    throw new Error(`No fault ${id} in layout ${layout.id}`)
+  if (!fault && !isFaultId(id)) throw new Error(`No fault ${id} in layout ${layout.id}`)
   return fault
 }
 

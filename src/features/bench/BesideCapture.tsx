@@ -2,6 +2,7 @@
 import { useState } from 'react'
 import { channelOf, plausibility, type Calibration } from '@/core/bench'
 import { pinchOf, type Conclusion } from '@/core/job'
+import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { saveFile } from '@/ui/saveFile'
@@ -96,7 +97,7 @@ function Table({ calibration, unit, reads }: { calibration: Calibration; unit: s
   const [by, setBy] = useState<'volume' | 'value'>('volume')
   const [litres, setLitres] = useState('')
   const [ohm, setOhm] = useState('')
-  const [l, o] = [Number(litres.replace(',', '.')), Number(ohm.replace(',', '.'))]
+  const [l, o] = [figureOf(litres) ?? NaN, figureOf(ohm) ?? NaN]
   const check =
     litres.trim() !== '' && ohm.trim() !== '' && Number.isFinite(l) && Number.isFinite(o)
       ? plausibility(calibration, l / 1e3, o, reads === 'V' ? 0.02 : 1)

@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import { FLOAT_HEIGHTS, SPRAYS, type Spray } from '@/core/bench'
 import type { CaptureInput, CaptureOffer, Taking } from '@/core/job'
-import { M3_PER_S_PER_L_PER_H } from '@/core/shared'
+import { figureOf, M3_PER_S_PER_L_PER_H } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { shortOf } from '../frame/words'
 
@@ -32,12 +32,6 @@ export function HandEntry(props: Props) {
   }
 }
 
-/** What a person typed as a number; null while it is none. A decimal comma counts. */
-const numberOf = (text: string | undefined): number | null => {
-  const plain = (text ?? '').trim().replace(',', '.').replace('−', '-')
-  return plain === '' || !Number.isFinite(Number(plain)) ? null : Number(plain)
-}
-
 function Field({
   label,
   unit,
@@ -53,7 +47,8 @@ function Field({
   onChange: (text: string) => void
   wide?: boolean
 }) {
-  const wrong = value.trim() !== '' && numberOf(value) === null && !(unit === 'Ω' && ohmOf(value) !== null)
+  const wrong =
+    value.trim() !== '' && figureOf(value ?? '') === null && !(unit === 'Ω' && ohmOf(value) !== null)
   return (
     <label className={`flex items-center gap-3 ${wide ? 'justify-between' : ''}`}>
       <span className="text-main">{label}</span>
@@ -91,7 +86,9 @@ function useFields(
 
 function VolumeFields({ onWritten }: Props) {
   const { of, set } = useFields(onWritten, (texts) => {
-    const [mL, seconds, kPa, volts] = ['mL', 'seconds', 'kPa', 'volts'].map((name) => numberOf(texts[name]))
+    const [mL, seconds, kPa, volts] = ['mL', 'seconds', 'kPa', 'volts'].map((name) =>
+      figureOf(texts[name] ?? ''),
+    )
     return mL === null || mL === undefined || !seconds
       ? null
       : {
@@ -122,10 +119,10 @@ function VolumeFields({ onWritten }: Props) {
 function DropFields({ offer, onWritten }: Props) {
   const { of, set } = useFields(onWritten, (texts) => {
     const drops = offer.tests.flatMap((test) => {
-      const dropV = numberOf(texts[test.id])
+      const dropV = figureOf(texts[test.id] ?? '')
       return dropV === null ? [] : [{ testId: test.id, dropV }]
     })
-    return drops.length === 0 ? null : { from: 'drops', drops, currentA: numberOf(texts.current) }
+    return drops.length === 0 ? null : { from: 'drops', drops, currentA: figureOf(texts.current ?? '') }
   })
   return (
     <div className="grid grid-cols-2 gap-x-10 gap-y-3">
@@ -159,7 +156,7 @@ function EndFields({ onWritten }: Props) {
   const { of, set } = useFields(
     onWritten,
     (texts) => {
-      const [start, later, minutes] = ['start', 'later', 'minutes'].map((name) => numberOf(texts[name]))
+      const [start, later, minutes] = ['start', 'later', 'minutes'].map((name) => figureOf(texts[name] ?? ''))
       return start === null || later === null || !minutes
         ? null
         : { from: 'ends', startPa: 1e3 * start!, laterPa: 1e3 * later!, minutes }
@@ -180,7 +177,7 @@ function EndFields({ onWritten }: Props) {
 
 /** Ohms as typed; an open circuit is what most meters write as OL. */
 const ohmOf = (text: string | undefined): number | null =>
-  /^(ol|open|∞)$/i.test((text ?? '').trim()) ? Infinity : numberOf(text)
+  /^(ol|open|∞)$/i.test((text ?? '').trim()) ? Infinity : figureOf(text ?? '')
 
 const HEIGHT_WORDS = ['Floor', 'A quarter', 'Half', 'Three quarters', 'Roof']
 function FloatFields({ onWritten }: Props) {
@@ -222,7 +219,7 @@ function FillFields({ onWritten }: Props) {
   const { of, set } = useFields(onWritten, (texts) => {
     const fills = Array.from(
       { length: 24 },
-      (_, k) => [numberOf(texts[`L${k}`]), numberOf(texts[`ohm${k}`])] as const,
+      (_, k) => [figureOf(texts[`L${k}`] ?? ''), figureOf(texts[`ohm${k}`] ?? '')] as const,
     ).flatMap(([litres, ohm]) =>
       litres === null || ohm === null ? [] : [{ volumeM3: litres / 1e3, readings: [ohm] }],
     )
@@ -267,23 +264,24 @@ function FillFields({ onWritten }: Props) {
 function InjectorFields({ onWritten }: Props) {
   const [rows, setRows] = useState(4)
   const { of, set } = useFields(onWritten, (texts) => {
-    const runs = Array.from({ length: 12 }, (_, k) => ({ k, flow: numberOf(texts[`flow${k}`]) })).flatMap(
-      ({ k, flow }) => {
-        const before = numberOf(texts[`before${k}`])
-        return flow === null
-          ? []
-          : [
-              {
-                id: `Injector ${k + 1}`,
-                flowM3PerS: flow * M3_PER_S_PER_L_PER_H,
-                spray: (texts[`spray${k}`] ?? 'cone') as Spray,
-                dropsPerMin: numberOf(texts[`drops${k}`]) ?? 0,
-                ...(before === null ? {} : { beforeM3PerS: before * M3_PER_S_PER_L_PER_H }),
-              },
-            ]
-      },
-    )
-    const rated = numberOf(texts.rated)
+    const runs = Array.from({ length: 12 }, (_, k) => ({
+      k,
+      flow: figureOf(texts[`flow${k}`] ?? ''),
+    })).flatMap(({ k, flow }) => {
+      const before = figureOf(texts[`before${k}`] ?? '')
+      return flow === null
+        ? []
+        : [
+            {
+              id: `Injector ${k + 1}`,
+              flowM3PerS: flow * M3_PER_S_PER_L_PER_H,
+              spray: (texts[`spray${k}`] ?? 'cone') as Spray,
+              dropsPerMin: figureOf(texts[`drops${k}`] ?? '') ?? 0,
+              ...(before === null ? {} : { beforeM3PerS: before * M3_PER_S_PER_L_PER_H }),
+            },
+          ]
+    })
+    const rated = figureOf(texts.rated ?? '')
     return runs.length === 0
       ? null
       : { from: 'injectors', runs, ratedM3PerS: rated === null ? null : rated * M3_PER_S_PER_L_PER_H }

@@ -1,5 +1,6 @@
 'use client'
 import { ACCESS_PLACES, ACCESS_PLACE_IDS, type Access, type AccessPlaceId } from '@/core/library'
+import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
 
 export interface AccessDraft {
@@ -10,7 +11,7 @@ export interface AccessDraft {
 
 /** Why a row of what is in the way cannot be kept; null where it can. */
 export function accessProblem({ minutes, off }: AccessDraft): string | null {
-  const read = Number(minutes.replace(',', '.'))
+  const read = figureOf(minutes) ?? NaN
   if (off.trim() === '') return 'What is it? Say it in a word or two'
   if (minutes.trim() === '' || !Number.isFinite(read) || read < 0 || read > 600) return 'Minutes: 0 to 600'
   return null
@@ -23,7 +24,7 @@ export const draftOf = ({ place, minutes, off }: Access): AccessDraft => ({
 })
 export const accessOf = ({ place, minutes, off }: AccessDraft): Access => ({
   place,
-  minutes: Number(minutes.replace(',', '.')),
+  minutes: figureOf(minutes) ?? NaN,
   off: off.trim(),
 })
 

@@ -1,6 +1,7 @@
 'use client'
 import { useState } from 'react'
 import type { Fit } from '@/core/procedure'
+import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
 import { FIT_FORMS, isWord, type FitForm } from './fitForms'
@@ -59,7 +60,7 @@ function Check({ hand, form }: { hand: JobInHand; form: FitForm }) {
         form.fields.map((field) => [field.id, field.given?.(facts) ?? field.options?.(facts)[0]?.id ?? '']),
       ),
   )
-  const number = (id: string) => Number((typed[id] ?? '').replace(',', '.'))
+  const number = (id: string) => figureOf(typed[id] ?? '') ?? NaN
   const whole = form.fields.every((field) =>
     (typed[field.id] ?? '').trim() === ''
       ? field.optional === true

@@ -11,6 +11,7 @@ import {
   type ReadyItem,
 } from '@/core/procedure'
 import { gaugeEnds } from '@/core/vehicle'
+import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { FitButton } from './FitPanel'
 import type { JobInHand } from './useJob'
@@ -127,7 +128,7 @@ export function ReadyList({ hand, items }: { hand: JobInHand; items: ReadyItem[]
 /** The litres that decide how many cans stand ready: by dip, not by the gauge. */
 function Dip({ hand }: { hand: JobInHand }) {
   const [text, setText] = useState('')
-  const litres = Number(text.replace(',', '.'))
+  const litres = figureOf(text) ?? NaN
   const good =
     text.trim() !== '' &&
     Number.isFinite(litres) &&
@@ -248,7 +249,7 @@ interface OrderProps {
 /** In how many days an ordered piece is here. */
 export function OrderForm({ hand, item, holds = false, onDone }: OrderProps) {
   const [text, setText] = useState('1')
-  const days = Number(text.replace(',', '.'))
+  const days = figureOf(text) ?? NaN
   const good = text.trim() !== '' && days > 0 && days <= MOST_DAYS
   const keep = async () => {
     if (!good) return

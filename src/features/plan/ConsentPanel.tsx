@@ -2,6 +2,7 @@
 import { useState } from 'react'
 import type { ConsentHold } from '@/core/job'
 import { repairById } from '@/core/library'
+import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
@@ -32,7 +33,7 @@ export function ConsentPanel({ hand, repairIds, estimate, held, open, onOpenChan
   const [who, setWho] = useState('')
   const [how, setHow] = useState<How>('phone')
   const [upTo, setUpTo] = useState('')
-  const limit = Number(upTo.replace(',', '.'))
+  const limit = figureOf(upTo) ?? NaN
   const good = who.trim() !== '' && (upTo.trim() === '' || (Number.isFinite(limit) && limit > 0))
   const note = async () => {
     if (

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { layoutKeyOf, readingSpread, readingText, type Reading, type SlipOffer } from '@/core/job'
 import type { SoundBand } from '@/core/diagnosis'
 import type { Test } from '@/core/library'
+import { figureOf } from '@/core/shared'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
 import { FirstButton } from '../frame/FirstButton'
@@ -91,7 +92,7 @@ function ProofEntry({ hand, test, band }: Pick<RowProps, 'hand' | 'test' | 'band
     })
     if (answer.ok) keep(answer.value, 'stand-in')
   }
-  const number = typed.trim() === '' ? null : Number(typed.replace(',', '.'))
+  const number = figureOf(typed)
   const holds = useHolds(hand, test, { as: 'reading', begun: typed !== '' })
   if (holds.length > 0) return <FirstButton hand={hand} act={test} holds={holds} />
   if (offer && unit && number !== null)

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { Test } from '@/core/library'
 import type { VehicleRecord } from '@/core/job'
 import type { SoundBand } from '@/core/diagnosis'
+import { figureOf } from '@/core/shared'
 import { changeVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { whoWorks } from '../frame/useJob'
@@ -25,9 +26,7 @@ export function MakerFigure({
   const [problem, setProblem] = useState<string | null>(null)
   if (test.reading.kind !== 'number') return null
   const { unit } = test.reading
-  const [from, to] = [low, high].map((text) =>
-    text.trim() === '' ? NaN : Number(text.replace(',', '.')),
-  ) as [number, number]
+  const [from, to] = [low, high].map((text) => figureOf(text) ?? NaN) as [number, number]
   const fits = from < to && from >= test.reading.low && to <= test.reading.high
   const others = vehicle.limits.filter((limit) => limit.testId !== test.id)
   const say = async (limits: VehicleRecord['limits']) => {

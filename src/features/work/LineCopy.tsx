@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { SEATS, flareFor, lineFor, pressureAt, tubesFor, type LinePlace, type Seat } from '@/core/library'
 import { copyLine, type LineCopy as Copy, type LineProblem, type LineSurvey } from '@/core/procedure'
 import { boundsOf, readFigure, type Bounds } from '@/core/records'
+import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
@@ -26,7 +27,7 @@ const SEAT_WORDS: Record<Seat, string> = {
   quickConnect: 'Quick connector',
 }
 const field = 'h-[48px] w-full border-2 border-ink-3 bg-sheet px-2 text-right text-main text-ink'
-const value = (text: string): number => (text.trim() === '' ? NaN : Number(text.replace(',', '.')))
+const value = (text: string): number => figureOf(text) ?? NaN
 
 /** Which line a repair renews, and where it lies. */
 export const COPIED: Record<string, { title: string; place: LinePlace }> = {

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { missingOf, type Finished, type Missing } from '@/core/acts'
 import { LEAVE_LEL, STOP_LEL, readGate, type Hold } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
+import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { MainAct } from '@/ui/Shape'
@@ -40,11 +41,11 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
   const gate = operation.gaugeGate
   const entry = gate ? readGate(measured, gate.unit) : null
   const value = entry?.kind === 'figure' ? entry.value : null
-  const hours = number(waitHours)
+  const hours = figureOf(waitHours)
   const finished: Finished = {
     step,
     entered: value,
-    torqueNm: number(torque),
+    torqueNm: figureOf(torque),
     byFeel,
     waitMinutes: hours !== null && hours > 0 ? 60 * hours : null,
   }
@@ -116,8 +117,8 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
             />
           )}
           {operation.torque &&
-            number(torque) !== null &&
-            (number(torque)! < operation.torque.lowNm || number(torque)! > operation.torque.highNm) && (
+            figureOf(torque) !== null &&
+            (figureOf(torque)! < operation.torque.lowNm || figureOf(torque)! > operation.torque.highNm) && (
               <Notice title="Outside the typical range.">Kept as you say. Check the maker’s figure.</Notice>
             )}
           {operation.wait && (
@@ -187,11 +188,6 @@ const missingText = (missing: Missing, step: PlanStep): string =>
     : missing.of === 'figure'
       ? step.act.gaugeGate!.what.toLowerCase()
       : missing.of
-
-const number = (text: string): number | null => {
-  const parsed = Number(text.replace(',', '.'))
-  return text.trim() === '' || Number.isNaN(parsed) ? null : parsed
-}
 
 function StepHead({
   step,

@@ -1,4 +1,5 @@
 'use client'
+import { figureOf } from '@/core/shared'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
@@ -33,7 +34,7 @@ export function WaitPanel({
   const [length, setLength] = useState('')
   const [unit, setUnit] = useState<WaitUnit>('min')
   const [holds, setHolds] = useState(true)
-  const minutes = Number(length.replace(',', '.')) * UNITS[unit]
+  const minutes = (figureOf(length) ?? NaN) * UNITS[unit]
   const good = label.trim() !== '' && Number.isFinite(minutes) && minutes > 0 && minutes <= 90 * 1440
   const begin = async () => {
     if (!good || !(await hand.act('beginWait', { label, minutes, holds })).kept) return

@@ -6,7 +6,7 @@ import { z } from 'zod'
 import { CAPTURE_KINDS, CLAMPS } from '@/core/bench'
 import { vehicleSchema } from '@/core/job'
 import { findTest } from '@/core/library'
-import { standInRun, standInText } from '@/core/practice'
+import { standInRun, standInText, unknownFault } from '@/core/practice'
 import { jsonBody, refuse } from '../jsonBody'
 
 export const dynamic = 'force-dynamic'
@@ -23,7 +23,7 @@ const orderSchema = z.object({
       .string()
       .max(80)
       .nullable()
-      .refine((id) => id === null || findTest(id) !== undefined, 'no such test'),
+      .refine((id) => id === null || findTest(id) !== null, 'no such test'),
     clamped: z.enum(CLAMPS),
   }),
 })
@@ -46,6 +46,9 @@ export async function POST(request: Request) {
       vehicle.error.issues[0]!.message,
       `vehicle.${vehicle.error.issues[0]!.path.map(String).join('.')}`,
     )
+  const strange = unknownFault(vehicle.data)
+  if (strange !== null)
+    return refuse(422, `no fault "${strange}" on this fuel system`, 'vehicle.truth.hidden')
   const run = standInRun({ ...order.data, vehicle: vehicle.data })
   if (!run) return refuse(422, 'this vehicle has nothing there that a stand-in could read', 'taking')
   const pieces = standInText(run, (run.pace * BEAT_MS) / 1e3)

@@ -80,24 +80,26 @@ function readBoundaries(system: System) {
 }
 
 /** Solves in place, from the last solution where there is one; falls back to a cold start once. */
-export function solveSteady(system: System): SolveOutcome {
+export function solveSteady(system: System, stop: () => boolean = never): SolveOutcome {
   const floating = reduceElectrical(system)
   if (floating !== null)
     return { ok: false, error: { kind: 'bad-network', problem: 'no wire ties it to ground', at: floating } }
   const warm = system.started
   if (!warm) startCold(system)
-  let answer = iterate(system)
-  if (!answer.ok && warm) answer = retry(system, STATE.shut)
+  let answer = iterate(system, stop)
+  if (!answer.ok && warm) answer = retry(system, STATE.shut, stop)
   // With a weak relief beside a regulator the first guess decides whether the valves settle: try the other one.
-  return answer.ok ? answer : retry(system, STATE.open)
+  return answer.ok ? answer : retry(system, STATE.open, stop)
 }
 
-function retry(system: System, relief: number): SolveOutcome {
+const never = () => false
+
+function retry(system: System, relief: number, stop: () => boolean): SolveOutcome {
   startCold(system, relief)
-  return iterate(system)
+  return iterate(system, stop)
 }
 
-function iterate(system: System): SolveOutcome {
+function iterate(system: System, stop: () => boolean): SolveOutcome {
   readBoundaries(system)
   let quality: Quality = {
     iterations: 0,
@@ -108,6 +110,7 @@ function iterate(system: System): SolveOutcome {
   let change = Infinity
   let share = 1
   for (let iteration = 1; iteration <= MAX_ITERATIONS; iteration += 1) {
+    if (stop()) return stopped(system, 'stopped', iteration - 1)
     const cycling = iteration > DAMP_FROM_ITERATION
     const before = change
     const step = newtonStep(system, share)
@@ -140,16 +143,13 @@ function iterate(system: System): SolveOutcome {
       return { ok: true, quality }
     }
   }
-  quality = worstResidual(system, MAX_ITERATIONS)
-  return {
-    ok: false,
-    error: {
-      kind: 'not-converged',
-      iterations: MAX_ITERATIONS,
-      worstResidualPa: quality.worstResidualPa,
-      at: quality.worstAt,
-    },
-  }
+  return stopped(system, 'not-converged', MAX_ITERATIONS)
+}
+
+/** No answer, and the link whose law is met worst as it stands. */
+function stopped(system: System, kind: 'stopped' | 'not-converged', iterations: number): SolveOutcome {
+  const { worstResidualPa, worstAt } = worstResidual(system, iterations)
+  return { ok: false, error: { kind, iterations, worstResidualPa, at: worstAt } }
 }
 
 /** One Newton step. Returns the relative change of flow, or -1 when the matrix is singular. */

@@ -38,11 +38,11 @@ export interface Solution {
   quality: Quality
 }
 
-/** Steady state of a network, or why there is none. */
-export function solveNetwork(network: Network): Result<Solution, SolveFailure> {
+/** Steady state of a network, or why there is none. `stop` is asked before every step: true ends it there. */
+export function solveNetwork(network: Network, stop?: () => boolean): Result<Solution, SolveFailure> {
   const indexed = indexNetwork(network)
   if (!indexed.ok) return indexed
-  const outcome = solveSteady(indexed.value)
+  const outcome = solveSteady(indexed.value, stop)
   if (!outcome.ok) return fail(outcome.error)
   return ok(describe(indexed.value, outcome.quality))
 }
