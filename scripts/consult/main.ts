@@ -15,7 +15,8 @@ import {
   type Consultation,
   type Reply,
 } from '@/core/practice'
-import { plannerOf } from '@/core/procedure'
+import { usualWays } from '@/core/library'
+import { plannerFor } from '@/core/procedure'
 import { DRIVEN_IN, vehicleModel } from '@/core/vehicle'
 import {
   Refusal,
@@ -111,7 +112,7 @@ async function consult(): Promise<number> {
   if (!model.ok) throw new Refusal(`This vehicle does not solve: ${model.error.problem} at ${model.error.at}`)
   const table = nominalTable(model.value)
   deriveSome(table, 0, () => false)
-  const planner = plannerOf()
+  const planner = plannerFor({ layout: layout.id, ways: usualWays(layout.id) })
   const pricer = pricerOf(planner, table)
   let state = openConsultation(table, complaint, { ...DRIVEN_IN, ...stateFrom(file) })
   let { act, suspects } = propose(state, file.workshop, pricer)

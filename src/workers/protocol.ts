@@ -30,7 +30,6 @@ export interface RankRequest extends LayoutKey {
   evidence: Evidence[]
   done: Done[]
   state: VehicleState
-  engineRuns: boolean
   skipped: string[]
   /** Ways in that the vehicle has: what a test costs depends on them. */
   ways: WayId[]

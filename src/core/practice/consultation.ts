@@ -6,19 +6,20 @@
  */
 import type { Minutes, Money, Probability } from '../shared'
 import {
-  addPairs,
-  chooseNext,
-  posteriorOf,
+  consider,
+  pairedFor,
   suspectsOf,
   type Choice,
   type Complaint,
   type Done,
   type Evidence,
+  type PriceList,
+  type Pricer,
   type Suspect,
   type Table,
   type Workshop,
 } from '../diagnosis'
-import { libraryOf, mayBeRun, repairById, repairMinutes, testFor, type Test } from '../library'
+import { libraryOf, repairById, repairMinutes, testFor, type Test } from '../library'
 import { actFor, prices, reach, type Planner } from '../procedure'
 import { DRIVEN_IN, type VehicleState, type LayoutId } from '../vehicle'
 
@@ -63,17 +64,8 @@ export type Reply =
   | { kind: 'not-possible' }
   | { kind: 'repaired'; cured: boolean; partWasBad: Done['partWasBad']; complaint?: Complaint }
 
-/** Prices of every test and repair from a state; the same states come again and again, so they are kept. */
-export interface PriceList {
-  tests: Record<string, number | null>
-  repairs: Record<string, number | null>
-}
-export type Pricer = (state: VehicleState) => PriceList
-
 const KEPT_STATES = 400
-/** Pairs are made of so many of the likeliest single faults. */
-const PAIRED_SUSPECTS = 12
-
+/** Prices of every test and repair from a state; the same states come again and again, so they are kept. */
 export function pricerOf(planner: Planner, table: Table): Pricer {
   const { tests, repairs } = libraryOf(table.model.layout)
   const kept = new Map<string, PriceList>()
@@ -108,7 +100,7 @@ export function openConsultation(
   state: VehicleState = DRIVEN_IN,
 ): Consultation {
   return {
-    table: withPairs(base, complaint, []),
+    table: pairedFor(base, complaint, []),
     complaint,
     state,
     evidence: [],
@@ -122,21 +114,6 @@ export function openConsultation(
   }
 }
 
-/** The table with pairs of the faults that the complaint makes likeliest. */
-function withPairs(base: Table, complaint: Complaint, done: Done[]): Table {
-  const table: Table = {
-    ...base,
-    classes: base.classes.filter((entry) => entry.faults.length < 2),
-    predicted: base.predicted.filter((entry) => base.classes[entry.particle.classIndex]!.faults.length < 2),
-  }
-  const first = posteriorOf(table, complaint, [], done)
-  const likeliest = [...first.classWeights.keys()]
-    .filter((at) => table.classes[at]!.faults.length === 1)
-    .sort((one, other) => first.classWeights[other]! - first.classWeights[one]!)
-  addPairs(table, likeliest.slice(0, PAIRED_SUSPECTS))
-  return table
-}
-
 export interface Proposal {
   act: Act
   suspects: Suspect[]
@@ -144,19 +121,13 @@ export interface Proposal {
 }
 
 export function propose(consultation: Consultation, workshop: Workshop, pricer: Pricer): Proposal {
-  const { table, complaint, evidence, done, skipped, state } = consultation
-  const posterior = posteriorOf(table, complaint, evidence, done)
-  const price = pricer(state)
-  const choice = chooseNext(posterior, {
-    workshop,
-    reachMinutes: price.tests,
-    repairMinutes: price.repairs,
-    engineRuns: mayBeRun(complaint.symptoms),
-    skipped,
-    tried: done.map((entry) => entry.repairId),
-  })
+  const { posterior, choice, price } = consider(
+    consultation.table,
+    { ...consultation, workshop, known: [], mayAsk: false },
+    pricer,
+  )
   return {
-    act: actOf(choice, price, workshop, table.model.layout.id),
+    act: actOf(choice, price, workshop, consultation.table.model.layout.id),
     suspects: suspectsOf(posterior),
     choice,
   }
@@ -191,7 +162,7 @@ function actOf({ verdict, candidates }: Choice, price: PriceList, workshop: Work
   }
 }
 
-/** What came of an act. A repair that did not cure opens a new epoch when its old part was bad: readings of before are dropped. */
+/** What came of an act. A repair that did not cure opens a new epoch unless its old part was sound: readings of before are dropped. */
 export function answer(consultation: Consultation, act: Act, reply: Reply, planner: Planner): Consultation {
   if (reply.kind === 'not-possible')
     return act.kind === 'test'
@@ -225,7 +196,8 @@ export function answer(consultation: Consultation, act: Act, reply: Reply, plann
     { repairId: act.repairId, partWasBad: reply.partWasBad },
   ]
   const complaint = reply.complaint ?? consultation.complaint
-  if (reply.partWasBad !== 'yes') return { ...consultation, ...spent, done, complaint }
+  // Where the part was sound the vehicle is as it was: its readings go on counting, as in the fold of a job.
+  if (reply.partWasBad === 'no') return { ...consultation, ...spent, done, complaint }
   return {
     ...consultation,
     ...spent,
@@ -234,6 +206,6 @@ export function answer(consultation: Consultation, act: Act, reply: Reply, plann
     evidence: [],
     skipped: [],
     epoch: consultation.epoch + 1,
-    table: withPairs(consultation.table, complaint, done),
+    table: pairedFor(consultation.table, complaint, done),
   }
 }

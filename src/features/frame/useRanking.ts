@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { TYPICAL_WORKSHOP, type Complaint } from '@/core/diagnosis'
 import { ask, onTableStage } from '@/workers/client'
 import type { RankRequest, Ranking } from '@/workers/protocol'
-import { curesAs, mayBeRun, scopeOf } from '@/core/library'
+import { curesAs, scopeOf } from '@/core/library'
 import { layoutKeyOf } from '@/core/job'
 import type { JobInHand } from './useJob'
 
@@ -28,8 +28,6 @@ export function rankRequestOf(
     state: job.state,
     testId,
     known: hand.known,
-    // A vehicle that smells or leaks is not started for a test.
-    engineRuns: mayBeRun(complaint.symptoms),
     skipped: job.skipped,
     ways: vehicle.ways,
     access: vehicle.access,

@@ -1,9 +1,9 @@
 /** Plays a case by a policy until it is cured, and keeps what it cost. */
 import { NO_READING, policyAct, type PolicyId } from './policies'
-import { answer, openConsultation, pricerOf, type Consultation, type Pricer } from '@/core/practice'
-import { plannerOf } from '@/core/procedure'
-import { libraryOf, repairById } from '@/core/library'
-import { TYPICAL_WORKSHOP } from '@/core/diagnosis'
+import { answer, openConsultation, pricerOf, type Consultation } from '@/core/practice'
+import { plannerFor } from '@/core/procedure'
+import { libraryOf, repairById, usualWays } from '@/core/library'
+import { TYPICAL_WORKSHOP, type Pricer } from '@/core/diagnosis'
 import { DRIVEN_IN } from '@/core/vehicle'
 import { seedFrom, seededRandom } from '@/core/shared'
 import { faultsLeft, repaired, sameWith, standInById, truthVehicle } from '@/core/simulate'
@@ -31,10 +31,14 @@ export interface Outcome {
   returns: number
 }
 
-const planner = plannerOf()
+/** As a vehicle of its layout is usually built; the gauge loop is that of its vehicle. */
+const plannerOn = (layoutId: BenchLayout) => {
+  const { id } = tableOf(layoutId).model.layout
+  return plannerFor({ layout: id, ways: usualWays(id) })
+}
 const pricers = new Map<BenchLayout, Pricer>()
 const pricerFor = (layoutId: BenchLayout) => {
-  const known = pricers.get(layoutId) ?? pricerOf(planner, tableOf(layoutId))
+  const known = pricers.get(layoutId) ?? pricerOf(plannerOn(layoutId), tableOf(layoutId))
   pricers.set(layoutId, known)
   return known
 }
@@ -70,7 +74,7 @@ export function play(one: Case, policy: PolicyId): Outcome {
     if (act === NO_READING || act.kind === 'stuck') break
     if (act.kind === 'test') {
       if (seededRandom(one.root ^ seedFrom(`could not ${act.test.id}`)).next() < COULD_NOT) {
-        state = answer(state, act, { kind: 'not-possible' }, planner)
+        state = answer(state, act, { kind: 'not-possible' }, plannerOn(one.layoutId))
         continue
       }
       const present = chance.next() < one.presence
@@ -89,7 +93,7 @@ export function play(one: Case, policy: PolicyId): Outcome {
           ),
           faultPresent: one.presence < 1 ? (present ? 'yes' : 'no') : 'yes',
         },
-        planner,
+        plannerOn(one.layoutId),
       )
       continue
     }
@@ -131,7 +135,7 @@ export function play(one: Case, policy: PolicyId): Outcome {
         partWasBad: right || left.effects < before.effects ? 'yes' : 'no',
         ...(!outcome.cured && { complaint: { ...complaint, failingNow: one.complaint.failingNow } }),
       },
-      planner,
+      plannerOn(one.layoutId),
     )
   }
   return {

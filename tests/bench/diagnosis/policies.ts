@@ -1,7 +1,8 @@
 /** The engine and three ways people work without it, on the same evidence and prices. */
 import { COMMIT_DEAR, TYPICAL_WORKSHOP, posteriorOf, suspectsOf } from '@/core/diagnosis'
 import { libraryOf, repairById } from '@/core/library'
-import { propose, type Act, type Consultation, type Pricer } from '@/core/practice'
+import type { Pricer } from '@/core/diagnosis'
+import { propose, type Act, type Consultation } from '@/core/practice'
 
 /** fixed: the tests in the order of the handbook. cheapest: the nearest test first. swap: the likeliest cheap part first, no test. */
 export const POLICIES = ['engine', 'fixed', 'cheapest', 'swap'] as const
