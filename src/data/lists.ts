@@ -45,6 +45,16 @@ export async function provenReadings(vehicle: VehicleRecord, but: string): Promi
   return (await provenWith(vehicle)).filter(({ jobId }) => jobId !== but)
 }
 
+/** Every job by what it is called, the open ones first, then the newest. */
+export async function namedJobs(): Promise<
+  Pick<JobSummary, 'id' | 'unit' | 'vehicleName' | 'words' | 'signed' | 'stage'>[]
+> {
+  await wholeIndex(findJob)
+  return (await allSummaries()).sort(
+    (one, other) => Number(one.signed !== null) - Number(other.signed !== null) || other.lastAt - one.lastAt,
+  )
+}
+
 export interface OpenWait {
   jobId: string
   unit: string

@@ -1,7 +1,7 @@
 /** What acts come to: what is held, what is not ready, what follows; and that whatever they keep can be read back. */
 import { describe, expect, it } from 'vitest'
 import { foldJob, leakStandOf, orderOf, vehicleSchema, type JobView, type VehicleRecord } from '../job'
-import { OPERATIONS, surveyOf, testFor, usualWays } from '../library'
+import { OPERATIONS, TESTS, surveyOf, testFor, usualWays } from '../library'
 import { planRepairs, plannerFor, type PlanStep } from '../procedure'
 import {
   LogBuilder,
@@ -192,6 +192,26 @@ describe('what cannot be kept says what is missing', () => {
   ])('%s', (_, decided) => expect(decided.kind).toBe('unready'))
 })
 
+describe('what was known before', () => {
+  const hum = { test: testFor('A01', 'T03'), value: { kind: 'outcome', outcome: 'steady' } } as const
+  it('is evidence, and leaves the vehicle as it stands', () => {
+    const builder = log()
+    const { state } = jobOf(builder)
+    act(builder, 'noteEarlier', hum)
+    const job = jobOf(builder)
+    expect(job.state).toEqual(state)
+    expect(job.evidence).toMatchObject([{ testId: 'T03', value: { outcome: 'steady' } }])
+  })
+  it('a figure that cannot be is asked back, and the gas meter is read, not remembered', () => {
+    const kPa = (value: number) => ({ kind: 'number' as const, entered: { value, unit: 'kPa' as const } })
+    const pressure = testFor('A01', 'T24')
+    expect(decide('noteEarlier', { test: pressure, value: kPa(1e6) }, situation(log())).kind).toBe('ask')
+    const meter = TESTS.find(({ instrument }) => instrument === 'gasMeter')!
+    const low = { kind: 'number' as const, entered: { value: 0, unit: '%' as const } }
+    expect(decide('noteEarlier', { test: meter, value: low }, situation(log())).kind).toBe('unready')
+  })
+})
+
 it('joints that stood by a word have begun to stand', () => {
   const builder = act(log(), 'jointsStood', {})
   expect(leakStandOf(jobOf(builder))).toMatchObject({ ended: true })
@@ -219,6 +239,7 @@ const EXAMPLES: { [N in ActName]: InputOf<N> } = {
     meant: true,
   },
   provoke: { way: 'heatSoak', outcome: 'fails' },
+  noteEarlier: { test: testFor('A01', 'T03'), value: { kind: 'outcome', outcome: 'steady' } },
   skipTest: { testId: 'T24', reason: LONG },
   figuresNotHad: { fields: ['regulatorSetPa'] },
   disturbReading: { readingId: 'r', disturbed: true, why: LONG },

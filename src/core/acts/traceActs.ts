@@ -1,14 +1,42 @@
 /** Acts beside the readings of a trace: what makes it fail, what cannot be read, what no longer holds, what a survey finds. */
 import { askedFor } from '../diagnosis'
-import { impliedBy, type KeptCapture } from '../job'
-import { testFor, type SurveyItem } from '../library'
+import { impliedBy, offerForSlip, type KeptCapture } from '../job'
+import { testFor, type SurveyItem, type Test } from '../library'
 import type { BodyOf } from '../records'
 import type { SpecificationField } from '../vehicle'
-import { entries, kept, type Decided, type Situation } from './situation'
+import { entries, kept, unready, type Decided, type Situation } from './situation'
 import { takeReading, type ReadingAct } from './takeReading'
 
 export const provoke = (_: Situation, body: BodyOf<'provoked'>): Decided =>
   entries({ kind: 'provoked', body })
+
+/**
+ * What somebody knew before: read or seen earlier, whatever way. It is evidence, and says nothing of how the
+ * vehicle stands now. The gas meter is not taken so: what it showed earlier clears nothing.
+ */
+export function noteEarlier(
+  { newId, job }: Situation,
+  { test, value }: { test: Test; value: ReadingAct['value'] },
+): Decided {
+  if (test.instrument === 'gasMeter') return unready({ of: 'figure' })
+  const slip = value.kind === 'number' ? offerForSlip(test.id, value.entered.value, null) : null
+  if (slip) return { kind: 'ask', slip }
+  return entries({
+    kind: 'reading-taken',
+    body: {
+      readingId: newId(),
+      testId: test.id,
+      value,
+      scene: test.scene,
+      instrument: test.instrument,
+      faultPresent: job.complaint.failingNow === 'no' ? 'no' : 'yes',
+      source: 'vehicle',
+      phase: 'trace',
+      sure: 'yes',
+      earlier: true,
+    },
+  })
+}
 
 export const skipTest = (_: Situation, { testId, reason }: BodyOf<'test-skipped'>): Decided =>
   entries({ kind: 'test-skipped', body: { testId, reason: kept(reason) } })

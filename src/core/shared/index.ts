@@ -1,4 +1,5 @@
 export * from './figures'
+export * from './matching'
 export * from './units'
 export * from './result'
 export * from './random'

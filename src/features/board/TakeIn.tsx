@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { openJob } from '@/core/acts'
+import { findAmong } from '@/core/shared'
 import { usualWays } from '@/core/library'
 import { LAYOUTS, specificationOf, type LayoutId } from '@/core/vehicle'
 import type { VehicleRecord } from '@/core/job'
@@ -21,6 +22,26 @@ interface NewVehicle {
   setKPa: string
   layout: LayoutId
 }
+
+/** A vehicle from what is typed of it; what is left empty is typical of its fuel system. */
+const vehicleOf = (form: NewVehicle): VehicleRecord => ({
+  id: `vehicle-${crypto.randomUUID()}`,
+  unit: form.unit.trim(),
+  name: form.name.trim(),
+  layout: form.layout,
+  kind: 'real',
+  notes: '',
+  edits: [],
+  ways: usualWays(form.layout),
+  access: [],
+  limits: [],
+  year: form.year ? Number(form.year) : null,
+  kilometres: form.kilometres ? Number(form.kilometres) : null,
+  specification: specificationOf(
+    form.setKPa ? { regulatorSetPa: { value: 1e3 * Number(form.setKPa), source: 'maker' } } : {},
+    LAYOUTS[form.layout],
+  ),
+})
 
 /** A job begins with a vehicle: one that is known, or a new one with what is known of it. */
 export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
@@ -51,26 +72,7 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
     router.push(sheetFirst ? sheetHref(jobId) : stageHref('complaint', jobId))
   }
   const addNew = async (form: NewVehicle, sheetFirst: boolean) => {
-    const setPa = Number(form.setKPa) * 1e3
-    const vehicle: VehicleRecord = {
-      id: `vehicle-${crypto.randomUUID()}`,
-      unit: form.unit.trim(),
-      name: form.name.trim(),
-      layout: form.layout,
-      kind: 'real',
-      notes: '',
-      edits: [],
-      ways: usualWays(form.layout),
-      access: [],
-      limits: [],
-      year: form.year ? Number(form.year) : null,
-      kilometres: form.kilometres ? Number(form.kilometres) : null,
-      specification: specificationOf(
-        form.setKPa ? { regulatorSetPa: { value: setPa, source: 'maker' } } : {},
-        LAYOUTS[form.layout],
-      ),
-    }
-    const saved = await changeVehicle(null, vehicle, whoWorks())
+    const saved = await changeVehicle(null, vehicleOf(form), whoWorks())
     if (!saved.ok)
       return setProblem(
         saved.error.kind === 'damaged'
@@ -106,6 +108,9 @@ function DueTime({ value, onChange }: { value: string; onChange: (value: string)
   )
 }
 
+/** More are found by their name. */
+const MOST_KNOWN = 12
+
 /** Vehicles that have been here before. */
 function KnownVehicles({
   known,
@@ -114,13 +119,34 @@ function KnownVehicles({
   known: VehicleRecord[]
   onTake: (vehicle: VehicleRecord) => void
 }) {
+  const [typed, setTyped] = useState('')
   if (known.length === 0) return null
+  const named = known.map((vehicle) => ({
+    vehicle,
+    title: `${vehicle.unit} ${vehicle.name}`,
+    words: `${vehicle.year ?? ''} ${vehicle.notes}`,
+  }))
+  const shown = (typed.trim() ? findAmong(typed, named, MOST_KNOWN) : named.slice(0, MOST_KNOWN)).map(
+    ({ vehicle }) => vehicle,
+  )
   return (
     <section
       aria-label="Known vehicles"
       className="mb-6 grid grid-cols-1 gap-2 medium:grid-cols-2 wide:grid-cols-2"
     >
-      {known.map((vehicle) => (
+      {known.length > MOST_KNOWN && (
+        <label className="text-second text-ink-2 medium:col-span-2 wide:col-span-2">
+          Known here: {known.length} vehicles. Unit or name
+          <input
+            name="known"
+            value={typed}
+            maxLength={60}
+            onChange={(event) => setTyped(event.target.value)}
+            className="mt-1 block h-[48px] w-full border-2 border-ink-3 bg-ground px-3 text-main text-ink"
+          />
+        </label>
+      )}
+      {shown.map((vehicle) => (
         <button
           key={vehicle.id}
           type="button"

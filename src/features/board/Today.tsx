@@ -1,6 +1,9 @@
 'use client'
 import { useCallback, useEffect, useState } from 'react'
-import { PlainHead } from '../frame/Head'
+import { FindPanel } from '../frame/FindPanel'
+import { FindButton, PlainHead } from '../frame/Head'
+import { useKeys } from '../frame/useKeys'
+import { useWorkshop } from '../frame/useWorkshop'
 import { useNow } from '../frame/useNow'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
@@ -22,6 +25,7 @@ import type { JobSummary } from '@/core/job'
 import { ask } from '@/workers/client'
 import { JobRow } from './JobRow'
 import { TakeIn } from './TakeIn'
+import { WorkshopPanel } from './WorkshopPanel'
 import { groupJobs, headline, importText, recordedRow, rowOf, stayedText, storageText } from './boardText'
 
 /** The demo jobs as they stand now, worked out beside the page. */
@@ -41,6 +45,10 @@ export function Today() {
   const [demo, setDemo] = useState<'present' | 'removed' | null>(null)
   const [storage, setStorage] = useState<Storage | null>(null)
   const [takingIn, setTakingIn] = useState(false)
+  const [naming, setNaming] = useState(false)
+  const [finding, setFinding] = useState(false)
+  const { name } = useWorkshop()
+  useKeys({ '/': () => setFinding(true) })
   const [refused, setRefused] = useState<string | null>(null)
   const now = useNow()
   const noDemo = useCallback(
@@ -75,13 +83,21 @@ export function Today() {
     <ShapeFrame className="flex min-h-dvh flex-col wide:grid wide:grid-rows-[64px_1fr_60px]">
       <PlainHead>
         <p className="flex-1 text-main narrow:hidden">
-          <span className="font-semibold">Municipal garage</span>{' '}
+          <button
+            type="button"
+            data-act="workshop"
+            onClick={() => setNaming(true)}
+            className="min-h-[44px] font-semibold underline decoration-ink-3 underline-offset-4"
+          >
+            {name || (demo === 'present' ? 'Municipal garage' : 'Name this workshop')}
+          </button>{' '}
           <span className="text-ink-2">
             {now === null
               ? ''
               : new Date(now).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })}
           </span>
         </p>
+        <FindButton onFind={() => setFinding(true)} />
         <FileButton onFile={takeFile} />
         <Button onClick={() => setTakingIn(true)}>Take in a vehicle</Button>
       </PlainHead>
@@ -151,6 +167,8 @@ export function Today() {
         </Button>
       </footer>
       <TakeIn open={takingIn} onOpenChange={setTakingIn} />
+      <WorkshopPanel open={naming} onOpenChange={setNaming} />
+      <FindPanel hand={null} open={finding} onOpenChange={setFinding} />
     </ShapeFrame>
   )
 }

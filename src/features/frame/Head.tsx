@@ -43,6 +43,20 @@ export function PlainHead({ children }: { children?: ReactNode }) {
   )
 }
 
+/** What is known already, and where to go: by words. */
+export function FindButton({ onFind }: { onFind: () => void }) {
+  return (
+    <button
+      type="button"
+      data-act="find"
+      onClick={onFind}
+      className="min-h-[48px] min-w-[44px] px-1 text-second underline decoration-ink-3 underline-offset-4"
+    >
+      Find
+    </button>
+  )
+}
+
 const RULES = {
   done: 'border-b-4 border-ink',
   now: 'border-b-[7px] border-accent',
@@ -53,6 +67,7 @@ interface JobHeadProps {
   job: JobView
   stage: Stage
   onSheet: () => void
+  onFind: () => void
 }
 
 /** Vehicle and stages; on a narrow page the stages stand behind the one that is open. */
@@ -61,7 +76,7 @@ export function JobHead(props: JobHeadProps) {
   return shape === 'narrow' ? <NarrowHead {...props} /> : <FullHead {...props} />
 }
 
-function FullHead({ job, stage, onSheet }: JobHeadProps) {
+function FullHead({ job, stage, onSheet, onFind }: JobHeadProps) {
   const reached = stageIndex(stageOf(job))
   return (
     <header className="flex h-16 items-stretch gap-4 border-b border-rule px-4 wide:gap-6 wide:px-6">
@@ -102,6 +117,7 @@ function FullHead({ job, stage, onSheet }: JobHeadProps) {
       </nav>
       <div className="flex items-stretch gap-3">
         <WaitsOver here={stage === 'work' || stage === 'prove' ? job.id : null} />
+        <FindButton onFind={onFind} />
         <Clock />
       </div>
     </header>
@@ -109,7 +125,7 @@ function FullHead({ job, stage, onSheet }: JobHeadProps) {
 }
 
 /** Unit, what its driver says, and the stage that is open: a touch opens the list of stages. */
-function NarrowHead({ job, stage, onSheet }: JobHeadProps) {
+function NarrowHead({ job, stage, onSheet, onFind }: JobHeadProps) {
   const [open, setOpen] = useState(false)
   return (
     <header className="border-b border-rule">
@@ -127,6 +143,7 @@ function NarrowHead({ job, stage, onSheet }: JobHeadProps) {
           <span className="sr-only">{job.vehicleName}, its sheet: </span>
           <span className="line-clamp-2 min-w-0 text-tick leading-[18px] text-ink-2">{job.words}</span>
         </button>
+        <FindButton onFind={onFind} />
         <button
           type="button"
           data-act="stages"

@@ -7,6 +7,7 @@ import { Notice } from '@/ui/Notice'
 import { ShapeFrame } from '@/ui/Shape'
 import type { Stage } from '@/core/job'
 import type { StoreProblem } from '@/data/store'
+import { FindPanel } from './FindPanel'
 import { JobHead, PlainHead } from './Head'
 import { KeysPanel } from './KeysPanel'
 import { saveJobFile, saveRaw, useJob, type JobInHand, type JobLoad } from './useJob'
@@ -38,6 +39,7 @@ function Framed({ stage, children }: Props) {
   const load = useJob(jobId)
   const router = useRouter()
   const [keys, setKeys] = useState(false)
+  const [finding, setFinding] = useState(false)
   const [sheet, setSheet] = useState(asked.has('sheet'))
   useKeys({
     ...Object.fromEntries(
@@ -45,6 +47,7 @@ function Framed({ stage, children }: Props) {
     ),
     d: toggleLight,
     '?': () => setKeys(true),
+    '/': () => setFinding(true),
     v: () => document.getElementById('vehicle-state')?.querySelector('button')?.focus(),
   })
   useEffect(() => {
@@ -54,13 +57,19 @@ function Framed({ stage, children }: Props) {
   if (load.status === 'absent') return <Absent jobId={jobId} problem={load.problem} />
   return (
     <ShapeFrame className="flex min-h-dvh flex-col bg-ground wide:grid wide:grid-cols-[minmax(0,1fr)] wide:grid-rows-[64px_minmax(0,1fr)]">
-      <JobHead job={load.hand.job} stage={stage} onSheet={() => setSheet(true)} />
+      <JobHead
+        job={load.hand.job}
+        stage={stage}
+        onSheet={() => setSheet(true)}
+        onFind={() => setFinding(true)}
+      />
       <div
         className={`relative flex flex-1 flex-col wide:max-h-[calc(100dvh-64px)] ${LOW.includes(stage) ? 'wide:min-h-[460px]' : 'wide:min-h-[680px]'}`}
       >
         <Unkept load={load} />
         {children(load.hand)}
         <VehicleSheet hand={load.hand} open={sheet} onOpenChange={setSheet} />
+        <FindPanel hand={load.hand} open={finding} onOpenChange={setFinding} />
         <KeysPanel open={keys} onOpenChange={setKeys} />
       </div>
     </ShapeFrame>

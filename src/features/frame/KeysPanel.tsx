@@ -2,6 +2,7 @@ import { Panel } from '@/ui/Panel'
 
 const KEYS: [string, string][] = [
   ['1 to 7', 'stage'],
+  ['/', 'find a test, a part, a step, a job'],
   ['N', 'entry of the next test; digits type, Enter pins'],
   ['↑ ↓', 'one step up or down in the entry, Shift for ten'],
   ['U', 'undo the newest reading'],

@@ -3,6 +3,7 @@ import { fromSi, type UnitName } from '@/core/shared'
 import { findTest, type Test } from '@/core/library'
 import { STAGES, type JobView, type Stage } from '@/core/job'
 import type { Variable, VehicleState } from '@/core/vehicle'
+import { workshop } from '@/data/workshop'
 
 /** Where a band of sound readings comes from, as it stands behind the figures. */
 export const SOURCE_WORDS = {
@@ -30,6 +31,9 @@ export const STAGE_NAMES: Record<Stage, string> = {
   record: 'Record',
 }
 export const stageHref = (stage: Stage, jobId: string) => `/job/${stage}?id=${encodeURIComponent(jobId)}`
+/** Trace with a test already chosen. */
+export const testHref = (jobId: string, testId: string) =>
+  `${stageHref('trace', jobId)}&test=${encodeURIComponent(testId)}`
 /** The first stage with the vehicle's sheet open over it. */
 export const sheetHref = (jobId: string) => `${stageHref('complaint', jobId)}&sheet=1`
 export { STAGES }
@@ -44,6 +48,11 @@ export function minutesText(minutes: number): string {
   if (whole < 2 * 1440) return `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`
   const hours = Math.round(whole / 60)
   return hours % 24 === 0 ? `${hours / 24} d` : `${Math.floor(hours / 24)} d ${hours % 24} h`
+}
+/** Money to the whole unit, in the workshop's own where it has said so. */
+export function moneyText(value: number): string {
+  const { currency } = workshop()
+  return `${Math.round(value).toLocaleString('en-GB').replaceAll(',', '\u2009')}${currency ? ` ${currency}` : ''}`
 }
 export const clockText = (at: number): string =>
   new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })

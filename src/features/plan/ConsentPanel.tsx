@@ -8,7 +8,7 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
 import type { JobInHand } from '../frame/useJob'
-import { clockText, lowerFirst, minutesText } from '../frame/words'
+import { clockText, lowerFirst, minutesText, moneyText } from '../frame/words'
 
 type How = 'in person' | 'phone' | 'message' | 'written'
 const HOW: How[] = ['in person', 'phone', 'message', 'written']
@@ -49,7 +49,7 @@ export function ConsentPanel({ hand, repairIds, estimate, held, open, onOpenChan
       <div className="space-y-4 text-main">
         <p>
           <b>
-            {Math.round(estimate.low)} to {Math.round(estimate.high)}
+            {Math.round(estimate.low)} to {moneyText(estimate.high)}
           </b>{' '}
           in all, {minutesText(estimate.lowMinutes)} to {minutesText(estimate.highMinutes)} of work:{' '}
           {repairIds.map((id) => lowerFirst(repairById(id).title)).join(', ')}.

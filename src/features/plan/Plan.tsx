@@ -11,7 +11,7 @@ import { MeterHold, meterHolds } from '../frame/MeterHold'
 import { StateStrip } from '../frame/StateStrip'
 import type { JobInHand } from '../frame/useJob'
 import { ReadyButton, ReadyList, type Ready } from '../frame/ReadySheet'
-import { dayClockText, lowerFirst, minutesText } from '../frame/words'
+import { dayClockText, lowerFirst, minutesText, moneyText } from '../frame/words'
 import { useNow } from '../frame/useNow'
 import { CallsPanel } from './CallsPanel'
 import { ConsentPanel } from './ConsentPanel'
@@ -73,7 +73,7 @@ export function Plan({ hand }: { hand: JobInHand }) {
                   className="!min-h-[44px] bg-ground !px-3"
                   onClick={() => setOpen('consent')}
                 >
-                  {Math.round(estimate.low)} to {Math.round(estimate.high)} in all{held ? ', not agreed' : ''}
+                  {Math.round(estimate.low)} to {moneyText(estimate.high)} in all{held ? ', not agreed' : ''}
                 </Button>
               </div>
             )}

@@ -3,7 +3,7 @@ import { isOrder, layoutKeyOf, type JobView, type VehicleRecord } from '@/core/j
 import type { BodyOf } from '@/core/records'
 import { layoutOf } from '@/core/vehicle'
 import { partSaidText } from '../frame/partWords'
-import { clockText, dayClockText, lowerFirst, minutesText } from '../frame/words'
+import { clockText, dayClockText, lowerFirst, minutesText, moneyText } from '../frame/words'
 
 const FINDING_KINDS = {
   broken: 'Broken',
@@ -80,7 +80,7 @@ export function decisionsOf(job: JobView): string[] {
     ),
     ...(job.cost
       ? [
-          `Estimated ${Math.round(job.cost.estimateLow)} to ${Math.round(job.cost.estimateHigh)}, came to ${Math.round(job.cost.money)}, ${minutesText(job.cost.minutes)} of work.`,
+          `Estimated ${Math.round(job.cost.estimateLow)} to ${moneyText(job.cost.estimateHigh)}, came to ${moneyText(job.cost.money)}, ${minutesText(job.cost.minutes)} of work.`,
         ]
       : []),
     ...job.waste.map(

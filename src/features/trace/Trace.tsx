@@ -1,5 +1,6 @@
 'use client'
 import Link from 'next/link'
+import { useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { repairById, testFor, type Test } from '@/core/library'
 import type { Suspect } from '@/core/diagnosis'
@@ -37,7 +38,14 @@ export function Trace({ hand }: { hand: JobInHand }) {
 
 function TraceFault({ hand }: { hand: JobInHand }) {
   const { job } = hand
-  const [chosenTest, setChosenTest] = useState<string | null>(null)
+  // A test that was found by its words comes with the address.
+  const address = useSearchParams()
+  const [chosenTest, setChosenTest] = useState(address.get('test'))
+  const [followed, setFollowed] = useState(address.toString())
+  if (address.toString() !== followed) {
+    setFollowed(address.toString())
+    setChosenTest(address.get('test'))
+  }
   const [entry, setEntry] = useState<number | null>(null)
   const [calling, setCalling] = useState(false)
   const [question, setQuestion] = useState<Question | null>(null)

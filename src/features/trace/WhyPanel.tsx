@@ -11,7 +11,8 @@ import { Panel } from '@/ui/Panel'
 import { saveFile } from '@/ui/saveFile'
 import { PartKnown } from '../frame/PartKnown'
 import type { JobInHand } from '../frame/useJob'
-import { minutesText, percentText, shortOf, stageHref } from '../frame/words'
+import { minutesText, moneyText, percentText, shortOf, stageHref } from '../frame/words'
+import { CandidateTable } from './CandidateTable'
 import { MakerFigure } from './MakerFigure'
 import { Chained } from './Chained'
 import { Differences } from './Differences'
@@ -72,7 +73,7 @@ function WhyTest({
       {candidate && (
         <p className="text-main">
           {candidate.why === 'ranked'
-            ? `Expected to give ${candidate.bits.toFixed(2)} bit for ${candidate.cost.toFixed(0)} of cost: ${minutesText(candidate.workMinutes)} to read, ${minutesText(candidate.reachMinutes)} to get there. After it a repair can be named with ${percentText(candidate.verdictChance)}.`
+            ? `Expected to give ${candidate.bits.toFixed(2)} bit for ${moneyText(candidate.cost)}: ${minutesText(candidate.workMinutes)} to read, ${minutesText(candidate.reachMinutes)} to get there. After it a repair can be named with ${percentText(candidate.verdictChance)}.`
             : WHY_NOT[candidate.why]}
         </p>
       )}
@@ -80,7 +81,7 @@ function WhyTest({
         <MakerFigure test={testById(testId)} band={ranking.shownTest.sound} vehicle={vehicle} />
       )}
       <p className="text-second text-ink-2">What it cannot show: {testById(testId).blind}</p>
-      <CandidateTable ranking={ranking} onChoose={onChoose} mark={testId} />
+      <CandidateTable candidates={ranking.choice.candidates} onChoose={onChoose} mark={testId} />
       <Attempts ranking={ranking} jobId={job.id} />
       <div className="flex gap-2">
         <Button variant="act" onClick={() => onChoose(testId)}>
@@ -93,63 +94,6 @@ function WhyTest({
           Save what is solved
         </Button>
       </div>
-    </div>
-  )
-}
-
-/** Why this before that: every test with its gain and cost. */
-function CandidateTable({
-  ranking,
-  onChoose,
-  mark,
-}: {
-  ranking: Ranking
-  onChoose: (testId: string) => void
-  mark?: string
-}) {
-  return (
-    <div className="max-h-[300px] overflow-auto border-y border-rule">
-      <table className="w-full text-second">
-        <thead className="sticky top-0 bg-sheet text-left text-ink-2">
-          <tr>
-            <th className="font-normal">Test</th>
-            <th className="text-right font-normal">Gives, bit</th>
-            <th className="text-right font-normal">Reads, min</th>
-            <th className="text-right font-normal">Way, min</th>
-            <th className="text-right font-normal">Cost</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {ranking.choice.candidates.map((candidate) => (
-            <tr
-              key={candidate.testId}
-              data-candidate={candidate.testId}
-              className={`border-t border-rule-2 ${candidate.testId === mark ? 'font-semibold' : ''}`}
-            >
-              <td className="py-1 pr-2">
-                {shortOf(candidate.testId)}
-                {candidate.why !== 'ranked' && (
-                  <span className="block text-tick font-normal text-ink-2">{WHY_NOT[candidate.why]}</span>
-                )}
-              </td>
-              <td className="text-right">{candidate.bits.toFixed(2)}</td>
-              <td className="text-right">{candidate.workMinutes}</td>
-              <td className="text-right">{Math.round(candidate.reachMinutes)}</td>
-              <td className="text-right">{candidate.cost.toFixed(0)}</td>
-              <td className="text-right">
-                <button
-                  type="button"
-                  onClick={() => onChoose(candidate.testId)}
-                  className="min-h-[44px] px-2 underline"
-                >
-                  take
-                </button>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
     </div>
   )
 }
@@ -231,7 +175,7 @@ function Attempts({ ranking, jobId, only }: { ranking: Ranking; jobId: string; o
       {attempts.map((attempt) => (
         <p key={attempt.repairId} className="flex items-center justify-between gap-3 border-t border-rule-2">
           <span>
-            {repairById(attempt.repairId).part}: costs {attempt.cost.toFixed(0)}, cures{' '}
+            {repairById(attempt.repairId).part}: costs {moneyText(attempt.cost)}, cures{' '}
             {percentText(attempt.cures)}.{' '}
             {attempt.worth > worth
               ? `Saves ${(attempt.worth - worth).toFixed(0)} against reading on, on average.`
@@ -273,15 +217,9 @@ function WhySegment({
         </p>
       ))}
       <CandidateTable
-        ranking={{
-          ...ranking,
-          choice: {
-            ...ranking.choice,
-            candidates: ranking.choice.candidates.filter((candidate) =>
-              atSegment(job.layout, candidate.testId, segmentId),
-            ),
-          },
-        }}
+        candidates={ranking.choice.candidates.filter((candidate) =>
+          atSegment(job.layout, candidate.testId, segmentId),
+        )}
         onChoose={onChoose}
       />
       {suspects.slice(0, 1).map(({ id }) => (

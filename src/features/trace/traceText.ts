@@ -13,7 +13,16 @@ import {
 } from '@/core/job'
 import type { Band, Candidate, SoundBand } from '@/core/diagnosis'
 import type { Ranking } from '@/workers/protocol'
-import { SOURCE_WORDS, digitsOf, lowerFirst, minutesText, percent, shortOf, unitText } from '../frame/words'
+import {
+  SOURCE_WORDS,
+  digitsOf,
+  lowerFirst,
+  minutesText,
+  moneyText,
+  percent,
+  shortOf,
+  unitText,
+} from '../frame/words'
 
 /** Said on every finding of an aircraft, before anything else of it. */
 const LICENSED_HANDS = 'Aircraft: by or under licensed hands only, with approved data.'
@@ -183,7 +192,7 @@ export function besidesOf(job: JobView, ranking: Ranking): string {
     attempt.worth > Math.max(worth, 0) &&
     ranking.choice.verdict.kind === 'test'
   )
-    return `Or fit it unread: ${repairById(attempt.repairId).part.toLowerCase()}, costs ${attempt.cost.toFixed(0)}, cures ${percent(attempt.cures)} %.`
+    return `Or fit it unread: ${repairById(attempt.repairId).part.toLowerCase()}, costs ${moneyText(attempt.cost)}, cures ${percent(attempt.cures)} %.`
   return ''
 }
 

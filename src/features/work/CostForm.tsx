@@ -5,7 +5,7 @@ import { TYPICAL_TERMS, cameTo, estimateOf, type Plan } from '@/core/procedure'
 import { boundsOf, readFigure } from '@/core/records'
 import { Button } from '@/ui/Button'
 import type { JobInHand } from '../frame/useJob'
-import { minutesText } from '../frame/words'
+import { minutesText, moneyText } from '../frame/words'
 
 const PARTS = boundsOf('cost-noted', 'money')
 const MINUTES = boundsOf('cost-noted', 'minutes')
@@ -40,7 +40,7 @@ export function CostForm({ hand, plan }: { hand: JobInHand; plan: Plan }) {
   return (
     <section aria-label="What it came to" className="space-y-2 border-t border-rule pt-3">
       <h2 className="text-main font-semibold">
-        What it came to: estimated {Math.round(estimate.low)} to {Math.round(estimate.high)}
+        What it came to: estimated {Math.round(estimate.low)} to {moneyText(estimate.high)}
       </h2>
       <form
         className="flex items-end gap-3"
@@ -72,7 +72,7 @@ export function CostForm({ hand, plan }: { hand: JobInHand; plan: Plan }) {
         <p className="pb-2 text-main">
           {good ? (
             <>
-              <b>{Math.round(came.money)}</b>
+              <b>{moneyText(came.money)}</b>
               {AGAINST[came.against]}
             </>
           ) : wrong ? (
@@ -86,7 +86,7 @@ export function CostForm({ hand, plan }: { hand: JobInHand; plan: Plan }) {
         </Button>
         {job.cost && (
           <span className="pb-2 text-second text-ink-2">
-            Noted: {Math.round(job.cost.money)}, {minutesText(job.cost.minutes)}
+            Noted: {moneyText(job.cost.money)}, {minutesText(job.cost.minutes)}
           </span>
         )}
       </form>

@@ -27,6 +27,8 @@ const body = z.object({
   swing: z.object({ low: z.number().finite(), high: z.number().finite() }).optional(),
   /** The instrument of the workshop that gave it, where one is named. */
   taken: taken.optional(),
+  /** It was known before: it says nothing of how the vehicle stands now. */
+  earlier: z.boolean().optional(),
 })
 type Body = z.infer<typeof body>
 
@@ -63,7 +65,7 @@ export const readingTaken = defineKind({
     hearMeter(job, entry)
     const known = findTest(entry.body.testId)
     // As it stands on this vehicle: what it leaves depends on what the vehicle has. What it needed must have held.
-    const test = known && testOn(job.layout.id, known)
+    const test = known && !entry.body.earlier ? testOn(job.layout.id, known) : null
     if (test) job.state = { ...job.state, ...test.leaves }
     if (test?.role === 'tankContent' && entry.body.value.kind === 'number')
       dipped(job, toSi(entry.body.value.entered) * 1e3)

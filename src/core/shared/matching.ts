@@ -1,0 +1,87 @@
+/** Finding by words as they are typed: beginnings count more than middles, one wrong letter is forgiven. */
+
+export interface Findable {
+  /** As it is shown. */
+  title: string
+  /** Further words that people use for it. */
+  words?: string
+}
+
+const TERMS = /[\p{L}\p{N}]+/gu
+const termsOf = (text: string): string[] =>
+  text
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .match(TERMS) ?? []
+
+/** A wrong letter is forgiven from so many letters on. */
+const FORGIVEN_FROM = 4
+const WHOLE = 6
+const BEGINS = 4
+const WITHIN = 1.5
+const FORGIVEN = 1
+/** A word of the title counts so many times one that stands beside it. */
+const TITLE = 2
+
+/** How well one typed term fits one word; 0 where it does not. */
+function fit(typed: string, word: string): number {
+  if (word === typed) return WHOLE
+  if (word.startsWith(typed)) return BEGINS
+  if (typed.length < FORGIVEN_FROM) return 0
+  if (word.includes(typed)) return WITHIN
+  return oneApart(typed, word.slice(0, typed.length + 1)) || oneApart(typed, word.slice(0, typed.length))
+    ? FORGIVEN
+    : 0
+}
+
+/** One letter more, less, other, or two of them the other way round. */
+function oneApart(one: string, other: string): boolean {
+  if (Math.abs(one.length - other.length) > 1) return false
+  let at = 0
+  while (at < one.length && at < other.length && one[at] === other[at]) at += 1
+  const [a, b] = [one.slice(at), other.slice(at)]
+  return (
+    a.slice(1) === b.slice(1) ||
+    a.slice(1) === b ||
+    a === b.slice(1) ||
+    (a.length > 1 && a[0] === b[1] && a[1] === b[0] && a.slice(2) === b.slice(2))
+  )
+}
+
+/** Words that say nothing of what is meant. */
+const EMPTY = new Set(['a', 'an', 'the', 'is', 'at', 'of', 'it', 'on', 'in', 'to', 'and', 'i'])
+
+/**
+ * What fits a query, the best first, at most so many. Every typed term must fit a word of it; the last one may
+ * be half typed. An empty query finds nothing.
+ */
+export function findAmong<T extends Findable>(query: string, things: readonly T[], most: number): T[] {
+  const all = termsOf(query.slice(0, 120))
+  const told = all.filter((term) => !EMPTY.has(term))
+  const typed = told.length > 0 ? told : all
+  if (typed.length === 0) return []
+  return things
+    .map((thing, at) => ({ thing, at, score: scoreOf(typed, thing) }))
+    .filter(({ score }) => score > 0)
+    .sort((one, other) => other.score - one.score || one.at - other.at)
+    .slice(0, most)
+    .map(({ thing }) => thing)
+}
+
+function scoreOf(typed: string[], { title, words = '' }: Findable): number {
+  const inTitle = termsOf(title)
+  const beside = termsOf(words)
+  let sum = 0
+  for (const term of typed) {
+    const best = Math.max(
+      0,
+      ...inTitle.map((word) => TITLE * fit(term, word)),
+      ...beside.map((word) => fit(term, word)),
+    )
+    if (best === 0) return 0
+    sum += best
+  }
+  // Of two that fit alike the shorter says it more plainly.
+  return sum - 0.02 * inTitle.length
+}

@@ -1,0 +1,135 @@
+/** What can be found by words on a job's pages: tests and what they may have shown, parts and what may be known of them, steps, jobs, places. */
+import { libraryOf, type Test } from '@/core/library'
+import type { JobView, PartSaid, Reading } from '@/core/job'
+import type { PlanStep } from '@/core/procedure'
+import { figureOf, type Findable } from '@/core/shared'
+import { HOW_CHOICES } from './partWords'
+import { STAGES, STAGE_NAMES, stageHref, unitText } from './words'
+
+export type Found = Findable & { key: string; kind: FoundKind } & (
+    | { does: 'take'; testId: string }
+    | { does: 'note'; test: Test; value: Reading['value'] }
+    | { does: 'say'; repairId: string; how: PartSaid['how'] }
+    | { does: 'go'; href: string }
+  )
+export type FoundKind = 'Test' | 'Known' | 'Part' | 'Step' | 'Job' | 'Place'
+
+/** Instruments by the words that people use for them. */
+const INSTRUMENT_WORDS: Partial<Record<Test['instrument'], string>> = {
+  gauge: 'gauge pressure',
+  lowGauge: 'gauge pressure vacuum',
+  voltmeter: 'meter volts multimeter',
+  ohmmeter: 'meter ohm resistance',
+  clamp: 'amps current',
+  jar: 'flow volume litres',
+  dip: 'dip stick litres',
+  scan: 'scanner codes',
+  eye: 'seen look heard listen hums',
+}
+/** A figure at the end of what is typed: "rail key on 0". */
+const FIGURE_LAST = /^(.*\S)\s+([-−]?\d{1,7}(?:[.,]\d{1,4})?)$/
+
+/** What is typed without a figure at its end, and the figure. */
+export function queryOf(typed: string): { words: string; figure: number | null } {
+  const last = FIGURE_LAST.exec(typed.trim())
+  const figure = last ? figureOf(last[2]!) : null
+  return last && figure !== null ? { words: last[1]!, figure } : { words: typed, figure: null }
+}
+
+const wordsOf = (test: Test) =>
+  `${test.title} ${test.where} ${INSTRUMENT_WORDS[test.instrument] ?? ''} ${test.id}`
+
+/** Tests of what is traced; a figure that was typed is offered at every test that reads one. */
+export function testsFound({ layout }: Pick<JobView, 'layout'>, figure: number | null): Found[] {
+  return libraryOf(layout).tests.flatMap((test): Found[] => {
+    const take: Found = {
+      key: test.id,
+      kind: 'Test',
+      does: 'take',
+      testId: test.id,
+      title: test.short,
+      words: wordsOf(test),
+    }
+    return [...knownAt(test, figure), take]
+  })
+}
+
+/** What may be known of a test before it is made; the gas meter is read, not remembered. */
+function knownAt(test: Test, figure: number | null): Found[] {
+  const known = (id: string, says: string, value: Reading['value'], words = ''): Found => ({
+    key: `${test.id} ${id}`,
+    kind: 'Known',
+    does: 'note',
+    test,
+    value,
+    title: `${test.short}: ${says}`,
+    words: `${wordsOf(test)} ${words}`,
+  })
+  if (test.instrument === 'gasMeter') return []
+  if (test.reading.kind === 'observation')
+    return test.reading.outcomes.map(({ id, label }) =>
+      known(id, label.toLowerCase(), { kind: 'outcome', outcome: id }, id),
+    )
+  const { unit, low, quantity } = test.reading
+  const number = (value: number) => ({ kind: 'number' as const, entered: { value, unit } })
+  if (figure !== null) return [known(String(figure), `${figure} ${unitText(unit)}`, number(figure))]
+  // "No fuel at the rail" is a figure too.
+  return low <= 0 && (quantity.of === 'pressure' || quantity.of === 'flow')
+    ? [known('none', `none, 0 ${unitText(unit)}`, number(0), 'no fuel nothing dry zero')]
+    : []
+}
+
+/** Parts of what is traced, each with what may be known of it. */
+export function partsFound({ layout }: Pick<JobView, 'layout'>): Found[] {
+  const { repairs } = libraryOf(layout)
+  const parts = repairs.filter(({ part }, at) => repairs.findIndex((other) => other.part === part) === at)
+  return parts.flatMap(({ id, part }) =>
+    HOW_CHOICES.filter(({ id: how }) => how !== 'withdrawn').map(({ id: how, label }): Found => ({
+      key: `${id} ${how}`,
+      kind: 'Part',
+      does: 'say',
+      repairId: id,
+      how,
+      title: `${part}: ${label.toLowerCase()}`,
+      words: how === 'renewed' ? 'changed renewed replaced fitted' : '',
+    })),
+  )
+}
+
+export const stepsFound = (jobId: string, steps: readonly PlanStep[]): Found[] =>
+  steps.map((step) => ({
+    key: `step ${step.index}`,
+    kind: 'Step',
+    does: 'go',
+    href: stageHref('work', jobId),
+    title: `${step.index + 1}. ${step.title}`,
+    words: step.steps.join(' '),
+  }))
+
+export const placesFound = (jobId: string | null): Found[] => [
+  { key: 'today', kind: 'Place', does: 'go', href: '/', title: 'Today', words: 'board jobs home' },
+  ...(jobId === null
+    ? []
+    : STAGES.map((stage): Found => ({
+        key: stage,
+        kind: 'Place',
+        does: 'go',
+        href: stageHref(stage, jobId),
+        title: STAGE_NAMES[stage],
+      }))),
+]
+
+export const jobsFound = (
+  jobs: readonly { id: string; unit: string; vehicleName: string; words: string; signed: object | null }[],
+  but: string | null,
+): Found[] =>
+  jobs
+    .filter(({ id }) => id !== but)
+    .map(({ id, unit, vehicleName, words, signed }) => ({
+      key: `job ${id}`,
+      kind: 'Job',
+      does: 'go',
+      href: stageHref(signed ? 'record' : 'trace', id),
+      title: `${unit} ${vehicleName}${words ? `: ${words}` : ''}`,
+      words: signed ? 'recorded' : 'open',
+    }))
