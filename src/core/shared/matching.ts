@@ -8,12 +8,11 @@ export interface Findable {
 }
 
 const TERMS = /[\p{L}\p{N}]+/gu
+/** Words without accents, capitals and the s of many. */
 const termsOf = (text: string): string[] =>
-  text
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .match(TERMS) ?? []
+  (text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().match(TERMS) ?? []).map((term) =>
+    term.length > 3 && term.endsWith('s') && !term.endsWith('ss') ? term.slice(0, -1) : term,
+  )
 
 /** A wrong letter is forgiven from so many letters on. */
 const FORGIVEN_FROM = 4
@@ -50,11 +49,13 @@ function oneApart(one: string, other: string): boolean {
 }
 
 /** Words that say nothing of what is meant. */
-const EMPTY = new Set(['a', 'an', 'the', 'is', 'at', 'of', 'it', 'on', 'in', 'to', 'and', 'i'])
+const EMPTY = new Set('a an the is was at of it on in to and i we my with that there has have'.split(' '))
+/** Of so many words one may say nothing of what is meant. */
+const ONE_SPARE_FROM = 3
 
 /**
- * What fits a query, the best first, at most so many. Every typed term must fit a word of it; the last one may
- * be half typed. An empty query finds nothing.
+ * What fits a query, the best first, at most so many. Every typed word must fit, begun is enough; of three and
+ * more one may fit nothing, and then it stands behind what fits whole. An empty query finds nothing.
  */
 export function findAmong<T extends Findable>(query: string, things: readonly T[], most: number): T[] {
   const all = termsOf(query.slice(0, 120))
@@ -73,15 +74,20 @@ function scoreOf(typed: string[], { title, words = '' }: Findable): number {
   const inTitle = termsOf(title)
   const beside = termsOf(words)
   let sum = 0
+  let spare = typed.length >= ONE_SPARE_FROM ? 1 : 0
   for (const term of typed) {
     const best = Math.max(
       0,
       ...inTitle.map((word) => TITLE * fit(term, word)),
       ...beside.map((word) => fit(term, word)),
     )
-    if (best === 0) return 0
+    if (best === 0 && spare === 0) return 0
+    if (best === 0) {
+      spare -= 1
+      sum -= WHOLE * TITLE
+    }
     sum += best
   }
   // Of two that fit alike the shorter says it more plainly.
-  return sum - 0.02 * inTitle.length
+  return Math.max(0.01, sum - 0.02 * inTitle.length)
 }

@@ -159,6 +159,8 @@ function FoundList({
   )
 }
 
+const readsFigure = (one: Found) => one.does === 'note' && one.value.kind === 'number'
+
 /** What fits, the best first. */
 function useFound(hand: JobInHand | null, typed: string): Found[] {
   const [jobs, setJobs] = useState<Awaited<ReturnType<typeof namedJobs>>>([])
@@ -189,9 +191,9 @@ function useFound(hand: JobInHand | null, typed: string): Found[] {
     [hand, figure, jobId, plan.plan, jobs],
   )
   return useMemo(() => {
-    // A figure may also belong to a name: "unit 12".
-    const exact = figure === null ? [] : findAmong(typed, things, MOST_SHOWN)
-    const rest = findAmong(words, things, MOST_SHOWN).filter((one) => !exact.includes(one))
-    return [...exact, ...rest].slice(0, MOST_SHOWN)
+    // A figure is what a test read, or belongs to a name: "unit 12".
+    const read = figure === null ? [] : findAmong(words, things.filter(readsFigure), MOST_SHOWN)
+    const named = figure === null ? [] : findAmong(typed, things, MOST_SHOWN)
+    return [...new Set([...read, ...named, ...findAmong(words, things, MOST_SHOWN)])].slice(0, MOST_SHOWN)
   }, [typed, words, figure, things])
 }

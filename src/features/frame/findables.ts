@@ -24,7 +24,7 @@ const INSTRUMENT_WORDS: Partial<Record<Test['instrument'], string>> = {
   jar: 'flow volume litres',
   dip: 'dip stick litres',
   scan: 'scanner codes',
-  eye: 'seen look heard listen hums',
+  eye: 'seen look',
 }
 /** A figure at the end of what is typed: "rail key on 0". */
 const FIGURE_LAST = /^(.*\S)\s+([-−]?\d{1,7}(?:[.,]\d{1,4})?)$/
@@ -36,8 +36,8 @@ export function queryOf(typed: string): { words: string; figure: number | null }
   return last && figure !== null ? { words: last[1]!, figure } : { words: typed, figure: null }
 }
 
-const wordsOf = (test: Test) =>
-  `${test.title} ${test.where} ${INSTRUMENT_WORDS[test.instrument] ?? ''} ${test.id}`
+const wordsOf = ({ title, where, instrument, id }: Test) =>
+  `${title} ${where} ${INSTRUMENT_WORDS[instrument] ?? ''} ${/listen/i.test(title) ? 'heard hear' : ''} ${id}`
 
 /** Tests of what is traced; a figure that was typed is offered at every test that reads one. */
 export function testsFound({ layout }: Pick<JobView, 'layout'>, figure: number | null): Found[] {
@@ -74,7 +74,7 @@ function knownAt(test: Test, figure: number | null): Found[] {
   const number = (value: number) => ({ kind: 'number' as const, entered: { value, unit } })
   if (figure !== null) return [known(String(figure), `${figure} ${unitText(unit)}`, number(figure))]
   // "No fuel at the rail" is a figure too.
-  return low <= 0 && (quantity.of === 'pressure' || quantity.of === 'flow')
+  return low >= 0 && (quantity.of === 'pressure' || quantity.of === 'flow')
     ? [known('none', `none, 0 ${unitText(unit)}`, number(0), 'no fuel nothing dry zero')]
     : []
 }
