@@ -2,6 +2,7 @@
 import { libraryOf, type Test } from '@/core/library'
 import type { JobView, PartSaid, Reading } from '@/core/job'
 import type { PlanStep } from '@/core/procedure'
+import type { Layout } from '@/core/vehicle'
 import { figureOf, type Findable } from '@/core/shared'
 import { HOW_CHOICES } from './partWords'
 import { STAGES, STAGE_NAMES, stageHref, unitText } from './words'
@@ -50,12 +51,12 @@ export function testsFound({ layout }: Pick<JobView, 'layout'>, figure: number |
       title: test.short,
       words: wordsOf(test),
     }
-    return [...knownAt(test, figure), take]
+    return [...knownAt(test, layout, figure), take]
   })
 }
 
 /** What may be known of a test before it is made; the gas meter is read, not remembered. */
-function knownAt(test: Test, figure: number | null): Found[] {
+function knownAt(test: Test, { gaugeAt }: Layout, figure: number | null): Found[] {
   const known = (id: string, says: string, value: Reading['value'], words = ''): Found => ({
     key: `${test.id} ${id}`,
     kind: 'Known',
@@ -70,11 +71,11 @@ function knownAt(test: Test, figure: number | null): Found[] {
     return test.reading.outcomes.map(({ id, label }) =>
       known(id, label.toLowerCase(), { kind: 'outcome', outcome: id }, id),
     )
-  const { unit, low, quantity } = test.reading
+  const { unit, quantity } = test.reading
   const number = (value: number) => ({ kind: 'number' as const, entered: { value, unit } })
   if (figure !== null) return [known(String(figure), `${figure} ${unitText(unit)}`, number(figure))]
   // "No fuel at the rail" is a figure too.
-  return low >= 0 && (quantity.of === 'pressure' || quantity.of === 'flow')
+  return quantity.of === 'flow' || (quantity.of === 'pressure' && quantity.at === gaugeAt)
     ? [known('none', `none, 0 ${unitText(unit)}`, number(0), 'no fuel nothing dry zero')]
     : []
 }

@@ -8,16 +8,16 @@ import { moneyText, shortOf } from '../frame/words'
 import { WHY_NOT } from './traceText'
 
 const SORTS: { id: SortBy; label: string }[] = [
-  { id: 'worth', label: 'Worth most' },
-  { id: 'minutes', label: 'Quickest' },
-  { id: 'cost', label: 'Cheapest' },
-  { id: 'place', label: 'By place' },
+  { id: 'worth', label: 'Worth' },
+  { id: 'minutes', label: 'Time' },
+  { id: 'cost', label: 'Cost' },
+  { id: 'place', label: 'Place' },
 ]
 const SHOWN: { id: ShowOf; label: string }[] = [
   { id: 'all', label: 'All' },
-  { id: 'now', label: 'At hand now' },
+  { id: 'now', label: 'At hand' },
   { id: 'possible', label: 'Possible' },
-  { id: 'not', label: 'Not, and why' },
+  { id: 'not', label: 'Not' },
 ]
 
 interface Props {
@@ -34,7 +34,7 @@ export function CandidateTable({ candidates, onChoose, mark }: Props) {
   const listed = candidatesBy(candidates, { by, show, instrument: instrument === 'any' ? null : instrument })
   return (
     <div className="space-y-2">
-      <div className="grid grid-cols-1 gap-2 medium:grid-cols-2 wide:grid-cols-[1fr_1fr_190px]">
+      <div className="grid grid-cols-1 gap-2 medium:grid-cols-2 wide:grid-cols-[264px_312px_1fr]">
         <ChoiceGroup label="Order" options={SORTS} value={by} onChange={(id) => setBy(id as SortBy)} />
         <ChoiceGroup label="Shown" options={SHOWN} value={show} onChange={(id) => setShow(id as ShowOf)} />
         <select
