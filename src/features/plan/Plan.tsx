@@ -12,6 +12,7 @@ import { StateStrip } from '../frame/StateStrip'
 import type { JobInHand } from '../frame/useJob'
 import { ReadyButton, ReadyList, type Ready } from '../frame/ReadySheet'
 import { dayClockText, lowerFirst, minutesText, moneyText } from '../frame/words'
+import { PlanPaper } from '../frame/PlanPaper'
 import { useNow } from '../frame/useNow'
 import { CallsPanel } from './CallsPanel'
 import { ConsentPanel } from './ConsentPanel'
@@ -75,6 +76,15 @@ export function Plan({ hand }: { hand: JobInHand }) {
                 >
                   {Math.round(estimate.low)} to {moneyText(estimate.high)} in all{held ? ', not agreed' : ''}
                 </Button>
+                <Button
+                  variant="quiet"
+                  data-act="print"
+                  className="!min-h-[44px] bg-ground !px-3"
+                  onClick={() => window.print()}
+                >
+                  Print
+                </Button>
+                {now !== null && <PlanPaper job={job} plan={plan} estimate={estimate} now={now} />}
               </div>
             )}
             {repairIds.length === 0 && <Empty onChoose={() => setOpen('repairs')} />}

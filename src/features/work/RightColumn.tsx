@@ -4,6 +4,7 @@ import { asItLay, openBypasses, trayOf, type AsItLay } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { Photos } from '../frame/Photos'
+import { WorkPaper } from '../frame/PlanPaper'
 import type { JobInHand } from '../frame/useJob'
 import { Bleeding } from './Bleeding'
 import { Handover } from './Handover'
@@ -43,6 +44,7 @@ export function RightColumn({
         <Photos hand={hand} operationId={step?.operationId ?? null} twinId={lay?.operationId ?? null} />
         <Acts hand={hand} bleeds={bleeds} lineId={lineId !== undefined} onOpen={setOpen} />
       </div>
+      {now !== null && <WorkPaper job={hand.job} plan={plan} now={now} />}
       <WaitPanel hand={hand} {...panel('wait')} />
       <Handover
         hand={hand}
@@ -98,6 +100,14 @@ function Acts({
         onClick={() => onOpen('wires')}
       >
         {openBypasses(hand.job).length > 0 ? `${openBypasses(hand.job).length} bridged` : 'Wires'}
+      </Button>
+      <Button
+        variant="quiet"
+        className="col-span-3 !min-h-[44px]"
+        data-act="print"
+        onClick={() => window.print()}
+      >
+        Print the card
       </Button>
     </div>
   )

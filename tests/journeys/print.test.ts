@@ -1,0 +1,71 @@
+/** Plan and work card on paper: A4 and letter, what is on it, and nothing of the screen. */
+import { By } from 'selenium-webdriver'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { openBrowser, type Session } from '../support/browser'
+
+let session: Session
+beforeAll(async () => {
+  session = await openBrowser({ demo: true })
+  await session.go('/')
+  await session.driver.wait(
+    async () => (await session.driver.getPageSource()).includes('demo-job-18'),
+    45_000,
+  )
+})
+afterAll(() => session?.close())
+
+const devtools = (command: string, parameters: object) =>
+  (
+    session.driver as unknown as {
+      sendAndGetDevToolsCommand: (command: string, parameters: object) => Promise<unknown>
+    }
+  ).sendAndGetDevToolsCommand(command, parameters)
+
+/** Pages of a PDF, by its own count. */
+const pagesOf = (base64: string) => {
+  const text = Buffer.from(base64, 'base64').toString('latin1')
+  return Math.max(
+    ...[...text.matchAll(/\/Type\s*\/Pages[^>]*?\/Count\s+(\d+)/g)].map((found) => Number(found[1])),
+    0,
+  )
+}
+
+const SIZES = [
+  ['A4', 8.27, 11.69],
+  ['letter', 8.5, 11],
+] as const
+
+describe.each([
+  ['plan', '/job/plan?id=demo-job-04', 'Steps', 1],
+  ['work', '/job/work?id=demo-job-04', 'Done by', 2],
+] as const)('the %s on paper', (_, path, heading, leastPages) => {
+  it('is what the printer sees, whole, and nothing of the screen', async () => {
+    await session.go(path)
+    await session.driver.wait(
+      async () => (await session.driver.findElements(By.css('.paper h2'))).length > 0,
+      30_000,
+    )
+    await devtools('Emulation.setEmulatedMedia', { media: 'print' })
+    const seen = await session.driver.executeScript<{ text: string; others: number; wide: number }>(`
+      const paper = document.querySelector('.paper')
+      return {
+        text: paper.innerText,
+        others: [...document.body.children].filter((one) => one !== paper && one.getClientRects().length > 0).length,
+        wide: [...paper.querySelectorAll('*')].filter((one) => one.scrollWidth > paper.clientWidth + 1).length,
+      }`)
+    await devtools('Emulation.setEmulatedMedia', { media: '' })
+    expect(seen.text).toContain(heading)
+    expect(seen.text).toContain('unit 04')
+    expect(seen.others).toBe(0)
+    expect(seen.wide).toBe(0)
+    for (const [, paperWidth, paperHeight] of SIZES) {
+      const { data } = (await devtools('Page.printToPDF', {
+        paperWidth,
+        paperHeight,
+        preferCSSPageSize: false,
+      })) as { data: string }
+      expect(pagesOf(data)).toBeGreaterThanOrEqual(leastPages)
+      expect(pagesOf(data)).toBeLessThan(20)
+    }
+  })
+})
