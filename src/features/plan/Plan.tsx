@@ -11,11 +11,11 @@ import { MeterHold, meterHolds } from '../frame/MeterHold'
 import { StateStrip } from '../frame/StateStrip'
 import type { JobInHand } from '../frame/useJob'
 import { ReadyButton, ReadyList, type Ready } from '../frame/ReadySheet'
-import { dayClockText, lowerFirst, minutesText, moneyText } from '../frame/words'
-import { PlanPaper } from '../frame/PlanPaper'
+import { dayClockText, lowerFirst, minutesText } from '../frame/words'
 import { useNow } from '../frame/useNow'
 import { CallsPanel } from './CallsPanel'
 import { ConsentPanel } from './ConsentPanel'
+import { HeadActs } from './HeadActs'
 import { PlanDown } from './PlanDown'
 import { VFigure } from './VFigure'
 import { MOST_REPAIRS, usePlanning } from './usePlanning'
@@ -57,35 +57,14 @@ export function Plan({ hand }: { hand: JobInHand }) {
           <div className="wide:relative wide:mx-auto wide:h-[588px] wide:w-[1280px]">
             {plan && <PlanHead plan={plan} />}
             {plan && estimate && (
-              <div className="flex flex-wrap gap-2 py-2 wide:absolute wide:left-1/2 wide:top-[48px] wide:z-10 wide:-translate-x-1/2 wide:flex-nowrap wide:py-0">
-                {calls.length > 0 && (
-                  <Button
-                    variant="quiet"
-                    data-act="calls"
-                    className="!min-h-[44px] bg-ground !px-3"
-                    onClick={() => setOpen('calls')}
-                  >
-                    Calls: {calls.filter((one) => job.calls.has(one.call.id)).length} of {calls.length} made
-                  </Button>
-                )}
-                <Button
-                  variant="quiet"
-                  data-act="estimate"
-                  className="!min-h-[44px] bg-ground !px-3"
-                  onClick={() => setOpen('consent')}
-                >
-                  {Math.round(estimate.low)} to {moneyText(estimate.high)} in all{held ? ', not agreed' : ''}
-                </Button>
-                <Button
-                  variant="quiet"
-                  data-act="print"
-                  className="!min-h-[44px] bg-ground !px-3"
-                  onClick={() => window.print()}
-                >
-                  Print
-                </Button>
-                {now !== null && <PlanPaper job={job} plan={plan} estimate={estimate} now={now} />}
-              </div>
+              <HeadActs
+                hand={hand}
+                plan={plan}
+                estimate={estimate}
+                held={held !== null}
+                calls={calls}
+                onOpen={setOpen}
+              />
             )}
             {repairIds.length === 0 && <Empty onChoose={() => setOpen('repairs')} />}
             {view.status === 'working' && !plan && (

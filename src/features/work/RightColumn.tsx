@@ -4,7 +4,6 @@ import { asItLay, openBypasses, trayOf, type AsItLay } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { Photos } from '../frame/Photos'
-import { WorkPaper } from '../frame/PlanPaper'
 import type { JobInHand } from '../frame/useJob'
 import { Bleeding } from './Bleeding'
 import { Handover } from './Handover'
@@ -44,7 +43,6 @@ export function RightColumn({
         <Photos hand={hand} operationId={step?.operationId ?? null} twinId={lay?.operationId ?? null} />
         <Acts hand={hand} bleeds={bleeds} lineId={lineId !== undefined} onOpen={setOpen} />
       </div>
-      {now !== null && <WorkPaper job={hand.job} plan={plan} now={now} />}
       <WaitPanel hand={hand} {...panel('wait')} />
       <Handover
         hand={hand}
@@ -76,26 +74,31 @@ function Acts({
   onOpen: (id: Opened) => void
 }) {
   return (
-    <div className="grid grid-cols-3 gap-2">
+    <div className="grid grid-cols-4 gap-2">
       {bleeds && (
-        <Button className="col-span-3" data-act="bleeding" onClick={() => onOpen('bleeding')}>
+        <Button className="col-span-4" data-act="bleeding" onClick={() => onOpen('bleeding')}>
           Ways to bleed
         </Button>
       )}
       {lineId && (
-        <Button className="col-span-3" data-act="line-copy" onClick={() => onOpen('line')}>
+        <Button className="col-span-4" data-act="line-copy" onClick={() => onOpen('line')}>
           Copy of the line
         </Button>
       )}
-      <Button variant="quiet" className="!px-2" data-act="wait" onClick={() => onOpen('wait')}>
+      <Button variant="quiet" className="!px-1 leading-tight" data-act="wait" onClick={() => onOpen('wait')}>
         A wait
       </Button>
-      <Button variant="quiet" className="!px-2" data-act="handover" onClick={() => onOpen('handover')}>
+      <Button
+        variant="quiet"
+        className="!px-1 leading-tight"
+        data-act="handover"
+        onClick={() => onOpen('handover')}
+      >
         Hand over
       </Button>
       <Button
         variant={openBypasses(hand.job).length > 0 ? 'plain' : 'quiet'}
-        className="!px-2"
+        className="!px-1 leading-tight"
         data-act="wires"
         onClick={() => onOpen('wires')}
       >
@@ -103,11 +106,12 @@ function Acts({
       </Button>
       <Button
         variant="quiet"
-        className="col-span-3 !min-h-[44px]"
+        className="!px-1 leading-tight"
+        aria-label="Print the work card"
         data-act="print"
         onClick={() => window.print()}
       >
-        Print the card
+        Print
       </Button>
     </div>
   )

@@ -8,6 +8,7 @@ import { Fold } from '@/ui/Fold'
 import { Notice } from '@/ui/Notice'
 import { useShape } from '@/ui/Shape'
 import { ReadySheet, useReady } from '../frame/ReadySheet'
+import { WorkPaper } from '../frame/PlanPaper'
 import { StateStrip } from '../frame/StateStrip'
 import { conflictsOf } from '../frame/useHolds'
 import type { JobInHand } from '../frame/useJob'
@@ -82,6 +83,7 @@ export function Work({ hand }: { hand: JobInHand }) {
         )}
         {shape !== 'wide' && <Ladder plan={plan} at={step?.index ?? plan.steps.length} />}
       </main>
+      {now !== null && <WorkPaper job={job} plan={plan} now={now} />}
       <Tray
         pieces={pieces}
         waits={waiting}
