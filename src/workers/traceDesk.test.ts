@@ -7,7 +7,7 @@ import { plannerFor } from '@/core/procedure'
 import { standInById, truthVehicle } from '@/core/simulate'
 import { layoutOf, specificationOf, vehicleModel, type LayoutId } from '@/core/vehicle'
 import type { RankRequest } from './protocol'
-import { TraceDesk } from './traceDesk'
+import { TraceDesk, keyOf } from './traceDesk'
 
 const specification = (layoutId: LayoutId) =>
   specificationOf({}, layoutOf({ layoutId, edits: [], scope: 'engine' }))
@@ -84,5 +84,31 @@ describe.each([
       )
     }
     expect(talk.readings + talk.repairs.length).toBeGreaterThan(2)
+  }, 60_000)
+})
+
+describe('a table that was kept', () => {
+  const complaint: Complaint = { symptoms: ['startsThenDies'], raisers: [], failingNow: 'yes' }
+  const { start } = consultationOn('A08', complaint)
+  const request = requestOf('A08', start)
+  const solved = new TraceDesk()
+  const first = settled(solved, request)
+  const { key, kept } = solved.worthKeeping!
+
+  it('answers as the one that was solved, and has nothing left to solve but pairs it has', () => {
+    expect(key).toBe(keyOf(request))
+    const again = new TraceDesk()
+    again.adopt(request, structuredClone(kept))
+    expect(again.holds(request)).toBe(true)
+    const { milliseconds: _one, ...fresh } = first
+    const { milliseconds: _other, ...read } = settled(again, request)
+    expect(read).toEqual(fresh)
+  }, 60_000)
+  it('of another library, or damaged, is not taken', () => {
+    const strange = new TraceDesk()
+    strange.adopt(request, { ...kept, sound: { ...kept.sound, values: kept.sound.values.slice(1) } })
+    strange.adopt(request, { ...kept, predicted: [] })
+    strange.adopt({ ...request, layoutId: 'A01', specification: specification('A01') }, kept)
+    expect(strange.worthKeeping).toBeNull()
   }, 60_000)
 })

@@ -9,6 +9,7 @@ import {
   deriveSome,
   explainSuspect,
   explainTest,
+  keptOf,
   leadingPair,
   nominalTable,
   pairedFor,
@@ -19,11 +20,13 @@ import {
   segmentShares,
   soundBandOf,
   surprises,
+  tableFrom,
   suspectsOf,
   unpaired,
   withKnown,
   type Complaint,
   type Done,
+  type KeptTable,
   type Pricer,
   type Table,
 } from '@/core/diagnosis'
@@ -31,7 +34,7 @@ import { testById } from '@/core/library'
 import { answeredCase } from '@/core/physics'
 import { pricerOf } from '@/core/practice'
 import { plannerFor } from '@/core/procedure'
-import { buildNetwork, layoutOf, vehicleModel, type LayoutKey } from '@/core/vehicle'
+import { buildNetwork, layoutOf, vehicleModel, type LayoutKey, type VehicleModel } from '@/core/vehicle'
 import type { AnswerOf, RankRequest, Ranking, RequestOf, TableStage } from './protocol'
 
 interface Held {
@@ -45,23 +48,43 @@ interface Held {
   pairedFor: string | null
 }
 
+/** What a table is solved for. */
+export type VehicleKey = LayoutKey & Pick<RankRequest, 'specification'>
+export const keyOf = ({ layoutId, edits, scope, specification }: VehicleKey): string =>
+  JSON.stringify([layoutId, edits, scope, specification])
+
+function modelOf({ specification, ...layout }: VehicleKey): VehicleModel {
+  const model = vehicleModel(layoutOf(layout), specification)
+  if (!model.ok) throw new Error(`The layout does not solve: ${model.error.problem} at ${model.error.at}`)
+  return model.value
+}
+
 export class TraceDesk {
   private held: Held | null = null
 
   /** The table of a vehicle; another vehicle takes the place of the one before. */
-  private tableOf({
-    layoutId,
-    edits,
-    scope,
-    specification,
-  }: LayoutKey & Pick<RankRequest, 'specification'>): Table {
-    const key = JSON.stringify([layoutId, edits, scope, specification])
-    if (this.held?.key === key) return this.held.table
-    const model = vehicleModel(layoutOf({ layoutId, edits, scope }), specification)
-    if (!model.ok) throw new Error(`The layout does not solve: ${model.error.problem} at ${model.error.at}`)
-    const table = nominalTable(model.value)
-    this.held = { key, table, derived: 0, pricers: new Map(), asked: null, pairedFor: null }
+  private tableOf({ layoutId, edits, scope, specification }: VehicleKey): Table {
+    const vehicle = { layoutId, edits, scope, specification }
+    if (this.holds(vehicle)) return this.held!.table
+    return this.hold(vehicle, nominalTable(modelOf(vehicle)))
+  }
+  private hold(vehicle: VehicleKey, table: Table): Table {
+    this.held = { key: keyOf(vehicle), table, derived: 0, pricers: new Map(), asked: null, pairedFor: null }
     return table
+  }
+  holds = (vehicle: VehicleKey): boolean => this.held?.key === keyOf(vehicle)
+
+  /** Takes what was kept of a vehicle's table in place of solving it; nothing where it does not fit. */
+  adopt(vehicle: VehicleKey, kept: KeptTable): void {
+    if (this.holds(vehicle)) return
+    const table = tableFrom(modelOf(vehicle), kept)
+    if (table) this.hold(vehicle, table)
+  }
+
+  /** What is worth keeping of the table in hand, and under which name; null while there is nothing. */
+  get worthKeeping(): { key: string; kept: KeptTable } | null {
+    const kept = this.held && keptOf(this.held.table)
+    return kept && { key: this.held!.key, kept }
   }
 
   /** Works on until it is time to look at the queue; the stage that was reached, null where more of the same is left. */

@@ -219,12 +219,15 @@ export interface Table {
   belief: ParticleState
 }
 
+/** Each fault by itself, and none. */
+export const singleClasses = ({ library }: Catalogue): FaultClass[] => [
+  ...library.faults.map((fault): FaultClass => ({ id: fault.id, faults: [fault] })),
+  NONE_CLASS,
+]
+
 export function nominalTable(model: VehicleModel): Table {
   const catalogue = catalogueOf(model)
-  const classes = [
-    ...catalogue.library.faults.map((fault): FaultClass => ({ id: fault.id, faults: [fault] })),
-    NONE_CLASS,
-  ]
+  const classes = singleClasses(catalogue)
   const sound = predictParticle(catalogue, soundParticle(model, classes.length - 1), true)
   const predicted: Predicted[] = []
   classes.forEach((entry, at) => {
