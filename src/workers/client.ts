@@ -63,6 +63,11 @@ function lineTo(name: keyof typeof START): Line {
   return line
 }
 
+/** Starts a worker before anything is asked of it: it reads its code while the page reads its job. */
+export function warm(name: keyof typeof START): void {
+  if (typeof Worker !== 'undefined') lineTo(name)
+}
+
 export function ask<K extends RequestKind>(kind: K, request: RequestOf<K>): Promise<Asked<K>> {
   return new Promise((resolve) => {
     const line = lineTo(SERVES[kind])
