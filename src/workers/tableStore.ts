@@ -4,9 +4,8 @@
  */
 import localforage from 'localforage'
 import type { KeptTable } from '@/core/diagnosis'
+import { ENGINE } from './engine'
 
-/** Changes with every change of the core (next.config.ts). */
-const ENGINE = process.env.STOP_START_ENGINE ?? 'unknown'
 const MOST_TABLES = 6
 const INDEX = 'index'
 

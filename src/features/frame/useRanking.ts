@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { TYPICAL_WORKSHOP, type Complaint } from '@/core/diagnosis'
+import { answeredBefore, keepAnswer } from '@/workers/answerStore'
 import { ask, onTableStage } from '@/workers/client'
 import type { RankRequest, Ranking } from '@/workers/protocol'
 import { curesAs, scopeOf } from '@/core/library'
@@ -40,6 +41,8 @@ export function useRanking(request: RankRequest | null): RankingView {
   const [held, setHeld] = useState<{ of: string; view: RankingView }>({ of: '', view: NOTHING_YET })
   const [round, setRound] = useState(0)
   const generation = useRef(0)
+  /** The question that stands answered whole from before. */
+  const whole = useRef('')
   const key = useMemo(() => JSON.stringify(request), [request])
   const of = request ? JSON.stringify([request.layoutId, request.edits, request.scope]) : ''
   useEffect(() => onTableStage(() => setRound((n) => n + 1)), [])
@@ -48,8 +51,19 @@ export function useRanking(request: RankRequest | null): RankingView {
     const mine = (generation.current += 1)
     // eslint-disable-next-line react-hooks/set-state-in-effect
     setHeld((held) => ({ of, view: { status: 'working', last: lastOf(held, of) } }))
-    void ask('rank', JSON.parse(key) as RankRequest).then((answer) => {
+    const question = JSON.parse(key) as RankRequest
+    // The first of this page: what was answered to the very same question stands until it comes anew.
+    if (mine === 1)
+      void answeredBefore(question).then((before) => {
+        if (!before || mine !== generation.current) return
+        whole.current = key
+        setHeld((held) => (lastOf(held, of) ? held : { of, view: { status: 'ready', last: before } }))
+      })
+    void ask('rank', question).then((answer) => {
+      if (answer.ok) void keepAnswer(question, answer.value)
       if (mine !== generation.current) return
+      // Half solved it would take back what stands there whole.
+      if (answer.ok && answer.value.stage !== 'pairs' && whole.current === key) return
       setHeld((held) => ({
         of,
         view: answer.ok
