@@ -214,7 +214,7 @@ function InstrumentForm({
   const u = unitText(draft.unit)
   return (
     <div className="space-y-3">
-      <div className="grid grid-cols-3 gap-3">
+      <div className="grid grid-cols-3 gap-3 narrow:grid-cols-1">
         <label className="text-second text-ink-2">
           Name
           <input

@@ -327,7 +327,7 @@ function DangerBand() {
   return (
     <section
       role="alert"
-      className="grid grid-cols-[240px_1fr_1fr_1fr] items-center gap-6 border-b-2 border-l-[12px] border-danger bg-danger-wash px-4 py-3 text-main"
+      className="grid grid-cols-1 items-center gap-2 border-b-2 medium:grid-cols-2 medium:gap-4 wide:grid-cols-[240px_1fr_1fr_1fr] wide:gap-6 border-l-[12px] border-danger bg-danger-wash px-4 py-3 text-main"
     >
       <h2 className="text-step text-danger">Do not start it</h2>
       <p>It stays outside, away from pits and drains. Key out, nobody smokes.</p>

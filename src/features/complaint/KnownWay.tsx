@@ -32,7 +32,7 @@ export function KnownWays({
   return (
     <div className="space-y-2">
       <p className="text-second text-ink-2">Or go a known way at once</p>
-      <div className="grid grid-cols-3 gap-2">
+      <div className="grid grid-cols-3 gap-2 narrow:grid-cols-1">
         {(['ranDry', 'justFilled', 'stoodYears'] as const).map((way) => (
           <Button
             key={way}

@@ -67,7 +67,10 @@ function Row({ at, row, onRow }: { at: number; row: AccessDraft; onRow: (row: Ac
   const problem = accessProblem(row)
   const field = 'min-h-[44px] border-2 border-ink-3 bg-sheet px-2 text-main'
   return (
-    <div data-access-row={at} className="grid grid-cols-[200px_1fr_76px_34px_92px] items-center gap-2 py-1">
+    <div
+      data-access-row={at}
+      className="grid grid-cols-[200px_1fr_76px_34px_92px] items-center gap-2 py-1 narrow:grid-cols-[1fr_34px_92px] narrow:[&>*:nth-child(-n+2)]:col-span-3"
+    >
       <select
         aria-label={`Place ${at + 1}`}
         value={row.place}
@@ -102,7 +105,7 @@ function Row({ at, row, onRow }: { at: number; row: AccessDraft; onRow: (row: Ac
       <Button variant="quiet" className="!px-2" onClick={() => onRow(null)}>
         Remove
       </Button>
-      {problem && <span className="col-span-5 text-second text-danger">{problem}.</span>}
+      {problem && <span className="col-span-5 text-second text-danger narrow:col-span-3">{problem}.</span>}
     </div>
   )
 }

@@ -20,7 +20,7 @@ const KEYS: [string, string][] = [
 export function KeysPanel({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   return (
     <Panel open={open} onOpenChange={onOpenChange} title="Keys">
-      <dl className="grid grid-cols-[120px_1fr] gap-y-2 text-main">
+      <dl className="grid grid-cols-[120px_1fr] narrow:grid-cols-[72px_1fr] gap-y-2 text-main">
         {KEYS.map(([key, act]) => (
           <div key={key} className="contents">
             <dt className="font-semibold">{key}</dt>

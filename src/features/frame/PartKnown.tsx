@@ -77,7 +77,7 @@ export function PartsPanel({
   const parts = repairs.filter(({ part }, at) => repairs.findIndex((other) => other.part === part) === at)
   return (
     <Panel open={open} onOpenChange={onOpenChange} title="What is known of parts already">
-      <div role="group" aria-label="Parts" className="grid grid-cols-4 gap-1.5 pb-4">
+      <div role="group" aria-label="Parts" className="grid grid-cols-4 gap-1.5 pb-4 narrow:grid-cols-2">
         {parts.map(({ id, part }) => (
           <button
             key={id}

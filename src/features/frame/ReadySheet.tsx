@@ -86,7 +86,10 @@ export function ReadyList({ hand, items }: { hand: JobInHand; items: ReadyItem[]
   return (
     <>
       <FitButton hand={hand} />
-      <div className="columns-2 gap-8" data-ready={items.filter((item) => ready.has(item.id)).length}>
+      <div
+        className="columns-2 gap-8 narrow:columns-1"
+        data-ready={items.filter((item) => ready.has(item.id)).length}
+      >
         {READY_GROUPS.filter((group) => items.some((item) => item.group === group)).map((group) => {
           const own = items.filter((item) => item.group === group)
           const open = own.some((item) => !ready.has(item.id) && item.waits === null)

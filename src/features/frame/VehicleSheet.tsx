@@ -104,7 +104,7 @@ function Sheet({ hand: { job, vehicle }, onOpenChange, asked = [] }: Props) {
       </p>
       <FuelChoice vehicle={vehicle} fuel={sheet.fuel} onFuel={sheet.setFuel} />
       {sheet.harm && <Harm harm={sheet.harm} onAgree={sheet.agree} />}
-      <ul aria-label="Figures" className="grid grid-cols-2 gap-x-8">
+      <ul aria-label="Figures" className="grid grid-cols-2 gap-x-8 narrow:grid-cols-1">
         {fields.map((field) => (
           <FigureRow
             key={field.field}
@@ -190,7 +190,7 @@ function FuelChoice({
   onFuel: (fuel: Specification['fuel']) => void
 }) {
   return (
-    <label className="grid grid-cols-[1fr_340px] items-center gap-3 text-main font-semibold">
+    <label className="grid grid-cols-[1fr_340px] items-center gap-3 narrow:grid-cols-1 text-main font-semibold">
       Runs on
       <select
         name="fuel"

@@ -97,7 +97,7 @@ function Call({
         <b>{best.title}</b>
         {close ? ', by little: it is a matter of taste.' : `: ${BECAUSE[because]}.`}
       </p>
-      <table className="w-full text-second">
+      <table className="stacked w-full text-second">
         <thead>
           <tr className="text-left text-ink-2">
             <th className="font-normal">Option</th>
@@ -167,14 +167,22 @@ function Option({
         <span className={`text-main ${best ? 'font-semibold' : ''}`}>{option.title}</span>
         <span className="block leading-tight text-ink-2">{option.says}</span>
       </td>
-      <td className="py-1.5">{option.minutes > 0 ? minutesText(option.minutes) : 'none'}</td>
-      <td className="py-1.5 text-right">{money(option.money)}</td>
-      <td className="py-1.5 text-right">
+      <td className="py-1.5" data-label="Work">
+        {option.minutes > 0 ? minutesText(option.minutes) : 'none'}
+      </td>
+      <td className="py-1.5 text-right" data-label="Parts">
+        {money(option.money)}
+      </td>
+      <td className="py-1.5 text-right" data-label="Again">
         {money(option.again)}
         <span className="block text-ink-2">{Math.round(100 * option.comeback)} %</span>
       </td>
-      <td className="py-1.5 text-right">{days > 0 ? `${Number(days.toFixed(1))} d` : 'none'}</td>
-      <td className={`py-1.5 text-right text-main ${best ? 'font-semibold' : ''}`}>{money(option.total)}</td>
+      <td className="py-1.5 text-right" data-label="Waits">
+        {days > 0 ? `${Number(days.toFixed(1))} d` : 'none'}
+      </td>
+      <td className={`py-1.5 text-right text-main ${best ? 'font-semibold' : ''}`} data-label="In all">
+        {money(option.total)}
+      </td>
       <td className="py-1.5 text-right">
         <Button
           variant={taken ? 'held' : 'plain'}

@@ -60,7 +60,7 @@ export function ConsentPanel({ hand, repairIds, estimate, held, open, onOpenChan
           </Notice>
         )}
         <form
-          className="grid grid-cols-[1fr_150px_auto] items-end gap-3"
+          className="grid grid-cols-[1fr_150px_auto] items-end gap-3 narrow:grid-cols-2 narrow:[&>*:first-child]:col-span-2"
           onSubmit={(event) => {
             event.preventDefault()
             void note()

@@ -61,7 +61,7 @@ export function WaysPanel({ hand, open, onOpenChange, compared, going, chosen, o
         ) : compared.length === 0 ? (
           <Notice title="This plan opens nothing at the tank’s top.">Any way in stays shut.</Notice>
         ) : (
-          <table className="w-full text-second">
+          <table className="stacked w-full text-second">
             <thead>
               <tr className="text-left text-ink-2">
                 <th className="font-normal">Way in</th>
@@ -85,7 +85,7 @@ export function WaysPanel({ hand, open, onOpenChange, compared, going, chosen, o
                       <span className="text-main font-semibold">{words.title}</span>
                       <span className="block text-ink-2">{words.risk}</span>
                     </td>
-                    <td className="py-2">
+                    <td className="py-2" data-label="In all">
                       <span className="text-main font-semibold">{minutesText(one.minutes)}</span>
                       {quickest && one.way !== quickest.way && (
                         <span className="block text-ink-2">
@@ -93,7 +93,9 @@ export function WaysPanel({ hand, open, onOpenChange, compared, going, chosen, o
                         </span>
                       )}
                     </td>
-                    <td className="py-2 text-main">{one.people}</td>
+                    <td className="py-2 text-main" data-label="People">
+                      {one.people}
+                    </td>
                     <td className="py-2 pr-3">
                       {one.tools.join(', ') || 'No other tool'}.{' '}
                       <span className="text-ink-2">{words.opens}.</span>
@@ -135,7 +137,7 @@ export function WaysPanel({ hand, open, onOpenChange, compared, going, chosen, o
             />
           </label>
         )}
-        <div className="grid grid-cols-2 gap-4">
+        <div className="grid grid-cols-2 gap-4 narrow:grid-cols-1">
           <div>
             <p className="pb-1 text-second text-ink-2">Rust on bolts and lines</p>
             <ChoiceGroup
@@ -180,7 +182,7 @@ export function WaysPanel({ hand, open, onOpenChange, compared, going, chosen, o
             }
           />
         </div>
-        <div className="grid grid-cols-2 gap-4">
+        <div className="grid grid-cols-2 gap-4 narrow:grid-cols-1">
           <div>
             <p className="pb-1 text-second text-ink-2">Pressure is let off</p>
             <ChoiceGroup

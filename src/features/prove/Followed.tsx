@@ -42,7 +42,7 @@ export function Followed({ hand, cause }: { hand: JobInHand; cause: UpstreamCaus
   if (hand.job.signed) return null
   return (
     <div
-      className="col-span-2 grid grid-cols-3 gap-2 pb-1"
+      className="grid grid-cols-3 gap-2 pb-1 medium:col-span-2 wide:col-span-2"
       role="group"
       aria-label={`${cause.found}: what follows`}
     >

@@ -46,7 +46,7 @@ export function AllReadings({ hand, readings, open, onOpenChange }: Props) {
             <li
               key={reading.readingId}
               data-reading={reading.testId}
-              className="grid grid-cols-[56px_1fr_auto_190px] items-center gap-3 border-t border-rule-2 py-1 text-main"
+              className="grid grid-cols-[56px_1fr_auto_190px] items-center gap-3 narrow:grid-cols-[56px_1fr_auto] narrow:[&>*:nth-child(4)]:col-span-3 border-t border-rule-2 py-1 text-main"
             >
               <span className="text-second text-ink-2">{clockText(reading.at)}</span>
               <span className={gone ? 'line-through' : ''}>{shortOf(reading.testId)}</span>

@@ -44,6 +44,7 @@ export function NextTest(props: Props) {
           <span>Next test, {minutesText(minutes)}</span>
           <button
             type="button"
+            data-act="why"
             onClick={() => props.onWhy(test.id)}
             className="-my-2 min-h-[44px] px-2 text-second font-normal text-ink-2 underline"
           >

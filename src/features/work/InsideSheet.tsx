@@ -35,7 +35,7 @@ export function InsideSheet({ hand, items }: { hand: JobInHand; items: InsideIte
           <li
             key={item.id}
             data-inside={item.id}
-            className="grid grid-cols-[1fr_300px] items-center gap-4 border-t border-rule-2 py-1"
+            className="grid grid-cols-[1fr_300px] items-center gap-4 narrow:grid-cols-1 narrow:gap-1 border-t border-rule-2 py-1"
           >
             <span className="leading-tight">
               <span className="text-main font-semibold">{item.name}</span>

@@ -105,7 +105,7 @@ export function LineCopy({
           Measure the old line before it is thrown away: from each end, or corner, to the next corner. Both
           open ends stay capped.
         </p>
-        <div className="grid grid-cols-[120px_140px_1fr] items-end gap-3">
+        <div className="grid grid-cols-[120px_140px_1fr] items-end gap-3 narrow:grid-cols-1">
           <label className="text-second text-ink-2">
             Outside, mm
             <input
@@ -207,8 +207,8 @@ function Legs({ rows, onRows }: { rows: Row[]; onRows: (rows: Row[]) => void }) 
   const set = (at: number, change: Partial<Row>) =>
     onRows(rows.map((row, k) => (k === at ? { ...row, ...change } : row)))
   return (
-    <section aria-label="Legs">
-      <div className="grid grid-cols-[34px_100px_100px_100px_92px_1fr_60px] gap-2 text-second text-ink-2">
+    <section aria-label="Legs" tabIndex={0} className="overflow-x-auto">
+      <div className="grid min-w-[640px] grid-cols-[34px_100px_100px_100px_92px_1fr_60px] gap-2 text-second text-ink-2">
         <span />
         <span>Leg, mm</span>
         <span>Bend, °</span>
@@ -221,7 +221,7 @@ function Legs({ rows, onRows }: { rows: Row[]; onRows: (rows: Row[]) => void }) 
         <div
           key={at}
           data-leg={at}
-          className="grid grid-cols-[34px_100px_100px_100px_92px_1fr_60px] items-center gap-2 py-1"
+          className="grid min-w-[640px] grid-cols-[34px_100px_100px_100px_92px_1fr_60px] items-center gap-2 py-1"
         >
           <span className="text-step font-semibold">{at + 1}</span>
           <input
@@ -344,7 +344,7 @@ function CutList({ copy, survey }: { copy: Copy; survey: LineSurvey }) {
     <section
       aria-label="Cut and bend"
       data-cut={mm(copy.cutM)}
-      className="grid grid-cols-[1fr_300px] gap-6 border-t border-rule pt-3"
+      className="grid grid-cols-[1fr_300px] gap-6 narrow:grid-cols-1 border-t border-rule pt-3"
     >
       <div>
         <p className="text-step">

@@ -45,7 +45,7 @@ export function WaitPanel({
   return (
     <Panel open={open} onOpenChange={onOpenChange} title="Begin a wait">
       <div className="space-y-4">
-        <div className="grid grid-cols-4 gap-2">
+        <div className="grid grid-cols-4 gap-2 narrow:grid-cols-2">
           {USUAL.map((usual) => (
             <Button
               key={usual.label}
@@ -62,7 +62,7 @@ export function WaitPanel({
           ))}
         </div>
         <form
-          className="grid grid-cols-[1fr_110px_150px_auto] items-end gap-3"
+          className="grid grid-cols-[1fr_110px_150px_auto] items-end gap-3 narrow:grid-cols-2 narrow:[&>*:first-child]:col-span-2"
           onSubmit={(event) => {
             event.preventDefault()
             void begin()

@@ -32,7 +32,7 @@ export function WasteForm({ hand }: { hand: JobInHand }) {
     <section aria-label="Fuel that came out" className="space-y-2 border-t border-rule pt-3">
       <h2 className="text-main font-semibold">Fuel that came out</h2>
       <form
-        className="grid grid-cols-[110px_1fr_1fr_auto] items-end gap-3"
+        className="grid grid-cols-[110px_1fr_1fr_auto] items-end gap-3 narrow:grid-cols-1"
         onSubmit={(event) => {
           event.preventDefault()
           void note()

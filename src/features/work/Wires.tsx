@@ -44,7 +44,7 @@ function Bypasses({ hand }: { hand: JobInHand }) {
         before.
       </p>
       <form
-        className="grid grid-cols-[1fr_1fr_auto] items-end gap-3"
+        className="grid grid-cols-[1fr_1fr_auto] items-end gap-3 narrow:grid-cols-1"
         onSubmit={(event) => {
           event.preventDefault()
           void set()
@@ -132,7 +132,7 @@ function Terminals({ hand }: { hand: JobInHand }) {
       <h3 className="text-step">Where each pin really goes</h3>
       <p className="text-second text-ink-2">By continuity, battery minus off, plug parted, tank shut.</p>
       <form
-        className="grid grid-cols-[80px_70px_1fr_1fr_84px_120px_auto] items-end gap-2"
+        className="grid grid-cols-[80px_70px_1fr_1fr_84px_120px_auto] items-end gap-2 narrow:grid-cols-2"
         onSubmit={(event) => {
           event.preventDefault()
           void map()

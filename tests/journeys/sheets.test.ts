@@ -1,0 +1,73 @@
+/** Every sheet over a page, on a phone, a portrait tablet and the bench: nothing in it sideways, cut or too small, and axe finds nothing. */
+import { By } from 'selenium-webdriver'
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { openBrowser, type Session } from '../support/browser'
+import { settled, wrong } from '../support/glass'
+
+const SIZES = [
+  [390, 844],
+  [768, 1024],
+  [1280, 800],
+] as const
+/** The page, and what is touched one after the other until the sheet is open. */
+const SHEETS = [
+  ['take in', '/', ['[data-act="take-in"]']],
+  ['workshop', '/', ['[data-act="workshop"]']],
+  ['vehicle', '/job/trace?id=demo-job-15', ['[data-act="sheet"]']],
+  ['find', '/job/trace?id=demo-job-15', ['[data-act="find"]']],
+  ['why', '/job/trace?id=demo-job-15', ['[data-act="why"]']],
+  ['part known', '/job/complaint?id=demo-job-15', ['[data-act="part-known"]']],
+  ['ways in', '/job/plan?id=demo-job-04', ['[data-act="ways"]']],
+  ['estimate', '/job/plan?id=demo-job-04', ['[data-act="estimate"]']],
+  ['ready', '/job/plan?id=demo-job-04', ['[data-act="ready"]']],
+  ['wait', '/job/work?id=demo-job-04', ['[data-fold], [data-act="wait"]', '[data-act="wait"]']],
+  ['handover', '/job/work?id=demo-job-04', ['[data-fold], [data-act="handover"]', '[data-act="handover"]']],
+  ['wires', '/job/work?id=demo-job-04', ['[data-fold], [data-act="wires"]', '[data-act="wires"]']],
+] as const
+const DIALOG = '[role="dialog"]'
+
+let session: Session
+beforeAll(async () => {
+  session = await openBrowser({ demo: true })
+  await session.go('/')
+  await session.driver.wait(
+    async () => (await session.driver.getPageSource()).includes('demo-job-18'),
+    45_000,
+    'the demo jobs never come',
+  )
+})
+afterAll(() => session?.close())
+
+const isOpen = async () => (await session.driver.findElements(By.css(DIALOG))).length > 0
+
+/** Touches the first that is shown of what matches; nothing once the sheet is open. */
+async function touch(selector: string): Promise<void> {
+  if (await isOpen()) return
+  await expect
+    .poll(
+      () =>
+        session.driver.executeScript<boolean>(
+          `const found = [...document.querySelectorAll(arguments[0])].find((one) => one.getClientRects().length > 0)
+           found?.click()
+           return found !== undefined`,
+          selector,
+        ),
+      { timeout: 20_000 },
+    )
+    .toBe(true)
+  await session.driver.sleep(250)
+}
+
+it.each(SHEETS)('%s', { timeout: 120_000 }, async (_name, path, touches) => {
+  const found: Record<string, string[]> = {}
+  for (const [width, height] of SIZES) {
+    await session.resize(width, height)
+    await session.go(path)
+    await settled(session)
+    for (const selector of touches) await touch(selector)
+    await expect.poll(isOpen, { timeout: 10_000 }).toBe(true)
+    await settled(session)
+    found[`${width} x ${height}`] = await wrong(session, null, DIALOG)
+  }
+  expect(Object.fromEntries(Object.entries(found).filter(([, problems]) => problems.length > 0))).toEqual({})
+})
