@@ -16,6 +16,7 @@ export function Fold({ line, children, open: first = false, danger = false }: Pr
     <section className="border-t-2 border-ink">
       <button
         type="button"
+        data-fold
         aria-expanded={open}
         onClick={() => setOpen(!open)}
         className="flex min-h-[56px] w-full items-center justify-between gap-3 text-left text-main font-semibold"

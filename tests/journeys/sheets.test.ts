@@ -17,7 +17,7 @@ const SHEETS = [
   ['find', '/job/trace?id=demo-job-15', ['[data-act="find"]']],
   ['why', '/job/trace?id=demo-job-15', ['[data-act="why"]']],
   ['part known', '/job/complaint?id=demo-job-15', ['[data-act="part-known"]']],
-  ['ways in', '/job/plan?id=demo-job-04', ['[data-act="ways"]']],
+  ['ways in', '/job/plan?id=demo-job-15&repair=filter', ['[data-act="ways"]']],
   ['estimate', '/job/plan?id=demo-job-04', ['[data-act="estimate"]']],
   ['ready', '/job/plan?id=demo-job-04', ['[data-act="ready"]']],
   ['wait', '/job/work?id=demo-job-04', ['[data-fold], [data-act="wait"]', '[data-act="wait"]']],

@@ -82,7 +82,7 @@ export function Today() {
   return (
     <ShapeFrame className="flex min-h-dvh flex-col wide:grid wide:grid-rows-[64px_1fr_60px]">
       <PlainHead>
-        <p className="flex-1 text-main narrow:hidden">
+        <p className="flex-1 text-main narrow:order-last narrow:basis-full">
           <button
             type="button"
             data-act="workshop"

@@ -183,7 +183,7 @@ function Attempts({ ranking, jobId, only }: { ranking: Ranking; jobId: string; o
           </span>
           <Link
             href={`${stageHref('plan', jobId)}&repair=${attempt.repairId}`}
-            className="flex min-h-[44px] items-center underline"
+            className="flex min-h-[44px] min-w-[44px] shrink-0 items-center whitespace-nowrap underline"
           >
             plan it
           </Link>
