@@ -99,7 +99,9 @@ export function Today() {
         </p>
         <FindButton onFind={() => setFinding(true)} />
         <FileButton onFile={takeFile} />
-        <Button data-act="take-in" onClick={() => setTakingIn(true)}>Take in a vehicle</Button>
+        <Button data-act="take-in" onClick={() => setTakingIn(true)}>
+          Take in a vehicle
+        </Button>
       </PlainHead>
       <main className="flex-1 px-4 pb-2 medium:px-6 wide:px-6">
         <h1 className="py-2 text-title">{open === null ? 'Reading what is here.' : headline(groups)}</h1>
