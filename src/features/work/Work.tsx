@@ -74,13 +74,10 @@ export function Work({ hand }: { hand: JobInHand }) {
             onWrong={() => setWrong(true)}
           />
         </section>
-        {shape === 'narrow' ? (
-          <Fold line="For this step: parts, tools, photos, hand over">
-            <RightColumn hand={hand} plan={plan} step={step} now={now} />
-          </Fold>
-        ) : (
+        {/* One place in every shape: what is typed in a sheet outlives a turned tablet. */}
+        <Fold line="For this step: parts, tools, photos, hand over" flat={shape !== 'narrow'}>
           <RightColumn hand={hand} plan={plan} step={step} now={now} />
-        )}
+        </Fold>
         {shape !== 'wide' && <Ladder plan={plan} at={step?.index ?? plan.steps.length} />}
       </main>
       {now !== null && <WorkPaper job={job} plan={plan} now={now} />}
