@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { LAYOUTS, editLayout, type Edit, type Layout } from '../vehicle'
-import { libraryOf } from '.'
+import { OPERATIONS, PROVOCATIONS, REPAIRS, SYMPTOMS, TESTS, libraryOf } from '.'
 
 const edited = (edit: Edit): Layout => {
   const result = editLayout(LAYOUTS.A01, [edit])
@@ -8,6 +8,17 @@ const edited = (edit: Edit): Layout => {
   return result.value
 }
 const ids = (list: { id: string }[]) => list.map((entry) => entry.id)
+
+describe('an id names one thing', () => {
+  it.each(Object.entries({ OPERATIONS, PROVOCATIONS, REPAIRS, SYMPTOMS, TESTS }))('in %s', (_, list) => {
+    const twice = ids(list).filter((id, at, all) => all.indexOf(id) !== at)
+    expect(twice).toEqual([])
+  })
+  it('and no symptom is said as another is', () => {
+    const said = SYMPTOMS.map(({ says }) => says)
+    expect(new Set(said).size).toBe(said.length)
+  })
+})
 
 describe('the library follows the edits of a layout', () => {
   it('a second filter can clog like the first, each with its half of the weight and its own name', () => {

@@ -6,7 +6,6 @@ import type { Layout, PartKind, Scope } from '../vehicle'
 import { above, below, parameter, type Quantity, type SoftRule } from './quantity'
 
 export type SymptomId =
-  | 'runsOn'
   | 'weakOnBoost'
   | 'cranksNoStart'
   | 'startsThenDies'
@@ -159,16 +158,9 @@ export const SYMPTOMS: Symptom[] = [
   {
     id: 'runsOn',
     part: 'relay',
-    says: 'The pump runs with the key out',
-    means: 'Pump runs on',
-    shows: [[above(parameter('relay.backFeed'), 0.5, 0.06)]],
-  },
-  {
-    id: 'runsOn',
     says: 'The pump runs on with the key out',
     means: 'Pump runs on',
-    part: 'relay',
-    shows: [[above(parameter('relay.welded'), 0.5, 0.1)]],
+    shows: [[above(parameter('relay.backFeed'), 0.5, 0.06)], [above(parameter('relay.welded'), 0.5, 0.1)]],
   },
   {
     id: 'weakOnBoost',
