@@ -60,11 +60,14 @@ async function touch(selector: string): Promise<void> {
 
 it.each(SHEETS)('%s', { timeout: 120_000 }, async (_name, path, touches) => {
   const found: Record<string, string[]> = {}
+  await session.resize(...SIZES[0])
+  await session.go(path)
+  await settled(session)
+  for (const selector of touches) await touch(selector)
   for (const [width, height] of SIZES) {
     await session.resize(width, height)
-    await session.go(path)
-    await settled(session)
-    for (const selector of touches) await touch(selector)
+    await session.driver.sleep(250)
+    // It outlives a glass that is turned.
     await expect.poll(isOpen, { timeout: 10_000 }).toBe(true)
     await settled(session)
     found[`${width} x ${height}`] = await wrong(session, null, DIALOG)
