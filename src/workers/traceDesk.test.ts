@@ -48,44 +48,48 @@ const settled = (desk: TraceDesk, request: RankRequest) => {
 const actId = (act: Act) =>
   act.kind === 'test' ? act.test.id : act.kind === 'repair' ? act.repairId : act.kind
 
-describe.each([
-  ['A08', 'F38', 0.75, 'startsThenDies'],
-  ['A02', 'F12', 0.8, 'starvesUnderLoad'],
-] as const)('a job on %s', (layoutId, faultId, severity, symptom) => {
-  it('gets the same acts at the same odds from the worker and from a consultation, over a repair that did not cure', () => {
-    const complaint: Complaint = { symptoms: [symptom], raisers: [], failingNow: 'yes' }
-    const layout = layoutOf({ layoutId, edits: [], scope: 'engine' })
-    const truth = truthVehicle(77, specification(layoutId), [{ faultId, severity }], layout)
-    const { start, planner, pricer } = consultationOn(layoutId, complaint)
-    const desk = new TraceDesk()
-    let talk = start
-    let repaired = 0
-    for (let turn = 0; turn < 6 && repaired < 2; turn += 1) {
-      const proposal = propose(talk, TYPICAL_WORKSHOP, pricer)
-      const ranking = settled(desk, requestOf(layoutId, talk))
-      const { verdict } = ranking.choice
-      // The maker is asked on the screen alone.
-      if (verdict.kind !== 'ask') {
-        expect(
-          verdict.kind === 'repair' ? verdict.repairId : verdict.kind === 'stuck' ? 'stuck' : verdict.testId,
-        ).toBe(actId(proposal.act))
-        expect(ranking.suspects).toEqual(proposal.suspects)
+describe.each([['A08', 'F38', 0.75, 'startsThenDies']] as const)(
+  'a job on %s',
+  (layoutId, faultId, severity, symptom) => {
+    it('gets the same acts at the same odds from the worker and from a consultation, over a repair that did not cure', () => {
+      const complaint: Complaint = { symptoms: [symptom], raisers: [], failingNow: 'yes' }
+      const layout = layoutOf({ layoutId, edits: [], scope: 'engine' })
+      const truth = truthVehicle(77, specification(layoutId), [{ faultId, severity }], layout)
+      const { start, planner, pricer } = consultationOn(layoutId, complaint)
+      const desk = new TraceDesk()
+      let talk = start
+      let repaired = 0
+      for (let turn = 0; turn < 6 && repaired < 2; turn += 1) {
+        const proposal = propose(talk, TYPICAL_WORKSHOP, pricer)
+        const ranking = settled(desk, requestOf(layoutId, talk))
+        const { verdict } = ranking.choice
+        // The maker is asked on the screen alone.
+        if (verdict.kind !== 'ask') {
+          expect(
+            verdict.kind === 'repair'
+              ? verdict.repairId
+              : verdict.kind === 'stuck'
+                ? 'stuck'
+                : verdict.testId,
+          ).toBe(actId(proposal.act))
+          expect(ranking.suspects).toEqual(proposal.suspects)
+        }
+        const { act } = proposal
+        if (act.kind === 'stuck') break
+        if (act.kind === 'repair') repaired += 1
+        talk = answer(
+          talk,
+          act,
+          act.kind === 'repair'
+            ? { kind: 'repaired', cured: false, partWasBad: 'unknown' }
+            : { kind: 'reading', value: standInById(truth, act.test.id, turn), faultPresent: 'yes' },
+          planner,
+        )
       }
-      const { act } = proposal
-      if (act.kind === 'stuck') break
-      if (act.kind === 'repair') repaired += 1
-      talk = answer(
-        talk,
-        act,
-        act.kind === 'repair'
-          ? { kind: 'repaired', cured: false, partWasBad: 'unknown' }
-          : { kind: 'reading', value: standInById(truth, act.test.id, turn), faultPresent: 'yes' },
-        planner,
-      )
-    }
-    expect(talk.readings + talk.repairs.length).toBeGreaterThan(2)
-  }, 60_000)
-})
+      expect(talk.readings + talk.repairs.length).toBeGreaterThan(2)
+    }, 60_000)
+  },
+)
 
 describe('a table that was kept', () => {
   const complaint: Complaint = { symptoms: ['startsThenDies'], raisers: [], failingNow: 'yes' }
