@@ -1,13 +1,11 @@
 /** What a technician knows already, entered by its words: from opening the vehicle to the ranking that has heard it. */
 import { By, Key } from 'selenium-webdriver'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { openBrowser, type Session } from '../support/browser'
+import { openDemo, type Session } from '../support/browser'
 
 let session: Session
 beforeAll(async () => {
-  session = await openBrowser({ demo: true })
-  await session.go('/')
-  await until(async () => (await session.driver.getPageSource()).includes('demo-job-18'), 45_000)
+  session = await openDemo()
 })
 afterAll(() => session?.close())
 

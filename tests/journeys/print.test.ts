@@ -1,16 +1,11 @@
 /** Plan and work card on paper: A4 and letter, what is on it, and nothing of the screen. */
 import { By } from 'selenium-webdriver'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { openBrowser, type Session } from '../support/browser'
+import { openDemo, type Session } from '../support/browser'
 
 let session: Session
 beforeAll(async () => {
-  session = await openBrowser({ demo: true })
-  await session.go('/')
-  await session.driver.wait(
-    async () => (await session.driver.getPageSource()).includes('demo-job-18'),
-    45_000,
-  )
+  session = await openDemo()
 })
 afterAll(() => session?.close())
 

@@ -1,7 +1,7 @@
 /** Every sheet over a page, on a phone, a portrait tablet and the bench: nothing in it sideways, cut or too small, and axe finds nothing. */
 import { By } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { openBrowser, type Session } from '../support/browser'
+import { openDemo, type Session } from '../support/browser'
 import { settled, wrong } from '../support/glass'
 
 const SIZES = [
@@ -28,13 +28,7 @@ const DIALOG = '[role="dialog"]'
 
 let session: Session
 beforeAll(async () => {
-  session = await openBrowser({ demo: true })
-  await session.go('/')
-  await session.driver.wait(
-    async () => (await session.driver.getPageSource()).includes('demo-job-18'),
-    45_000,
-    'the demo jobs never come',
-  )
+  session = await openDemo()
 })
 afterAll(() => session?.close())
 

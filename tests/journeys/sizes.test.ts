@@ -1,6 +1,6 @@
 /** Every main view in every shape of glass, by day and by night: nothing sideways, nothing cut, nothing over another, the main act in sight, and axe finds nothing. */
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { openBrowser, type Session } from '../support/browser'
+import { openDemo, type Session } from '../support/browser'
 import { axe, settled, wrong } from '../support/glass'
 
 const SIZES = [
@@ -36,13 +36,7 @@ const VIEWS = [
 ] as const
 let session: Session
 beforeAll(async () => {
-  session = await openBrowser({ demo: true })
-  await session.go('/')
-  await session.driver.wait(
-    async () => (await session.driver.getPageSource()).includes('demo-job-18'),
-    45_000,
-    'the demo jobs never come',
-  )
+  session = await openDemo()
 })
 afterAll(() => session?.close())
 

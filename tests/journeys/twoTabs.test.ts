@@ -1,7 +1,7 @@
 /** Two pages of one job on one tablet, touched by turns and at once: no entry is lost, none is there twice. */
 import { By } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { openBrowser, type Session } from '../support/browser'
+import { openDemo, type Session } from '../support/browser'
 
 const JOB = 'demo-job-04'
 const ROUNDS = 40
@@ -9,12 +9,7 @@ const EACH = 5
 
 let session: Session
 beforeAll(async () => {
-  session = await openBrowser({ demo: true })
-  await session.go('/')
-  await session.driver.wait(
-    async () => (await session.driver.getPageSource()).includes('demo-job-18'),
-    45_000,
-  )
+  session = await openDemo()
 })
 afterAll(() => session?.close())
 

@@ -134,3 +134,15 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
     },
   }
 }
+
+/** A browser with the demo jobs in, on Today. */
+export async function openDemo(): Promise<Session> {
+  const session = await openBrowser({ demo: true })
+  await session.go('/')
+  await session.driver.wait(
+    async () => (await session.driver.getPageSource()).includes('demo-job-18'),
+    45_000,
+    'the demo jobs never come',
+  )
+  return session
+}

@@ -4,7 +4,7 @@
  */
 import { needsRunningEngine, type Test } from '../library'
 import { impliedBy, offerForSlip, type Reading } from '../job'
-import type { BodyOf } from '../records'
+import type { Addition, BodyOf } from '../records'
 import { entries, type Decided, type Situation } from './situation'
 
 type Body = BodyOf<'reading-taken'>
@@ -23,6 +23,8 @@ export interface ReadingAct {
   expected: { low: number; high: number } | null
   /** It was asked back, and is meant as it stands. */
   meant: boolean
+  /** It was known before: it says nothing of how the vehicle stands now. */
+  earlier?: boolean
 }
 
 export function takeReading({ newId }: Pick<Situation, 'newId'>, act: ReadingAct): Decided {
@@ -30,27 +32,30 @@ export function takeReading({ newId }: Pick<Situation, 'newId'>, act: ReadingAct
   const typed = source === 'vehicle' && value.kind === 'number' && !act.meant
   const slip = typed ? offerForSlip(test.id, value.entered.value, act.expected) : null
   if (slip) return { kind: 'ask', slip }
-  return entries(
-    { kind: 'state-asserted', body: { changes: impliedOf(test, phase), why: 'implied' } },
-    {
-      kind: 'reading-taken',
-      body: {
-        readingId: newId(),
-        testId: test.id,
-        value,
-        scene: test.scene,
-        instrument: test.instrument,
-        faultPresent: act.faultPresent,
-        source,
-        phase,
-        sure: act.sure ?? 'yes',
-        ...(act.swing && { swing: act.swing }),
-        ...(act.taken && { taken: act.taken }),
-      },
+  return entries(...(act.earlier ? [] : [implied(test, phase)]), {
+    kind: 'reading-taken',
+    body: {
+      readingId: newId(),
+      testId: test.id,
+      value,
+      scene: test.scene,
+      instrument: test.instrument,
+      faultPresent: act.faultPresent,
+      source,
+      phase,
+      sure: act.sure ?? 'yes',
+      ...(act.swing && { swing: act.swing }),
+      ...(act.taken && { taken: act.taken }),
+      ...(act.earlier && { earlier: true }),
     },
-  )
+  })
 }
 
 /** Whoever read it had the vehicle as the test asks; in proof an engine that runs for a reading is stopped with it. */
-const impliedOf = (test: Test, phase: Body['phase']) =>
-  phase === 'proof' && needsRunningEngine(test) ? {} : impliedBy(test.needs)
+const implied = (test: Test, phase: Body['phase']): Addition => ({
+  kind: 'state-asserted',
+  body: {
+    changes: phase === 'proof' && needsRunningEngine(test) ? {} : impliedBy(test.needs),
+    why: 'implied',
+  },
+})

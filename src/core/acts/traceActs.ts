@@ -1,6 +1,6 @@
 /** Acts beside the readings of a trace: what makes it fail, what cannot be read, what no longer holds, what a survey finds. */
 import { askedFor } from '../diagnosis'
-import { impliedBy, offerForSlip, type KeptCapture } from '../job'
+import { impliedBy, type KeptCapture } from '../job'
 import { testFor, type SurveyItem, type Test } from '../library'
 import type { BodyOf } from '../records'
 import type { SpecificationField } from '../vehicle'
@@ -15,26 +15,20 @@ export const provoke = (_: Situation, body: BodyOf<'provoked'>): Decided =>
  * vehicle stands now. The gas meter is not taken so: what it showed earlier clears nothing.
  */
 export function noteEarlier(
-  { newId, job }: Situation,
+  situation: Situation,
   { test, value }: { test: Test; value: ReadingAct['value'] },
 ): Decided {
   if (test.instrument === 'gasMeter') return unready({ of: 'figure' })
-  const slip = value.kind === 'number' ? offerForSlip(test.id, value.entered.value, null) : null
-  if (slip) return { kind: 'ask', slip }
-  return entries({
-    kind: 'reading-taken',
-    body: {
-      readingId: newId(),
-      testId: test.id,
-      value,
-      scene: test.scene,
-      instrument: test.instrument,
-      faultPresent: job.complaint.failingNow === 'no' ? 'no' : 'yes',
-      source: 'vehicle',
-      phase: 'trace',
-      sure: 'yes',
-      earlier: true,
-    },
+  return takeReading(situation, {
+    test,
+    value,
+    phase: 'trace',
+    faultPresent: situation.job.complaint.failingNow === 'no' ? 'no' : 'yes',
+    source: 'vehicle',
+    taken: null,
+    expected: null,
+    meant: false,
+    earlier: true,
   })
 }
 
