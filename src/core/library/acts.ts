@@ -22,6 +22,8 @@ export interface Piece {
   name: string
   count: number
   lies: string
+  /** It shuts what was opened: such pieces are in hand before the first joint parts. */
+  shuts?: true
 }
 export interface Wait {
   label: string

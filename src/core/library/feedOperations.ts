@@ -48,7 +48,7 @@ export const FEED_OPERATIONS: Operation[] = [
       'Loosen by a quarter, wait until it weeps no more',
       'Both sides capped, rags into the lidded bin outdoors',
     ],
-    on: [{ name: 'Joint caps', count: 2, lies: 'at the parted joint' }],
+    on: [{ name: 'Joint caps', count: 2, lies: 'at the parted joint', shuts: true }],
     tools: ['Line spanner', 'Tray'],
     caution: {
       text: 'No port: the joint sprays. Goggles and gloves on, never above anything hot or live.',
@@ -96,7 +96,7 @@ export const FEED_OPERATIONS: Operation[] = [
       'Watch 2 min: it must stop dripping',
       'Joint shut hand-tight, or plugged',
     ],
-    on: [{ name: 'Line plug or clamp', count: 1, lies: 'on the feed' }],
+    on: [{ name: 'Line plug or clamp', count: 1, lies: 'on the feed', shuts: true }],
     tools: ['Smooth-jaw clamp', 'Line plugs', 'Bonded can'],
     caution: {
       text: 'A tank above the joint goes on siphoning. See it stopped before you turn away.',

@@ -22,6 +22,7 @@ import {
   runsPump,
   under,
 } from './doings'
+import { EXTINGUISHER, GAS_METER } from './guards'
 import { CLOSED } from './operationTerms'
 import { RIG_OPERATIONS } from './rigs'
 import { TANK_OPERATIONS } from './tankOperations'
@@ -99,7 +100,7 @@ const COMMON: Operation[] = [
       'Zero the gas meter outdoors',
     ],
     on: [{ name: 'Bond lead', count: 2, lies: 'tank and can' }],
-    tools: ['Bond leads', 'Gas meter', '6 kg powder extinguisher'],
+    tools: ['Bond leads', GAS_METER, EXTINGUISHER],
     caution: {
       text: 'Petrol vapour is heavy and runs along the floor.',
       stopWhen: 'Stop at 10 % LEL and ventilate. Leave at 20 %.',
@@ -146,7 +147,7 @@ const COMMON: Operation[] = [
       'Battery, tank top, floor, cab: 30 s each',
       'Enter the highest value',
     ],
-    tools: ['Gas meter'],
+    tools: [GAS_METER],
     gaugeGate: { what: 'Highest meter value', unit: '%', below: 1, proves: 'vapour' },
     caution: {
       text: 'The meter decides, not the nose. Silicone and lead blind its sensor; it needs normal air.',
@@ -167,7 +168,7 @@ const COMMON: Operation[] = [
       'Floor, filler, under the bonnet, cab: 30 s each, low first',
       'Enter the highest value',
     ],
-    tools: ['Gas meter'],
+    tools: [GAS_METER],
     gaugeGate: { what: 'Highest meter value', unit: '%', below: 1, proves: 'vapour' },
     caution: {
       text: 'The meter decides, not the nose. Silicone and lead blind its sensor; it needs normal air.',
@@ -490,7 +491,7 @@ const COMMON: Operation[] = [
     minutes: 5,
     twin: 'joinFilter',
     steps: ['Wipe the joints clean', 'Can below, both joints apart', 'Cap both line ends'],
-    on: [{ name: 'Caps, 8 mm', count: 2, lies: 'line ends' }],
+    on: [{ name: 'Caps, 8 mm', count: 2, lies: 'line ends', shuts: true }],
     tools: ['Line release tool', 'Two caps'],
 
     looks: 'Pipe bead scored, ring left behind?',

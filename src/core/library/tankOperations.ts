@@ -1,6 +1,7 @@
 /** Ways in to the top of the tank, what lies under it, and the tank itself. Minutes and torques typical (handbook 6). */
 import { NO_MODULE, STANDS } from '../vehicle'
 import { closes, drains, hands, lifts, lowers, opens, powers, pulls, under } from './doings'
+import { OXYGEN_METER } from './guards'
 import { SEALANT_CURE_MINUTES } from './operationTerms'
 import type { FasteningId, Operation, Piece } from './acts'
 
@@ -309,7 +310,7 @@ export const TANK_OPERATIONS: Operation[] = [
       'Hose off; tank stub closed tight with a threaded plug, relief 3.5 kPa; the tank breathes by its own vent',
       'Neck closed as well',
     ],
-    on: [{ name: 'Filler plugs', count: 2, lies: 'tank stub and neck' }],
+    on: [{ name: 'Filler plugs', count: 2, lies: 'tank stub and neck', shuts: true }],
     tools: ['Clamp tool', 'Stub plug with relief'],
     twin: 'joinFiller',
     looks: 'Rust under the clamp, hose soft or cracked?',
@@ -398,7 +399,7 @@ export const TANK_OPERATIONS: Operation[] = [
       { name: 'Strap bolts', count: 4, lies: 'dish 5' },
       { name: 'Straps', count: 2, lies: 'on the bench' },
     ],
-    on: [{ name: 'Line caps', count: 4, lies: 'on the line ends' }],
+    on: [{ name: 'Line caps', count: 4, lies: 'on the line ends', shuts: true }],
     tools: ['Tank jack, wide', 'Ratchet strap', 'Line release tool'],
 
     looks: 'Strap rust, filler hose, lines on top.',
@@ -603,7 +604,7 @@ export const TANK_OPERATIONS: Operation[] = [
       'Cap the hose and the stub',
       'Return hose off, cap both sides',
     ],
-    on: [{ name: 'Caps, 8 and 10 mm', count: 4, lies: 'hoses and stubs' }],
+    on: [{ name: 'Caps, 8 and 10 mm', count: 4, lies: 'hoses and stubs', shuts: true }],
     tools: ['Four caps'],
 
     orientation: 'Module from above: feed stub right, return stub left, arrow to the front.',
@@ -775,7 +776,7 @@ export const TANK_OPERATIONS: Operation[] = [
       'Onto its stand, level',
     ],
     out: [{ name: 'Tank bolts', count: 2, lies: 'dish 5' }],
-    on: [{ name: 'Line caps', count: 2, lies: 'tank and line' }],
+    on: [{ name: 'Line caps', count: 2, lies: 'tank and line', shuts: true }],
     tools: ['Line release tool', 'Tank stand'],
 
     looks: 'Hoses cracked, rubbers gone?',
@@ -930,7 +931,7 @@ export const TANK_OPERATIONS: Operation[] = [
       'Label the can: what, how much, from where',
       'Opening plugged',
     ],
-    on: [{ name: 'Tank plug', count: 1, lies: 'in the opening' }],
+    on: [{ name: 'Tank plug', count: 1, lies: 'in the opening', shuts: true }],
     tools: ['Hand pump', 'Absorbent', 'Bonded can'],
     caution: GLASSES_OFF_SPARK,
     looks: 'Sediment, colour, free water.',
@@ -988,7 +989,7 @@ export const TANK_OPERATIONS: Operation[] = [
       'LEL and oxygen read inside: under 1 %, 20.9 %',
       'Read again just before and during the work: vapour comes back',
     ],
-    tools: ['Gas meter with oxygen cell', 'Rated fan'],
+    tools: [OXYGEN_METER, 'Rated fan'],
     gaugeGate: { what: 'Inside the tank', unit: '%', below: 1, proves: 'tankAir' },
     caution: {
       text: 'No heat on a tank that has held fuel, in this workshop, ever: only a specialist. Nitrogen makes the meter read zero: read the oxygen too.',

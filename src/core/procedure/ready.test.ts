@@ -1,6 +1,6 @@
 /** Ready to open, over every layout and every repair that it may come to: nothing that the plan uses is missing from the list, and nothing stands there twice. */
 import { describe, expect, it } from 'vitest'
-import { libraryOf, usualWays } from '../library'
+import { GUARD_TOOLS, OPERATIONS, libraryOf, usualWays } from '../library'
 import { FUEL_GRADES, type FuelGradeId } from '../physics'
 import { DRIVEN_IN, GAUGE_LOOPS, LAYOUTS, LAYOUT_IDS, SCOPES, inScope, type LayoutId } from '../vehicle'
 import {
@@ -42,6 +42,37 @@ const plansOf = (layout: LayoutId): [string, Plan][] => {
     return answer.ok ? [[id, answer.value]] : []
   })
 }
+
+/** The same plan with every piece and tool that is no guard called otherwise. */
+const otherwiseCalled = (plan: Plan): Plan => ({
+  ...plan,
+  have: {
+    newParts: plan.have.newParts.map((part) => ({ ...part, name: `Thing ${part.name.length} ${part.name}` })),
+    tools: plan.have.tools.map((tool) => (GUARD_TOOLS.has(tool) ? tool : `Thing ${tool}`)),
+  },
+  steps: plan.steps.map((step) => ({
+    ...step,
+    title: 'Step',
+    act: {
+      ...step.act,
+      title: 'Step',
+      on: step.act.on?.map((piece, at) => ({ ...piece, name: `Thing ${step.index} ${at}` })),
+    },
+  })),
+})
+describe('what a thing is called', () => {
+  it.each(LAYOUT_IDS)('decides nothing of what must be in hand on %s', (layout) => {
+    for (const [id, plan] of plansOf(layout)) {
+      const groups = (of: Plan) => [...new Set(readyToOpen(of, factsOf(layout)).map(({ group }) => group))]
+      expect(groups(otherwiseCalled(plan)), id).toEqual(groups(plan))
+    }
+  })
+  it('every cap and plug that is put on is marked as one that shuts', () => {
+    const pieces = OPERATIONS.flatMap(({ on = [] }) => on)
+    expect(pieces.filter(({ name }) => /cap|plug/i.test(name)).every(({ shuts }) => shuts)).toBe(true)
+    expect(pieces.filter(({ shuts }) => shuts).length).toBeGreaterThan(5)
+  })
+})
 
 describe.each(LAYOUT_IDS.map((layout) => [layout, plansOf(layout)] as const))('%s', (layout, plans) => {
   it('lists all that the plan uses, each once, where a joint is parted, and nothing where none is', () => {

@@ -5,7 +5,7 @@
  */
 import type { Ampere, CubicMetre, Metre, Ohm, PaGauge } from '../shared'
 import { familyOf, type FuelFamily, type FuelGradeId } from '../physics'
-import { opensLiquid, type Doing } from '../library'
+import { GUARD_TOOLS, opensLiquid, type Doing } from '../library'
 import { leastFuseA } from './fit'
 import { LOW_FRACTION } from './level'
 import type { Plan } from './plan'
@@ -81,7 +81,7 @@ export function readyToOpen(plan: Plan, facts: ReadyFacts): ReadyItem[] {
       .filter((part) => part.oneTime)
       .map((part) => item('seals', part.name, `${counted(part.count) || 'one'}, new, size compared`)),
     ...capsOf(plan).map(([name, count]) => item('caps', name, counted(count))),
-    ...plan.have.tools.filter((tool) => !GUARDED.test(tool)).map((tool) => item('tools', tool)),
+    ...plan.have.tools.filter((tool) => !GUARD_TOOLS.has(tool)).map((tool) => item('tools', tool)),
     ...(plan.people > 1
       ? [
           item(
@@ -168,7 +168,7 @@ function capsOf(plan: Plan): [string, number][] {
   const caps = new Map<string, number>()
   for (const step of plan.steps) {
     for (const piece of step.act.on ?? [])
-      if (/cap|plug/i.test(piece.name)) caps.set(piece.name, Math.max(caps.get(piece.name) ?? 0, piece.count))
+      if (piece.shuts) caps.set(piece.name, Math.max(caps.get(piece.name) ?? 0, piece.count))
   }
   return [...caps]
 }
@@ -178,9 +178,6 @@ const HOSE_FOR: Record<FuelFamily, string> = {
   alcohol: 'this share of alcohol',
   diesel: 'diesel',
 }
-
-/** Tools that stand among the guards already. */
-const GUARDED = /gas meter|extinguisher/i
 
 function guards(fuel: FuelGradeId): [string, string][] {
   const gloves: Record<FuelFamily, string> = {
