@@ -4,7 +4,7 @@ import { runSteps } from './steps.mjs'
 
 orExit(ensurePackages)
 /** Functions and files that are over their length since everything was formatted: the number only falls. */
-const LEFT_TO_SPLIT = 84
+const LEFT_TO_SPLIT = 83
 export const CHECK_STEPS = [
   ['format', () => runPackage('prettier', ['--check', '--log-level', 'warn', '.'])],
   ['route types', () => runPackage('next', ['typegen'])],
