@@ -9,6 +9,7 @@ import {
   wordsBetween,
   type VehicleRecord,
 } from '@/core/job'
+import { withRoom } from './caches'
 import { packed, unpacked } from './captureStore'
 import { announceChange, keepUnwritten, unwrittenEvents } from './changes'
 import {
@@ -125,11 +126,13 @@ async function takeIn(file: JobFile, vehicle: VehicleRecord): Promise<ImportOutc
   let vehicleUnlike: string[]
   try {
     vehicleUnlike = await takeVehicle(file, vehicle)
-    await markPending(`${JOB_MARK}${jobId}`)
-    await stores.jobs.setItem(jobId, {
-      vehicleId: vehicle.id,
-      events: [...kept, ...(await packed(merged.log.filter((event) => !had.has(event.id)))), ...odd],
-    } satisfies StoredJob)
+    await withRoom(async () => {
+      await markPending(`${JOB_MARK}${jobId}`)
+      await stores.jobs.setItem(jobId, {
+        vehicleId: vehicle.id,
+        events: [...kept, ...(await packed(merged.log.filter((event) => !had.has(event.id)))), ...odd],
+      } satisfies StoredJob)
+    })
   } catch (problem) {
     await clearPending(`${JOB_MARK}${jobId}`).catch(() => undefined)
     return {

@@ -13,6 +13,7 @@ import {
 } from '@/core/records'
 import { foldJob, vehicleSchema, type VehicleRecord } from '@/core/job'
 import { announceChange, keepUnwritten, page, unwrittenEvents } from './changes'
+import { withRoom } from './caches'
 import { packed, unpacked } from './captureStore'
 import {
   askToPersist,
@@ -169,11 +170,13 @@ export function append<K extends EventKind>(
       const outcome = made(log, jobId, additions, { device, by })
       if (outcome.refused) return { ok: false, error: outcome.refused } as const
       fresh = outcome.fresh
-      await markPending(`${JOB_MARK}${jobId}`)
-      await stores.jobs.setItem(jobId, {
-        vehicleId: vehicleIdOf(fresh) ?? stored.vehicleId,
-        events: [...stored.events, ...(await packed([...waiting, ...fresh]))],
-      } satisfies StoredJob)
+      await withRoom(async () => {
+        await markPending(`${JOB_MARK}${jobId}`)
+        await stores.jobs.setItem(jobId, {
+          vehicleId: vehicleIdOf(fresh) ?? stored.vehicleId,
+          events: [...stored.events, ...(await packed([...waiting, ...fresh]))],
+        } satisfies StoredJob)
+      })
       keepUnwritten(jobId, [])
       announceChange({ of: 'job', id: jobId })
       await listAgain(jobId, [...log, ...fresh])

@@ -1,6 +1,7 @@
 /** Own photos: kept in this browser beside the jobs, scaled down and drawn anew, which leaves place and camera data behind. */
 import localforage from 'localforage'
 import type { FilePhoto, JobEvent } from '@/core/records'
+import { withRoom } from './caches'
 import { clearPending, stores } from './database'
 
 const photos = localforage.createInstance({ name: 'stop-start', storeName: 'photos' })
@@ -57,8 +58,10 @@ export async function keepPhoto(file: Blob): Promise<KeptPhoto> {
   if (!blob) return { ok: false, problem: 'The picture could not be drawn. Take it smaller.' }
   const photoId = crypto.randomUUID()
   try {
-    await stores.pending.setItem(`${PHOTO_MARK}${photoId}`, Date.now())
-    await photos.setItem(photoId, blob)
+    await withRoom(async () => {
+      await stores.pending.setItem(`${PHOTO_MARK}${photoId}`, Date.now())
+      await photos.setItem(photoId, blob)
+    })
   } catch (problem) {
     return {
       ok: false,

@@ -11,6 +11,7 @@ import {
   type VehicleRecord,
 } from '@/core/job'
 import { announceChange } from './changes'
+import { withRoom } from './caches'
 import { clearPending, deviceId, locked, markPending, notWritten, stores, type Outcome } from './database'
 import { moveSisters } from './jobIndex'
 
@@ -64,8 +65,10 @@ async function keep(id: string, facts: VehicleFact[]): Promise<VehicleRecord> {
     (raw) => !readable.has(String((raw as { id?: unknown } | null)?.id)),
   )
   const { record } = foldVehicle(facts)!
-  await markPending(markOf(id))
-  await stores.vehicleLogs.setItem(id, { facts: [...odd, ...facts] } satisfies StoredVehicle)
+  await withRoom(async () => {
+    await markPending(markOf(id))
+    await stores.vehicleLogs.setItem(id, { facts: [...odd, ...facts] } satisfies StoredVehicle)
+  })
   await stores.vehicles.setItem(id, record)
   await clearPending(markOf(id))
   if (before.success) await moveSisters(before.data, record).catch(() => undefined)

@@ -7,7 +7,7 @@ import type { RankRequest, Ranking } from './protocol'
 import { ENGINE } from './engine'
 
 const MOST_ANSWERS = 12
-const answers = localforage.createInstance({ name: 'stop-start-answers', storeName: 'answers' })
+const answers = localforage.createInstance({ name: 'stop-start-cache answers', storeName: 'answers' })
 
 interface Kept {
   engine: string

@@ -9,7 +9,7 @@ import { ENGINE } from './engine'
 const MOST_TABLES = 6
 const INDEX = 'index'
 
-const tables = localforage.createInstance({ name: 'stop-start-tables', storeName: 'tables' })
+const tables = localforage.createInstance({ name: 'stop-start-cache tables', storeName: 'tables' })
 const nameOf = (key: string) => `${ENGINE} ${key}`
 
 /** What was kept for a vehicle; null where nothing was, or the browser keeps nothing. */
