@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { foldJob, leakStandOf, orderOf, vehicleSchema, type JobView, type VehicleRecord } from '../job'
 import { OPERATIONS, TESTS, surveyOf, testFor, usualWays } from '../library'
-import { planRepairs, plannerFor, type PlanStep } from '../procedure'
+import { planRepairs, plannerFor, type Plan, type PlanStep } from '../procedure'
 import {
   LogBuilder,
   readJobFile,
@@ -65,9 +65,15 @@ const planned = (start: VehicleState = DRIVEN_IN) => {
   const planner = plannerFor({ layout: 'A01', ways: usualWays('A01') })
   const plan = planRepairs(planner, jobOf(builder).state, ['filter'])
   if (!plan.ok) throw new Error('no plan of the filter')
-  return { builder, steps: plan.value.steps }
+  return { builder, plan: plan.value, steps: plan.value.steps }
 }
+/** The step as it stands in a plan of its own place. */
+const planWith = (step: PlanStep): Plan => ({
+  ...planned().plan,
+  steps: planned().plan.steps.map((one) => (one.index === step.index ? step : one)),
+})
 const finished = (step: PlanStep, change: Partial<InputOf<'finishStep'>> = {}) => ({
+  plan: planWith(step),
   step,
   entered: null,
   torqueNm: null,
@@ -89,6 +95,18 @@ describe('a step', () => {
     const { work, state } = jobOf(builder)
     expect(work!.done.get(0)).toMatchObject({ operationId: step.operationId })
     expect(state).toMatchObject(step.act.sets)
+  })
+  it('comes in its order: not before another, not twice, and not over a check that is due', () => {
+    const { builder, plan, steps } = planned()
+    const refused = (step: PlanStep, of = plan) =>
+      decide('finishStep', finished(step, { plan: of }), situation(builder))
+    expect(refused(steps[1]!)).toEqual({ kind: 'unready', missing: [{ of: 'order' }] })
+    act(builder, 'tickRest', { step: steps[0]! })
+    act(builder, 'finishStep', finished(steps[0]!))
+    expect(refused(steps[0]!)).toEqual({ kind: 'unready', missing: [{ of: 'order' }] })
+    const [check] = plan.checks
+    const due = { ...plan, checks: [{ ...check!, afterStep: 0 }] }
+    expect(refused(steps[1]!, due)).toEqual({ kind: 'unready', missing: [{ of: 'check' }] })
   })
   it('is held where the meter said everyone out, whatever is ticked', () => {
     const { builder, steps } = planned()

@@ -30,6 +30,10 @@ export type Missing =
   /** The figure that the step ends with: absent, or not under its limit. */
   | { of: 'figure' }
   | { of: 'torque' }
+  /** Another step comes first, or it is done already. */
+  | { of: 'order' }
+  /** The check that stands before it. */
+  | { of: 'check' }
   | { of: 'words' }
   | { of: 'risk' }
 

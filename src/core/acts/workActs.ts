@@ -1,5 +1,5 @@
 /** Acts on the steps of a plan: ticked, finished, checked. A step is finished only where nothing holds it and nothing of it is missing. */
-import { holdsOn, settingInHand, type WorkInHand } from '../job'
+import { holdsOn, nextStep, settingInHand, type WorkInHand } from '../job'
 import type { Plan, PlanStep } from '../procedure'
 import type { Addition, BodyOf } from '../records'
 import type { Minutes } from '../shared'
@@ -24,6 +24,7 @@ export const tickRest = ({ job }: Situation, { step }: { step: PlanStep }): Deci
   )
 
 export interface Finished {
+  plan: Plan
   step: PlanStep
   /** The figure of its gauge or meter, in the gate's unit; null where none was entered. */
   entered: number | null
@@ -34,7 +35,10 @@ export interface Finished {
 }
 
 /** What a step still needs before it is done. */
-export function missingOf(work: WorkInHand, { step, entered, torqueNm, byFeel }: Finished): Missing[] {
+export function missingOf(
+  work: WorkInHand,
+  { step, entered, torqueNm, byFeel }: Omit<Finished, 'plan'>,
+): Missing[] {
   const { gaugeGate, torque } = step.act
   const left = step.steps.filter((_, part) => !isTicked(work, step, part)).length
   const figure = !gaugeGate || (entered !== null && entered < gaugeGate.below)
@@ -58,8 +62,11 @@ export const stepHolds = ({ job, vehicle, moment }: Omit<Situation, 'newId'>, st
 
 export function finishStep(situation: Situation, finished: Finished): Decided {
   const { work } = situation.job
-  const { step, entered, torqueNm, byFeel } = finished
+  const { plan, step, entered, torqueNm, byFeel } = finished
   if (!work) return entries()
+  // What a page showed may be behind: another has done it, or a check stands before it.
+  if (nextStep(situation.job, plan)?.index !== step.index) return unready({ of: 'order' })
+  if (dueCheck(plan, work, step)) return unready({ of: 'check' })
   const holds = stepHolds(situation, step)
   if (holds.length > 0) return { kind: 'held', holds }
   const missing = missingOf(work, finished)

@@ -141,6 +141,13 @@ describe('networks in general', () => {
     })
     expect(answer).toMatchObject({ ok: false, error: { kind: 'not-converged', at: 'link' } })
   })
+  it('ends where whoever asked waits no longer, and says after how many steps', () => {
+    let asked = 0
+    const network = between(line, 1e5, 0)
+    const answer = solveNetwork(network, () => (asked += 1) > 1)
+    expect(answer).toMatchObject({ ok: false, error: { kind: 'stopped', at: 'link' } })
+    expect(solveNetwork(network).ok).toBe(true)
+  })
 
   it.each([
     {

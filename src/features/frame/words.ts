@@ -56,6 +56,9 @@ export function moneyText(value: number): string {
 }
 export const clockText = (at: number): string =>
   new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+/** When a reading was taken; of what somebody knew before, nobody says when. */
+export const takenAtText = ({ at, earlier }: { at: number; earlier?: boolean | undefined }): string =>
+  earlier ? 'before' : clockText(at)
 /** A day as it stands in a record. */
 export const dateText = (at: number): string =>
   new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })

@@ -120,7 +120,7 @@ export function Record({ hand }: { hand: JobInHand }) {
                   <ReadingRow
                     key={reading.readingId}
                     at={reading.at}
-                    name={`${shortOf(reading.testId)}${job.disturbed.has(reading.readingId) ? ', disturbed since' : ''}`}
+                    name={`${shortOf(reading.testId)}${reading.earlier ? ', known before' : ''}${job.disturbed.has(reading.readingId) ? ', disturbed since' : ''}`}
                     value={text(reading)}
                     mark={reading.source === 'stand-in'}
                   />

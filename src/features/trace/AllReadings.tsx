@@ -4,7 +4,7 @@ import type { Reading } from '@/core/job'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
 import type { JobInHand } from '../frame/useJob'
-import { clockText, shortOf } from '../frame/words'
+import { shortOf, takenAtText } from '../frame/words'
 import { entryText } from './traceText'
 
 interface Props {
@@ -48,7 +48,7 @@ export function AllReadings({ hand, readings, open, onOpenChange }: Props) {
               data-reading={reading.testId}
               className="grid grid-cols-[56px_1fr_auto_190px] items-center gap-3 narrow:grid-cols-[56px_1fr_auto] narrow:[&>*:nth-child(4)]:col-span-3 border-t border-rule-2 py-1 text-main"
             >
-              <span className="text-second text-ink-2">{clockText(reading.at)}</span>
+              <span className="text-second text-ink-2">{takenAtText(reading)}</span>
               <span className={gone ? 'line-through' : ''}>{shortOf(reading.testId)}</span>
               <span className="whitespace-nowrap font-semibold">
                 {gone ? `no longer holds${by ? `: ${by}` : ''}` : entryText(reading)}

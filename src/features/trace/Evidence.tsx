@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { partSaidText } from '../frame/partWords'
-import { shortOf, clockText, lowerFirst } from '../frame/words'
+import { shortOf, lowerFirst, takenAtText } from '../frame/words'
 import type { JobInHand } from '../frame/useJob'
 import { AllReadings } from './AllReadings'
 import { entryText } from './traceText'
@@ -47,7 +47,7 @@ export function Evidence({ hand, surprises }: { hand: JobInHand; surprises: stri
             key={reading.readingId}
             className={`flex min-h-[26px] items-center gap-2 text-second ${surprises.includes(reading.readingId) ? 'border-l-4 border-double border-ink pl-1' : ''}`}
           >
-            <span className="w-12 text-ink-2">{clockText(reading.at)}</span>
+            <span className="w-12 text-ink-2">{takenAtText(reading)}</span>
             <span className="flex-1 truncate">
               {shortOf(reading.testId)}
               {job.disturbed.has(reading.readingId) ? ', no longer holds' : ''}

@@ -43,6 +43,7 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
   const value = entry?.kind === 'figure' ? entry.value : null
   const hours = figureOf(waitHours)
   const finished: Finished = {
+    plan,
     step,
     entered: value,
     torqueNm: figureOf(torque),
