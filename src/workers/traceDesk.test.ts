@@ -1,11 +1,12 @@
 /** The screen's worker and a consultation are one engine: a job played through both gets the same acts at the same odds. */
 import { describe, expect, it } from 'vitest'
-import { TYPICAL_WORKSHOP, deriveSome, nominalTable, type Complaint } from '@/core/diagnosis'
+import { TYPICAL_WORKSHOP, type Complaint } from '@/core/diagnosis'
+import { ownPairs, typicalTable } from '@/core/diagnosis/tables.fixture'
 import { usualWays } from '@/core/library'
 import { answer, openConsultation, pricerOf, propose, type Act } from '@/core/practice'
 import { plannerFor } from '@/core/procedure'
 import { standInById, truthVehicle } from '@/core/simulate'
-import { layoutOf, specificationOf, vehicleModel, type LayoutId } from '@/core/vehicle'
+import { layoutOf, specificationOf, type LayoutId } from '@/core/vehicle'
 import type { RankRequest } from './protocol'
 import { TraceDesk, keyOf } from './traceDesk'
 
@@ -13,11 +14,7 @@ const specification = (layoutId: LayoutId) =>
   specificationOf({}, layoutOf({ layoutId, edits: [], scope: 'engine' }))
 
 function consultationOn(layoutId: LayoutId, complaint: Complaint) {
-  const key = { layoutId, edits: [], scope: 'engine' as const }
-  const model = vehicleModel(layoutOf(key), specification(layoutId))
-  if (!model.ok) throw new Error(model.error.problem)
-  const table = nominalTable(model.value)
-  deriveSome(table, 0, () => false)
+  const table = ownPairs(typicalTable(layoutId))
   const planner = plannerFor({ layout: layoutId, ways: usualWays(layoutId) })
   return { start: openConsultation(table, complaint), planner, pricer: pricerOf(planner, table) }
 }

@@ -6,15 +6,14 @@
  */
 import { entropyBits, type Probability } from '../shared'
 
-/** A particle's weight and its own belief about the nuisances z: their mean, and their covariance. */
-export interface ParticleState {
-  logWeight: number
+/** A belief about the figures z that vary from vehicle to vehicle: their mean, and their covariance. */
+export interface Belief {
   mean: Float64Array | null
   /** Covariance lost to readings, as vectors u in P = I - sum u u'. */
   lost: Float64Array[]
 }
 /** Nothing read yet. */
-export const NO_BELIEF: ParticleState = { logWeight: 0, mean: null, lost: [] }
+export const NO_BELIEF: Belief = { mean: null, lost: [] }
 
 /** Weights that add up to one, from their logarithms. */
 export function normalisedWeights(logWeights: ArrayLike<number>): Float64Array {

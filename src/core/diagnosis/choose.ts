@@ -10,10 +10,10 @@ import type { SpecificationField } from '../vehicle'
 import { forEachOutcome, withSlips, type OutcomeChances } from './belief'
 import { confirmingTest, hangsOn, unrepeated, witnessTest } from './confirm'
 import { attemptsOf, costOfRepair, lossModel, type Attempt, type LossModel, type Situation } from './loss'
-import { SLIP, chanceBelow, outcomeChance, showsNow, type Posterior } from './posterior'
-import { predictiveOf, readingSigma } from './scatter'
+import { SLIP, chanceBelow, expectedOf, outcomeChance, showsNow, type Posterior } from './posterior'
+import { predictiveOf, readingVariance } from './scatter'
 import { MOST_SHOWN } from './suspects'
-import type { NumericTest, SeenTest, Table } from './table'
+import type { NumericTest, SeenTest } from './table'
 
 /** Gain below this many bits is noise. */
 const LEAST_GAIN_BITS = 0.004
@@ -65,21 +65,19 @@ export interface Choice {
 
 export function chooseNext(posterior: Posterior, situation: Situation): Choice {
   const { table } = posterior
-  const live = liveParticles(posterior)
+  const live = liveOf(posterior)
   const loss = lossModel(posterior, situation)
-  const heavy = amongLive(posterior, live)
+  const heavy = amongLive(posterior, live.at)
   const read = new Set(posterior.evidence.map((item) => item.testId))
   const all = [
     ...table.catalogue.numeric.map((entry) => entry.test),
     ...table.catalogue.seen.map((entry) => entry.test),
   ]
-  const now = classMass(
-    table,
-    live,
-    Float64Array.from(live, (at) => heavy.weights[at]!),
-  )
-  const nowBits = repairEntropy(loss, now)
-  const nowLoss = loss.judge(now).leastLoss
+  const own = Float64Array.from(live.at, (at) => heavy.weights[at]!)
+  const now = new Float64Array(table.classes.length)
+  massInto(now, live, own)
+  const nowBits = repairEntropy(loss, now, live.classes)
+  const nowLoss = loss.judge(now, live.classes).leastLoss
   const candidates = all.map((test) => rate(heavy, situation, test, live, loss, nowBits, nowLoss, read))
   candidates.sort((one, other) => order(one) - order(other))
   return {
@@ -94,11 +92,22 @@ export function chooseNext(posterior: Posterior, situation: Situation): Choice {
 const order = (candidate: Candidate) =>
   candidate.why === 'ranked' ? -candidate.bits / candidate.cost : 1000 - candidate.bits
 
-function liveParticles(posterior: Posterior): number[] {
-  const live: number[] = []
-  posterior.weights.forEach((weight, at) => weight > CHOICE_FLOOR && live.push(at))
-  if (live.length <= MOST_LIVE) return live
-  return live.sort((one, other) => posterior.weights[other]! - posterior.weights[one]!).slice(0, MOST_LIVE)
+/** The particles that move a choice, the class of each, and which classes there are among them. */
+interface Live {
+  at: number[]
+  classOf: Int32Array
+  classes: Int32Array
+}
+
+function liveOf({ table, weights }: Posterior): Live {
+  const heavy: number[] = []
+  weights.forEach((weight, at) => weight > CHOICE_FLOOR && heavy.push(at))
+  const at =
+    heavy.length <= MOST_LIVE
+      ? heavy
+      : heavy.sort((one, other) => weights[other]! - weights[one]!).slice(0, MOST_LIVE)
+  const classOf = Int32Array.from(at, (one) => table.predicted[one]!.particle.classIndex)
+  return { at, classOf, classes: Int32Array.from(new Set(classOf)) }
 }
 
 /** 'None of these' asks what was read amiss or not read yet; it has no more say than this in which test tells the listed faults apart. */
@@ -123,7 +132,7 @@ function rate(
   posterior: Posterior,
   situation: Situation,
   test: Test,
-  live: number[],
+  live: Live,
   loss: LossModel,
   nowBits: number,
   nowLoss: number,
@@ -145,7 +154,7 @@ function rate(
   }
   if (situation.skipped.includes(test.id)) return { ...base, why: 'skipped' }
   if (read.has(test.id)) return { ...base, why: 'read' }
-  const outcomes = outcomesOf(posterior, test, live)
+  const outcomes = outcomesOf(posterior, test, live.at)
   const { bits, afterLoss, verdictChance, split } = expected(posterior, live, outcomes, loss, nowBits)
   const why =
     !situation.engineRuns && needsRunningEngine(test)
@@ -183,11 +192,11 @@ function seenOutcomes(posterior: Posterior, entry: SeenTest, live: number[]): Ou
 }
 
 function numberOutcomes(posterior: Posterior, entry: NumericTest, live: number[]): OutcomeChances {
-  const { table, states } = posterior
+  const { table } = posterior
   const sound = predictiveOf(table, table.sound, table.belief, entry.row)
-  const soundSd = Math.sqrt(sound.variance + readingSigma(entry, sound.mean) ** 2)
-  const means = live.map((at) => predictiveOf(table, table.predicted[at]!, states[at]!, entry.row))
-  const sds = means.map(({ mean, variance }) => Math.sqrt(variance + readingSigma(entry, mean) ** 2))
+  const soundSd = Math.sqrt(sound.variance + readingVariance(entry, sound.mean))
+  const means = live.map((at) => expectedOf(posterior, at, entry.row))
+  const sds = means.map(({ mean, variance }) => Math.sqrt(variance + readingVariance(entry, mean)))
   const edges = binEdges(
     posterior,
     live,
@@ -222,17 +231,16 @@ function binEdges(
   sds: number[],
   span: number,
 ): number[] {
-  const sorted = live
-    .map((at, i) => ({ mean: means[i]!, sd: sds[i]!, weight: posterior.weights[at]! }))
-    .sort((a, b) => a.mean - b.mean)
+  const places = Int32Array.from(live.keys()).sort((a, b) => means[a]! - means[b]!)
   const edges: number[] = []
   let cumulative = 0
   let last = -Infinity
-  for (let i = 0; i + 1 < sorted.length; i += 1) {
-    cumulative += sorted[i]!.weight
-    const middle = 0.5 * (sorted[i]!.mean + sorted[i + 1]!.mean)
-    const gap = sorted[i + 1]!.mean - sorted[i]!.mean
-    const width = Math.max(3 * sorted[i]!.sd, 0.025 * span)
+  for (let i = 0; i + 1 < places.length; i += 1) {
+    const [here, next] = [places[i]!, places[i + 1]!]
+    cumulative += posterior.weights[live[here]!]!
+    const middle = 0.5 * (means[here]! + means[next]!)
+    const gap = means[next]! - means[here]!
+    const width = Math.max(3 * sds[here]!, 0.025 * span)
     const wanted = cumulative > (edges.length + 1) / BINS || gap > 2 * width
     if (wanted && middle - last >= width && edges.length < BINS - 1) {
       edges.push(middle)
@@ -242,17 +250,17 @@ function binEdges(
   return edges
 }
 
-/** Weight of each class among the live particles. */
-function classMass(table: Table, live: number[], weights: Float64Array): Float64Array {
-  const mass = new Float64Array(table.classes.length)
-  live.forEach((at, i) => (mass[table.predicted[at]!.particle.classIndex]! += weights[i]!))
-  return mass
+/** Weight of each class among the live particles; the others stay as they were. */
+function massInto(mass: Float64Array, { classOf, classes }: Live, weights: Float64Array): void {
+  for (let k = 0; k < classes.length; k += 1) mass[classes[k]!] = 0
+  for (let i = 0; i < classOf.length; i += 1) mass[classOf[i]!]! += weights[i]!
 }
 
-function repairEntropy(loss: LossModel, mass: Float64Array): number {
+function repairEntropy(loss: LossModel, mass: Float64Array, classes: Int32Array): number {
   const shares = new Float64Array(loss.repairCount)
   let sum = 0
-  for (let at = 0; at < mass.length; at += 1) {
+  for (let k = 0; k < classes.length; k += 1) {
+    const at = classes[k]!
     const weight = mass[at]!
     if (weight === 0) continue
     for (const { repair, part } of loss.needs[at]!) shares[repair]! += part * weight
@@ -264,24 +272,22 @@ function repairEntropy(loss: LossModel, mass: Float64Array): number {
 
 function expected(
   posterior: Posterior,
-  live: number[],
+  live: Live,
   outcomes: OutcomeChances,
   loss: LossModel,
   nowBits: number,
 ) {
   const { table, weights } = posterior
-  const own = Float64Array.from(live, (at) => weights[at]!)
+  const own = Float64Array.from(live.at, (at) => weights[at]!)
   const mass = new Float64Array(table.classes.length)
   let bits = nowBits
   let afterLoss = 0
   let verdictChance = 0
   let largest = 0
   forEachOutcome(own, outcomes, (probability, after) => {
-    mass.fill(0)
-    for (let i = 0; i < live.length; i += 1)
-      mass[table.predicted[live[i]!]!.particle.classIndex]! += after[i]!
-    bits -= probability * repairEntropy(loss, mass)
-    const { leastLoss, best } = loss.judge(mass)
+    massInto(mass, live, after)
+    bits -= probability * repairEntropy(loss, mass, live.classes)
+    const { leastLoss, best } = loss.judge(mass, live.classes)
     afterLoss += probability * leastLoss
     if (best && best.probability >= COMMIT) verdictChance += probability
     largest = Math.max(largest, probability)

@@ -5,7 +5,8 @@
  */
 import { normalDensity, toSi, type Money } from '../shared'
 import { testById } from '../library'
-import { posteriorOf, type Evidence, type Posterior } from './posterior'
+import { posteriorOf, type Posterior } from './posterior'
+import type { Evidence } from './evidence'
 import { predictiveOf, readingSigma } from './scatter'
 import { suspectsOf } from './suspects'
 import type { Table } from './table'

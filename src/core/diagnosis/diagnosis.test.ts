@@ -35,7 +35,6 @@ import {
   addPairs,
   chooseNext,
   contradictions,
-  deriveSome,
   explainSuspect,
   explainTest,
   leadingPair,
@@ -52,6 +51,7 @@ import {
   type Situation,
   type Table,
 } from '.'
+import { ownPairs, typicalTable } from './tables.fixture'
 
 let model: VehicleModel
 let table: Table
@@ -85,8 +85,7 @@ beforeAll(() => {
   const built = vehicleModel(LAYOUTS.A01, specificationOf())
   if (!built.ok) throw new Error(built.error.problem)
   model = built.value
-  table = nominalTable(model)
-  deriveSome(table, 0, () => false)
+  table = typicalTable('A01')
 })
 
 describe('the model of the vehicle', () => {
@@ -364,7 +363,7 @@ describe('the posterior', () => {
     expect(plug(true)).toBeLessThan(plug(false))
   })
   it('a pair is named when it outweighs everything else, with both repairs', () => {
-    const paired = { ...table, classes: [...table.classes], predicted: [...table.predicted] }
+    const paired = ownPairs(table)
     addPairs(
       paired,
       ['F79', 'F28'].map((id) => paired.classes.findIndex((entry) => entry.id === id)),
@@ -427,8 +426,7 @@ describe('the posterior', () => {
     expect(suspectsOf(posterior)[0]).toMatchObject({ id: 'module', leadFault: 'F24' })
   })
   it('two faults at once: pairs take weight when no single fits', () => {
-    const wide = nominalTable(model)
-    deriveSome(wide, 0, () => false)
+    const wide = ownPairs(table)
     const both = ['F79', 'F41'].map((id) => wide.classes.findIndex((entry) => entry.id === id))
     addPairs(wide, both)
     const evidence = [number('a', 'T04-in', 12.1), number('b', 'T04', 9.4), number('c', 'T36', 240)]

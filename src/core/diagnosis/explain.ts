@@ -3,13 +3,21 @@
  * each reading moved a suspect, which readings do not fit, and the profile of volts and pressure along
  * the tracks.
  */
-import { fromSi, type Probability } from '../shared'
+import { fromSi, toSi, type Probability, type UnitName } from '../shared'
 import { REPAIRS, testById, type Test } from '../library'
 import type { Station } from '../vehicle'
 import { suspectsOf, type Suspect } from './suspects'
 import type { Complaint, Done } from './hypotheses'
 import { soundBandOf, type SoundBand } from './known'
-import { outcomeChance, posteriorOf, readingDensity, showsNow, type Posterior } from './posterior'
+import {
+  expectedOf,
+  outcomeChance,
+  posteriorOf,
+  readingDensity,
+  showsNow,
+  soundLikelihood,
+  type Posterior,
+} from './posterior'
 import { predictiveOf } from './scatter'
 import type { Table } from './table'
 
@@ -42,6 +50,30 @@ export interface TestExplanation {
   scale: { low: number; high: number } | null
 }
 
+/** What a test would say, in another unit of its kind. */
+export function explainedIn(explanation: TestExplanation, from: UnitName, to: UnitName): TestExplanation {
+  if (from === to) return explanation
+  const at = (value: number) => fromSi(toSi({ value, unit: from }), to)
+  const end = (value: number | null) => (value === null ? null : at(value))
+  const { bands, sound, scale } = explanation
+  return {
+    ...explanation,
+    bands: bands.map((band) => ({ ...band, from: end(band.from), to: end(band.to) })),
+    sound: sound && soundIn(sound, from, to),
+    scale: scale && { low: at(scale.low), high: at(scale.high) },
+  }
+}
+/** The band of sound readings in another unit of its kind. */
+export function soundIn(sound: SoundBand, from: UnitName, to: UnitName): SoundBand {
+  const at = (value: number) => fromSi(toSi({ value, unit: from }), to)
+  return {
+    ...sound,
+    low: at(sound.low),
+    high: at(sound.high),
+    ...(sound.against && { against: { ...sound.against, value: at(sound.against.value) } }),
+  }
+}
+
 const GRID = 72
 const MERGE_UNDER = 0.02
 
@@ -71,12 +103,7 @@ function drawnScale(
   let most = sound.high
   posterior.weights.forEach((weight, at) => {
     if (weight < 0.004) return
-    const { mean, variance } = predictiveOf(
-      posterior.table,
-      posterior.table.predicted[at]!,
-      posterior.states[at]!,
-      row,
-    )
+    const { mean, variance } = expectedOf(posterior, at, row)
     least = Math.min(least, fromSi(mean - Math.sqrt(variance), unit))
     most = Math.max(most, fromSi(mean + Math.sqrt(variance), unit))
   })
@@ -101,15 +128,14 @@ function numberBands(
     posterior.table.belief,
     numeric.row,
   )
-  const predictive = live.map((at) =>
-    predictiveOf(posterior.table, posterior.table.predicted[at]!, posterior.states[at]!, numeric.row),
-  )
+  const predictive = live.map((at) => expectedOf(posterior, at, numeric.row))
   const step = (scale.high - scale.low) / GRID
   const repairOf = repairOfClass(posterior)
   const cells: Cell[] = []
   for (let k = 0; k < GRID; k += 1) {
     const from = scale.low + k * step
     const y = (from + 0.5 * step) * perUnit
+    const sound = soundLikelihood(numeric, y, soundPredictive)
     const classWeights = new Float64Array(posterior.table.classes.length)
     let mass = 0
     live.forEach((at, i) => {
@@ -119,7 +145,7 @@ function numberBands(
           posterior.table,
           at,
           predictive[i]!,
-          soundPredictive,
+          sound,
           numeric,
           y,
           showsNow(posterior.table.predicted[at]!.particle.shows, 'unknown'),
@@ -299,7 +325,7 @@ export interface ProfileValue {
 
 /** Sound band and present belief at every station, pump running. */
 export function profileOf(posterior: Posterior): ProfileValue[] {
-  const { table, weights, states } = posterior
+  const { table, weights } = posterior
   return table.catalogue.profile.map(({ station, row }) => {
     const sound = predictiveOf(table, table.sound, table.belief, row)
     const soundSd = Math.sqrt(sound.variance)
@@ -307,7 +333,7 @@ export function profileOf(posterior: Posterior): ProfileValue[] {
     let mean = 0
     weights.forEach((weight, at) => {
       if (weight < 1e-4) return
-      const own = predictiveOf(table, table.predicted[at]!, states[at]!, row)
+      const own = expectedOf(posterior, at, row)
       mean += weight * own.mean
       spread.push({ value: own.mean, weight })
     })

@@ -13,7 +13,8 @@ export {
   type Catalogue,
 } from './table'
 export { observe, observerOf, type Observer } from './observe'
-export { posteriorOf, type Evidence, type Posterior } from './posterior'
+export type { Evidence } from './evidence'
+export { posteriorOf, type Posterior } from './posterior'
 export { predictiveOf, readingSigma } from './scatter'
 export * from './suspects'
 export { TYPICAL_WORKSHOP, type Attempt, type Situation, type Workshop } from './loss'

@@ -6,7 +6,7 @@
  */
 import { fromSi, toSi } from '../shared'
 import type { FigureSource } from '../vehicle'
-import { NO_BELIEF, type ParticleState } from './belief'
+import { NO_BELIEF, type Belief } from './belief'
 import type { KnownFigure, KnownSource } from './hypotheses'
 import { learn, predictiveOf, readingSigma } from './scatter'
 import type { NumericTest, Table } from './table'
@@ -23,8 +23,8 @@ export function withKnown(table: Table, known: KnownFigure[]): Table {
   return table
 }
 
-function beliefOf(table: Table, known: KnownFigure[]): ParticleState {
-  const belief: ParticleState = { ...NO_BELIEF, lost: [] }
+function beliefOf(table: Table, known: KnownFigure[]): Belief {
+  let belief = NO_BELIEF
   for (const { testId, source, low, high } of known) {
     const entry = table.catalogue.numericById.get(testId)
     if (!entry || !table.sound.derivatives) continue
@@ -40,7 +40,7 @@ function beliefOf(table: Table, known: KnownFigure[]): ParticleState {
       source === 'sister'
         ? Math.hypot(own, Math.sqrt(predictiveOf(table, table.sound, NO_BELIEF, entry.row).variance))
         : own
-    learn(table, table.sound, belief, entry.row, y, now, sigma ** 2, 1)
+    belief = learn(table, table.sound, belief, entry.row, y, now, sigma ** 2)
   }
   return belief
 }

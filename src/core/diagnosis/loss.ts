@@ -88,8 +88,11 @@ export interface LossModel {
   /** Repairs that each class needs, by its faults' usual ones, and how much of the class each is: the suspects' view, for entropy. */
   needs: { repair: number; part: number }[][]
   repairCount: number
-  /** The least loss of any repair under a belief over the classes, and the repair that one would name; null where none is likely enough. */
-  judge(mass: Float64Array): { leastLoss: Money; best: { repairId: string; probability: Probability } | null }
+  /** The least loss of any repair under a belief over the classes, or over those of them that are named, and the repair that one would name; null where none is likely enough. */
+  judge(
+    mass: Float64Array,
+    classes?: Int32Array,
+  ): { leastLoss: Money; best: { repairId: string; probability: Probability } | null }
 }
 
 /**
@@ -116,10 +119,12 @@ export function lossModel(posterior: Posterior, situation: Situation): LossModel
   })
   const lossOf = (k: number) => (1 - needed[k]!) * (money[k]! + situation.workshop.comebackMoney)
   const credited = (k: number) => cured[k]! + PAIR_CREDIT * (needed[k]! - cured[k]!)
-  const cover = (mass: Float64Array) => {
+  const every = Int32Array.from(table.classes.keys())
+  const cover = (mass: Float64Array, classes: Int32Array) => {
     needed.fill(0)
     cured.fill(0)
-    for (let c = 0; c < mass.length; c += 1) {
+    for (let i = 0; i < classes.length; i += 1) {
+      const c = classes[i]!
       const weight = mass[c]!
       if (weight <= 0) continue
       for (const { k, whole } of touched[c]!) {
@@ -138,8 +143,8 @@ export function lossModel(posterior: Posterior, situation: Situation): LossModel
           })),
     ),
     repairCount: all.size + 1,
-    judge: (mass) => {
-      cover(mass)
+    judge: (mass, classes = every) => {
+      cover(mass, classes)
       let [leastLoss, top, topLoss] = [Infinity, -1, Infinity]
       for (let k = 0; k < repairs.length; k += 1) {
         const loss = lossOf(k)

@@ -5,10 +5,13 @@
  * kept for slips of hand or meter, and the whole is tempered, as insurance against a model that is too
  * sure. Formulation: MODELS.md, "Posterior".
  */
-import { normalCdf, normalDensity, toSi, type Entered } from '../shared'
-import { normalisedWeights, weighed, withSlips, type ParticleState } from './belief'
+import { normalCdf, normalDensity, toSi } from '../shared'
+import { normalisedWeights, weighed, withSlips } from './belief'
+import type { Evidence } from './evidence'
+import { beginOf, foldBefore, keepFold, type FoldedItem } from './folds'
+import { Heard, kinshipOf } from './heard'
 import { complaintLikelihood, doneFactor, priorWeight, type Complaint, type Done } from './hypotheses'
-import { learn, predictiveOf, readingSigma, roomFor, type Predictive, type Room } from './scatter'
+import { predictiveOf, readingSigma, readingVariance, type Predictive } from './scatter'
 import type { Catalogue, NumericTest, Table } from './table'
 
 /** Share of readings that are slips. */
@@ -33,22 +36,10 @@ const LIGHT = 1e-7
 /** A fault that comes and goes, read while the complaint was absent, shows this often at most. */
 const SHOWS_WHEN_ABSENT = 0.08
 
-export interface Evidence {
-  id: string
-  testId: string
-  /** A number as typed, or the id of an outcome. */
-  value: { kind: 'number'; entered: Entered } | { kind: 'outcome'; outcome: string }
-  /** Was the complaint there while reading? */
-  faultPresent: 'yes' | 'no' | 'unknown'
-  /** The technician was not sure of it. */
-  doubtful?: boolean
-  /** From end to end of its swing where it did not stand still, SI. */
-  swings?: number
-}
-
 export interface Posterior {
   table: Table
-  states: ParticleState[]
+  /** What each particle has learned of its vehicle. */
+  heard: Heard
   weights: Float64Array
   classWeights: Float64Array
   complaint: Complaint
@@ -65,8 +56,8 @@ function canonical(catalogue: Catalogue, evidence: Evidence[]): Evidence[] {
   return [...evidence].sort((one, other) => place(one) - place(other) || (one.id < other.id ? -1 : 1))
 }
 
-/** Prior with the complaint folded in. */
-export function priorStates(table: Table, complaint: Complaint, done: Done[] = []): ParticleState[] {
+/** Logarithms of the particles' weights before any reading, the complaint folded in. */
+export function priorLogs(table: Table, complaint: Complaint, done: Done[] = []): Float64Array {
   const single = new Map(
     table.classes.flatMap((entry) =>
       entry.faults.length === 1
@@ -100,14 +91,15 @@ export function priorStates(table: Table, complaint: Complaint, done: Done[] = [
     return weight
   })
   const none = table.classes.findIndex((entry) => entry.faults.length === 0)
-  return weights.map((weight, at): ParticleState => ({
-    logWeight: Math.log(
+  return Float64Array.from(weights, (weight, at) =>
+    Math.log(
       table.predicted[at]!.particle.classIndex === none ? NONE_WEIGHT : ((1 - NONE_WEIGHT) * weight) / mass,
     ),
-    mean: table.belief.mean?.slice() ?? null,
-    lost: [...table.belief.lost],
-  }))
+  )
 }
+
+/** Room for readings, in steps of this many: a fold that grows by one has the room of the one before it. */
+const ROOM = 8
 
 /** Folds the evidence. Pure: the same table, complaint and evidence give the same weights to the last bit. */
 export function posteriorOf(
@@ -116,26 +108,35 @@ export function posteriorOf(
   evidence: Evidence[],
   done: Done[] = [],
 ): Posterior {
-  const states = priorStates(table, complaint, done)
-  const slipShares = new Map<string, Float64Array>()
+  const asked = asFolded(table.catalogue, evidence)
+  const room = ROOM * Math.ceil(asked.filter(({ item }) => item.value.kind === 'number').length / ROOM)
+  const begin = beginOf(complaint, done)
+  const before = foldBefore(table, begin, room, asked)
+  const items = before ? before.fold.items.slice(0, before.shared) : []
+  const last = items.at(-1)
+  const logs = last ? last.logs.slice() : priorLogs(table, complaint, done)
+  const heard = before && last ? before.fold.heard.since(last.heard) : new Heard(logs.length, room)
+  for (const one of asked.slice(items.length)) {
+    const shares = foldOne(table, logs, heard, one.item, one.temper, one.alike)
+    items.push({ ...one, logs: logs.slice(), heard: heard.soFar(), shares })
+  }
+  keepFold(table, { begin, belief: table.belief, particles: table.predicted.length, heard, items })
+  return { ...finish(table, logs, items), heard, complaint, done, evidence }
+}
+
+/** The evidence in its one order, each with what it weighs: a reading taken again says less, and agreeing ones are one slip less often. */
+function asFolded(
+  catalogue: Catalogue,
+  evidence: Evidence[],
+): { item: Evidence; temper: number; alike: number }[] {
   const seenBefore = new Map<string, number>()
-  // A vector a reading and particle, and one for the mean.
-  const room = roomFor(
-    states.length * (evidence.filter((item) => item.value.kind === 'number').length + 1),
-    table.felt,
-  )
-  for (const item of canonical(table.catalogue, evidence)) {
-    const again = evidence.filter((other) => sameFact(item, other))
-    const alike = again.filter((other) => agree(table.catalogue, item, other)).length
+  return canonical(catalogue, evidence).map((item) => {
+    const alike = evidence.filter((other) => sameFact(item, other) && agree(catalogue, item, other)).length
     const fact = factOf(item)
     const repeat = seenBefore.get(fact) ?? 0
     seenBefore.set(fact, repeat + 1)
-    slipShares.set(
-      item.id,
-      foldOne(table, states, item, ((item.doubtful ? DOUBT : 1) * TEMPER) / (1 + repeat), alike, room),
-    )
-  }
-  return { ...finish(table, states, slipShares), complaint, done, evidence }
+    return { item, temper: ((item.doubtful ? DOUBT : 1) * TEMPER) / (1 + repeat), alike }
+  })
 }
 
 /** What a test reads while the complaint is there, and what it reads while it is not, are two facts: neither is the other taken again. */
@@ -158,43 +159,41 @@ function agree(catalogue: Catalogue, one: Evidence, other: Evidence): boolean {
 
 function finish(
   table: Table,
-  states: ParticleState[],
-  slipShares: Map<string, Float64Array>,
-): Pick<Posterior, 'table' | 'states' | 'weights' | 'classWeights' | 'slips'> {
-  const weights = normalised(states)
+  logs: Float64Array,
+  items: FoldedItem[],
+): Pick<Posterior, 'table' | 'weights' | 'classWeights' | 'slips'> {
+  const weights = normalisedWeights(logs)
   const slips = new Map(
-    [...slipShares].map(
-      ([id, shares]) => [id, shares.reduce((sum, share, at) => sum + share * weights[at]!, 0)] as const,
+    items.map(
+      ({ item, shares }) =>
+        [item.id, shares.reduce((sum, share, at) => sum + share * weights[at]!, 0)] as const,
     ),
   )
   const classWeights = new Float64Array(table.classes.length)
   weights.forEach((weight, at) => (classWeights[table.predicted[at]!.particle.classIndex]! += weight))
-  return { table, states, weights, classWeights, slips }
+  return { table, weights, classWeights, slips }
 }
-
-const normalised = (states: ParticleState[]): Float64Array =>
-  normalisedWeights(states.map((state) => state.logWeight))
 
 /** `alike` readings of one test that agree, itself among them: a slip would have to happen that often in the same way. */
 function foldOne(
   table: Table,
-  states: ParticleState[],
+  logs: Float64Array,
+  heard: Heard,
   item: Evidence,
   temper: number,
   alike: number,
-  room: Room,
 ): Float64Array {
   const numeric = table.catalogue.numericById.get(item.testId)
   if (numeric && item.value.kind === 'number')
     return foldNumber(
       table,
-      states,
+      logs,
+      heard,
       numeric,
       toSi(item.value.entered),
       item.faultPresent,
       temper,
       slipOf(SLIP, alike),
-      room,
       (item.swings ?? 0) ** 2 / 12,
     )
   const seen = table.catalogue.seenById.get(item.testId)
@@ -204,7 +203,7 @@ function foldOne(
     if (at >= 0)
       return foldOutcome(
         table,
-        states,
+        logs,
         seen.offset + at,
         seen.outcomes.length,
         item.faultPresent,
@@ -212,7 +211,7 @@ function foldOne(
         slipOf(MISJUDGED, alike),
       )
   }
-  return new Float64Array(states.length)
+  return new Float64Array(logs.length)
 }
 
 /** Chance that so many agreeing readings are all one slip. */
@@ -226,15 +225,19 @@ const showsNow = (shows: number, present: Evidence['faultPresent']) =>
  * nearest listed fault owns what is a little beyond it. At an end of the scale the reading is all that lies
  * beyond: a chance, not a density.
  */
-function likelihood(entry: NumericTest, y: number, mean: number, variance: number): number {
-  const of = (widening: number) => {
-    if (entry.skewed && mean > 0) return skewed(entry, y, mean, widening * variance)
-    const sd = Math.sqrt(widening * variance)
-    const end = endAt(entry, y)
-    return end === 0 ? normalDensity(y, mean, widening * variance) : normalCdf((end * (mean - y)) / sd)
-  }
-  return (1 - LOOSE) * of(1) + LOOSE * of(LOOSE_WIDENING)
+const likelihood = (entry: NumericTest, y: number, mean: number, variance: number): number =>
+  (1 - LOOSE) * likelihoodWithin(entry, y, mean, variance) +
+  LOOSE * likelihoodWithin(entry, y, mean, LOOSE_WIDENING * variance)
+
+function likelihoodWithin(entry: NumericTest, y: number, mean: number, variance: number): number {
+  if (entry.skewed && mean > 0) return skewed(entry, y, mean, variance)
+  const end = endAt(entry, y)
+  return end === 0 ? normalDensity(y, mean, variance) : normalCdf((end * (mean - y)) / Math.sqrt(variance))
 }
+
+/** How likely a reading is on the sound vehicle. */
+export const soundLikelihood = (entry: NumericTest, y: number, { mean, variance }: Predictive): number =>
+  likelihood(entry, y, mean, variance + readingVariance(entry, mean))
 
 /** The logarithm's place and scatter of what is known by a factor: a content of nought is no content of thirty litres, however uncertain that is. */
 function byFactor(entry: NumericTest, y: number, mean: number, variance: number) {
@@ -267,18 +270,18 @@ const AT_END = 1e-6
 /** A slip shows an end of the scale this often; anywhere else it is as likely as everywhere. */
 const SLIPS_TO_END = 0.1
 
-/** Density of a reading for one particle: its own prediction, the sound one when it does not show, slips. */
+/** Density of a reading for one particle: its own prediction, `sound` where it does not show, slips. */
 export function readingDensity(
   table: Table,
   at: number,
   predictive: Predictive,
-  soundPredictive: Predictive,
+  sound: number,
   entry: NumericTest,
   y: number,
   shows: number,
   slip = SLIP,
 ): { own: number; total: number; flat: number } {
-  const sigma2 = readingSigma(entry, predictive.mean) ** 2
+  const sigma2 = readingVariance(entry, predictive.mean)
   const flat = endAt(entry, y) === 0 ? 1 / entry.span : SLIPS_TO_END
   if (table.classes[table.predicted[at]!.particle.classIndex]!.faults.length === 0) {
     const own =
@@ -287,66 +290,65 @@ export function readingDensity(
     return { own, total: (1 - slip) * own + slip * flat, flat }
   }
   const own = shows * likelihood(entry, y, predictive.mean, predictive.variance + sigma2)
-  const sound =
-    shows < 1
-      ? (1 - shows) *
-        likelihood(
-          entry,
-          y,
-          soundPredictive.mean,
-          soundPredictive.variance + readingSigma(entry, soundPredictive.mean) ** 2,
-        )
-      : 0
-  return { own, total: (1 - slip) * (own + sound) + slip * flat, flat }
+  return { own, total: (1 - slip) * (own + (1 - shows) * sound) + slip * flat, flat }
 }
 
 function foldNumber(
   table: Table,
-  states: ParticleState[],
+  logs: Float64Array,
+  heard: Heard,
   entry: NumericTest,
   y: number,
   present: Evidence['faultPresent'],
   temper: number,
   slip: number,
-  room: Room,
   swingVariance: number,
 ): Float64Array {
-  const soundPredictive = widened(predictiveOf(table, table.sound, table.belief, entry.row), swingVariance)
-  const before = normalised(states)
-  const shares = new Float64Array(states.length)
-  for (let at = 0; at < states.length; at += 1) {
-    const state = states[at]!
+  const sound = soundLikelihood(
+    entry,
+    y,
+    widened(predictiveOf(table, table.sound, table.belief, entry.row), swingVariance),
+  )
+  const before = normalisedWeights(logs)
+  const shares = new Float64Array(logs.length)
+  const predictive = { mean: 0, variance: 0 }
+  for (let at = 0; at < logs.length; at += 1) {
     const predicted = table.predicted[at]!
     const shows = showsNow(predicted.particle.shows, present)
-    const predictive = predictiveOf(table, predicted, state, entry.row)
+    const kinship = kinshipOf(table, predicted)
+    heard.expect(at, kinship, predicted, entry.row, predictive)
     const { own, total, flat } = readingDensity(
       table,
       at,
       widened(predictive, swingVariance),
-      soundPredictive,
+      sound,
       entry,
       y,
       shows,
       slip,
     )
-    state.logWeight = weighed(state.logWeight, total, temper)
+    logs[at] = weighed(logs[at]!, total, temper)
     shares[at] = (slip * flat) / total
     // Beyond the end of the scale nothing says how far.
     const beyond = endAt(entry, y) * (predictive.mean - y) > 0
     if (before[at]! > LIGHT && predicted.derivatives && !beyond)
-      learn(
-        table,
+      heard.hear(
+        at,
+        kinship,
         predicted,
-        state,
         entry.row,
-        y,
-        predictive,
-        readingSigma(entry, predictive.mean) ** 2 + swingVariance,
+        y - predictive.mean,
+        predictive.variance + readingVariance(entry, predictive.mean) + swingVariance,
         ((1 - slip) * own) / total,
-        room,
       )
   }
   return shares
+}
+
+/** What a particle expects a row to read, after all that it has heard. */
+export function expectedOf({ table, heard }: Pick<Posterior, 'table' | 'heard'>, at: number, row: number) {
+  const predicted = table.predicted[at]!
+  return heard.expect(at, kinshipOf(table, predicted), predicted, row, { mean: 0, variance: 0 })
 }
 
 /** A needle that swings says where it is on the mean, by as much as it swings the less exactly. */
@@ -355,17 +357,17 @@ const widened = (predictive: Predictive, variance: number): Predictive =>
 
 function foldOutcome(
   table: Table,
-  states: ParticleState[],
+  logs: Float64Array,
   place: number,
   outcomes: number,
   present: Evidence['faultPresent'],
   temper: number,
   misjudged: number,
 ): Float64Array {
-  const shares = new Float64Array(states.length)
-  for (let at = 0; at < states.length; at += 1) {
+  const shares = new Float64Array(logs.length)
+  for (let at = 0; at < logs.length; at += 1) {
     const chance = outcomeChance(table, at, place, outcomes, present, misjudged)
-    states[at]!.logWeight = weighed(states[at]!.logWeight, chance, temper)
+    logs[at] = weighed(logs[at]!, chance, temper)
     shares[at] = misjudged / outcomes / chance
   }
   return shares

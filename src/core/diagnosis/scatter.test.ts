@@ -4,14 +4,14 @@ import { seededRandom } from '../shared'
 import { apply, LAYOUTS, solveScene, specificationOf, vehicleModel } from '../vehicle'
 import { NO_BELIEF, addPairs, deriveSome, nominalTable, posteriorOf, type Complaint, type Table } from '.'
 import { observe } from './observe'
-import { feltByAll, learn, packed, predictiveOf, roomFor } from './scatter'
-import type { ParticleState } from './belief'
+import { feltByAll, learn, packed, predictiveOf } from './scatter'
+import { Heard, kinshipOf } from './heard'
+import { ownPairs, typicalTable } from './tables.fixture'
 
 const built = vehicleModel(LAYOUTS.A01, specificationOf())
 if (!built.ok) throw new Error(built.error.problem)
 const nominal = nominalTable(built.value)
-const table = nominalTable(built.value)
-deriveSome(table, 0, () => false)
+const table = typicalTable('A01')
 const count = table.catalogue.nuisanceCount
 const COMPLAINT: Complaint = { symptoms: ['starvesUnderLoad'], raisers: [], failingNow: 'yes' }
 
@@ -65,7 +65,10 @@ describe('the step of z', () => {
     const random = seededRandom(7)
     for (let trial = 0; trial < 12; trial += 1) {
       const at = Math.floor(random.next() * table.predicted.length)
-      const state: ParticleState = { ...NO_BELIEF, lost: [] }
+      let belief = NO_BELIEF
+      const predicted = table.predicted[at]!
+      const heard = new Heard(at + 1, 5)
+      const kinship = kinshipOf(table, predicted)
       const size = count + 2
       const mean = new Float64Array(size)
       const P = Array.from({ length: size }, (_, i) =>
@@ -78,17 +81,21 @@ describe('the step of z', () => {
         const variance = d.reduce((sum, value, k) => sum + value * Pd[k]!, 0)
         const expected =
           table.predicted[at]!.values[entry.row]! + d.reduce((sum, value, k) => sum + value * mean[k]!, 0)
-        const own = predictiveOf(table, table.predicted[at]!, state, entry.row)
+        const own = predictiveOf(table, predicted, belief, entry.row)
+        const known = heard.expect(at, kinship, predicted, entry.row, { mean: 0, variance: 0 })
         const scale = Math.max(
           1e-9,
           Math.abs(expected),
           Math.sqrt(d.reduce((sum, value) => sum + value * value, 0)),
         )
-        expect(Math.abs(own.mean - expected) / scale).toBeLessThan(1e-9)
-        expect(Math.abs(own.variance - variance) / scale ** 2).toBeLessThan(1e-9)
+        for (const one of [own, known]) {
+          expect(Math.abs(one.mean - expected) / scale).toBeLessThan(1e-9)
+          expect(Math.abs(one.variance - variance) / scale ** 2).toBeLessThan(1e-9)
+        }
         const sigma2 = (0.02 * entry.span) ** 2
         const y = expected + entry.span * 0.05 * (random.next() - 0.5)
-        learn(table, table.predicted[at]!, state, entry.row, y, own, sigma2, 1)
+        belief = learn(table, predicted, belief, entry.row, y, own, sigma2)
+        heard.hear(at, kinship, predicted, entry.row, y - known.mean, known.variance + sigma2, 1)
         for (let k = 0; k < size; k += 1) mean[k]! += (Pd[k]! * (y - expected)) / (variance + sigma2)
         for (let i = 0; i < size; i += 1)
           for (let k = 0; k < size; k += 1) P[i]![k]! -= (Pd[i]! * Pd[k]!) / (variance + sigma2)
@@ -96,38 +103,79 @@ describe('the step of z', () => {
     }
   })
   it('a reading narrows its own row and widens none', () => {
-    const state: ParticleState = { ...NO_BELIEF, lost: [] }
     const rows = table.catalogue.numeric.map(({ row }) => row)
     const before = rows.map((row) => predictiveOf(table, table.sound, NO_BELIEF, row).variance)
     const [first] = table.catalogue.numeric
-    learn(
+    const belief = learn(
       table,
       table.sound,
-      state,
+      NO_BELIEF,
       first!.row,
       table.sound.values[first!.row]!,
-      predictiveOf(table, table.sound, state, first!.row),
+      predictiveOf(table, table.sound, NO_BELIEF, first!.row),
       1e-9,
-      1,
     )
-    const after = rows.map((row) => predictiveOf(table, table.sound, state, row).variance)
+    const after = rows.map((row) => predictiveOf(table, table.sound, belief, row).variance)
     expect(after[0]).toBeLessThan(0.01 * before[0]! + 1e-12)
     after.forEach((variance, k) => expect(variance).toBeLessThanOrEqual(before[k]! * (1 + 1e-9) + 1e-15))
   })
   it('a reading that is not owned moves nothing', () => {
-    const state: ParticleState = { ...NO_BELIEF, lost: [] }
+    const kinship = kinshipOf(table, table.sound)
+    const heard = new Heard(1, 1)
     const [entry] = table.catalogue.numeric
-    const before = predictiveOf(table, table.sound, state, entry!.row)
-    learn(table, table.sound, state, entry!.row, before.mean + entry!.span, before, 1, 0)
-    expect(predictiveOf(table, table.sound, state, entry!.row)).toEqual(before)
+    const expected = () => heard.expect(0, kinship, table.sound, entry!.row, { mean: 0, variance: 0 })
+    const before = expected()
+    heard.hear(0, kinship, table.sound, entry!.row, entry!.span, before.variance + 1, 0)
+    expect(expected()).toEqual(before)
   })
-  it('room for many vectors gives each its own, and more than asked for when it must', () => {
-    const room = roomFor(2, table.felt)
-    const vectors = [room.take(), room.take(), room.take()]
-    vectors.forEach((vector, at) => vector.fill(at + 1))
-    expect(vectors.map((vector) => [vector.length, vector[0], vector.at(-1)])).toEqual(
-      [1, 2, 3].map((value) => [count + 2, value, value]),
+  it('half owned it moves half as far as owned, and narrows half as much', () => {
+    const kinship = kinshipOf(table, table.sound)
+    const heard = new Heard(2, 1)
+    const [entry] = table.catalogue.numeric
+    const expected = (at: number) =>
+      heard.expect(at, kinship, table.sound, entry!.row, { mean: 0, variance: 0 })
+    const before = expected(0)
+    ;[1, 0.5].forEach((owned, at) =>
+      heard.hear(at, kinship, table.sound, entry!.row, 1, before.variance + 1, owned),
     )
+    expect(expected(1).mean - before.mean).toBeCloseTo(0.5 * (expected(0).mean - before.mean), 12)
+    expect(before.variance - expected(1).variance).toBeCloseTo(
+      0.5 * (before.variance - expected(0).variance),
+      12,
+    )
+  })
+  it('what is known of the vehicle is where a particle starts from', () => {
+    const [known, other] = table.catalogue.numeric
+    const belief = learn(
+      table,
+      table.sound,
+      NO_BELIEF,
+      known!.row,
+      table.sound.values[known!.row]! + 0.02 * known!.span,
+      predictiveOf(table, table.sound, NO_BELIEF, known!.row),
+      1e-6 * known!.span ** 2,
+    )
+    const open = { felt: table.felt, belief }
+    for (const at of [0, 77, 240]) {
+      const predicted = table.predicted[at]!
+      const heard = new Heard(at + 1, 1)
+      const kinship = kinshipOf(open, { ...predicted })
+      for (const { row } of [known!, other!]) {
+        const own = predictiveOf(open, predicted, belief, row)
+        const shown = heard.expect(at, kinship, predicted, row, { mean: 0, variance: 0 })
+        expect(shown.mean).toBeCloseTo(own.mean, 9)
+        expect(shown.variance).toBeCloseTo(own.variance, 9)
+      }
+      if (!predicted.derivatives) continue
+      const before = predictiveOf(open, predicted, belief, known!.row)
+      const noise = 1e-4 * known!.span ** 2
+      const after = learn(open, predicted, belief, known!.row, before.mean + 1, before, noise)
+      heard.hear(at, kinship, predicted, known!.row, 1, before.variance + noise, 1)
+      const own = predictiveOf(open, predicted, after, other!.row)
+      const shown = heard.expect(at, kinship, predicted, other!.row, { mean: 0, variance: 0 })
+      expect(shown.mean).toBeCloseTo(own.mean, 9)
+      expect(shown.variance).toBeCloseTo(own.variance, 9)
+    }
   })
 })
 
@@ -171,12 +219,13 @@ describe('pairs', () => {
   const at = (of: Table, id: string) => of.classes.findIndex((entry) => entry.id === id)
 
   it('solved for one complaint they serve the next, at its own places', () => {
-    const first = open(table)
+    const whole = ownPairs(table)
+    const first = open(whole)
     addPairs(
       first,
       ['F41', 'F79', 'F28'].map((id) => at(first, id)),
     )
-    const second = open(table)
+    const second = open(whole)
     addPairs(
       second,
       ['F79', 'F28'].map((id) => at(second, id)),

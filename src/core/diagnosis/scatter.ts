@@ -1,10 +1,11 @@
 /**
  * The belief about the figures that vary from vehicle to vehicle (the nuisances z, and the severity
- * within its stratum): a mean and a covariance I - sum u u' for each particle, moved by every reading
- * with a Kalman step. Formulation: MODELS.md, "Posterior".
+ * within its stratum): a mean and a covariance I - sum u u', moved by what is known of the vehicle with a
+ * Kalman step. What the readings of a job leave of it for each particle is in heard.ts. Formulation:
+ * MODELS.md, "Posterior".
  */
 import { ACCURACY, type Test } from '../library'
-import type { ParticleState } from './belief'
+import type { Belief } from './belief'
 
 /** Structural error of the model: share of the value, and of the span. */
 const STRUCTURAL_RELATIVE = 0.025
@@ -17,10 +18,19 @@ const SEVERITIES = 2
 
 /** Standard deviation of a reading of this value about what the model predicts: the instrument's, and the model's own. */
 export function readingSigma(entry: { test: Test; span: number }, value: number): number {
-  const accuracy = ACCURACY[entry.test.instrument]
-  const unit = entry.test.reading.kind === 'number' ? entry.test.reading.unit : 'V'
-  const instrument = Math.hypot(accuracy.relative * value, accuracy.floor(unit))
-  return Math.hypot(instrument, STRUCTURAL_RELATIVE * value, STRUCTURAL_SPAN * entry.span)
+  return Math.sqrt(readingVariance(entry, value))
+}
+
+/** Its square. Sums of squares and no `hypot`: this is asked a million times a ranking. */
+export function readingVariance({ test, span }: { test: Test; span: number }, value: number): number {
+  const { relative, floor } = ACCURACY[test.instrument]
+  const least = floor(test.reading.kind === 'number' ? test.reading.unit : 'V')
+  const structural = STRUCTURAL_SPAN * span
+  return (
+    (relative * relative + STRUCTURAL_RELATIVE * STRUCTURAL_RELATIVE) * value * value +
+    least * least +
+    structural * structural
+  )
 }
 
 /** What a variant of the vehicle reads, and how that moves with what is not known of it. */
@@ -79,29 +89,23 @@ export function packed(complete: Float64Array, { nuisances, of }: Felt): Float64
   return Float64Array.from(kept)
 }
 
-/** Room for the vectors of many particles in one piece of memory: each on its own would cost more than the sums on it. */
-export interface Room {
-  take(): Float64Array
-}
-export function roomFor(vectors: number, { nuisances }: Felt): Room {
-  const size = nuisances + SEVERITIES
-  const block = new Float64Array(vectors * size)
-  let used = 0
-  return {
-    take: () => (used < vectors ? block.subarray(used * size, (used += 1) * size) : new Float64Array(size)),
-  }
-}
+/** Predicted mean and variance of a row under the belief of a table. */
+export const expectedUnder = (
+  table: { felt: Felt; belief: Belief },
+  predicted: Estimate,
+  row: number,
+): Predictive => predictiveOf(table, predicted, table.belief, row)
 
-/** Predicted mean and variance of a row under a particle's own belief about z. */
+/** Predicted mean and variance of a row under a belief about z. */
 export function predictiveOf(
   table: { felt: Felt },
   predicted: Estimate,
-  state: ParticleState,
+  belief: Belief,
   row: number,
 ): Predictive {
   const { derivatives, severity, values } = predicted
   const { nuisances, of, start } = table.felt
-  const { mean: z, lost } = state
+  const { mean: z, lost } = belief
   let mean = values[row]!
   let variance = derivatives ? 0 : (NO_DERIVATIVES_YET * mean) ** 2
   if (derivatives) {
@@ -122,7 +126,8 @@ export function predictiveOf(
   return { mean, variance: Math.max(variance, 0) }
 }
 
-function alongLost(
+/** A row along a direction in z. */
+export function alongLost(
   { felt: { nuisances, of, start } }: { felt: Felt },
   { derivatives, severity }: Estimate,
   lost: Float64Array,
@@ -139,34 +144,29 @@ function alongLost(
   return dot
 }
 
-/** Kalman step of z from a reading y of this variance at a row, scaled by how far the particle owns it. */
+/** Kalman step of z from a reading y of this variance at a row. */
 export function learn(
   table: { felt: Felt },
   predicted: Estimate,
-  state: ParticleState,
+  belief: Belief,
   row: number,
   y: number,
   predictive: Predictive,
   readingVariance: number,
-  responsibility: number,
-  room: Room = roomFor(2, table.felt),
-) {
+): Belief {
   const { nuisances, of, start } = table.felt
   const total = predictive.variance + readingVariance
-  const gain = room.take()
+  const gain = new Float64Array(nuisances + SEVERITIES)
   const places = of[row]!
   for (let i = 0; i < places.length; i += 1) gain[places[i]!] = predicted.derivatives![start[row]! + i]!
   for (let k = 0; predicted.severity && k < SEVERITIES; k += 1)
     gain[nuisances + k] = predicted.severity[SEVERITIES * row + k]!
-  for (const lost of state.lost) {
+  for (const lost of belief.lost) {
     const dot = alongLost(table, predicted, lost, row)
     for (let k = 0; k < gain.length; k += 1) gain[k]! -= dot * lost[k]!
   }
-  const step = (responsibility * (y - predictive.mean)) / total
-  const mean = state.mean ?? room.take()
-  for (let k = 0; k < gain.length; k += 1) mean[k]! += step * gain[k]!
-  state.mean = mean
-  const shrink = Math.sqrt(responsibility / total)
-  for (let k = 0; k < gain.length; k += 1) gain[k]! *= shrink
-  state.lost.push(gain)
+  const step = (y - predictive.mean) / total
+  const mean = gain.map((along, k) => (belief.mean?.[k] ?? 0) + step * along)
+  const shrink = Math.sqrt(1 / total)
+  return { mean, lost: [...belief.lost, gain.map((along) => shrink * along)] }
 }

@@ -10,7 +10,8 @@ import { chooseNext, type Choice } from './choose'
 import type { Complaint, Done, KnownFigure } from './hypotheses'
 import { withKnown } from './known'
 import type { Workshop } from './loss'
-import { posteriorOf, type Evidence, type Posterior } from './posterior'
+import { posteriorOf, type Posterior } from './posterior'
+import type { Evidence } from './evidence'
 import { addPairs, type Table } from './table'
 
 /** Minutes to reach each test's state, and to do each repair and come back; null where there is no way. */

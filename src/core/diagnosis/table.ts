@@ -21,7 +21,7 @@ import {
   type KnownFigure,
   type Particle,
 } from './hypotheses'
-import { NO_BELIEF, type ParticleState } from './belief'
+import { NO_BELIEF, type Belief } from './belief'
 import { observe, observerOf, type Observer } from './observe'
 import { feltAmong, feltByAll, packed, readingSigma, type Estimate, type Felt } from './scatter'
 
@@ -216,7 +216,7 @@ export interface Table {
   pairs: Map<string, Predicted[]>
   /** What is known of this vehicle besides the model, and the belief in its figures that follows from it. */
   known: KnownFigure[]
-  belief: ParticleState
+  belief: Belief
 }
 
 /** Each fault by itself, and none. */

@@ -14,3 +14,11 @@ export function typicalTable(id: LayoutId): Table {
   tables.set(id, table)
   return table
 }
+
+/** The same predictions with room for pairs of one's own. */
+export const ownPairs = (table: Table): Table => ({
+  ...table,
+  classes: [...table.classes],
+  predicted: [...table.predicted],
+  pairs: new Map(),
+})
