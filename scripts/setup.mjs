@@ -1,6 +1,6 @@
 // Everything a fresh machine needs before anything else runs: the packages of the lock file and, for
 // the browser journeys, Debian's browser and its driver. Node's own modules only: nothing is installed yet.
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
@@ -22,6 +22,21 @@ export function run(command, args, options = {}) {
   const done = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', env: childEnvironment(), ...options })
   if (done.error) console.error(`Cannot run ${command}: ${done.error.message}`)
   return done.status ?? 1
+}
+
+/** Starts a command beside others: what it says is printed in one piece when it ends. Gives its exit code. */
+export function start(command, args) {
+  return new Promise((done) => {
+    const child = spawn(command, args, { cwd: ROOT, env: childEnvironment() })
+    let said = ''
+    child.stdout.on('data', (data) => (said += data))
+    child.stderr.on('data', (data) => (said += data))
+    child.on('error', (problem) => (said += `Cannot run ${command}: ${problem.message}`))
+    child.on('close', (code) => {
+      if (said) console.log(said.trimEnd())
+      done(code ?? 1)
+    })
+  })
 }
 
 /** Runs a script of an installed package, by the file that its package names. */

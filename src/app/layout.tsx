@@ -1,5 +1,6 @@
 import type { Metadata } from 'next'
 import type { ReactNode } from 'react'
+import { InTheirUnits } from '@/features/frame/InTheirUnits'
 import './globals.css'
 
 export const metadata: Metadata = {
@@ -17,7 +18,9 @@ export default function RootLayout({ children }: { children: ReactNode }) {
       <head>
         <script dangerouslySetInnerHTML={{ __html: LIGHT_BEFORE_PAINT }} />
       </head>
-      <body>{children}</body>
+      <body>
+        <InTheirUnits>{children}</InTheirUnits>
+      </body>
     </html>
   )
 }

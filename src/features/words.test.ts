@@ -14,16 +14,8 @@ import { LogBuilder } from '@/core/records'
 import { foldJob, type Conclusion, type JobView } from '@/core/job'
 import type { Band, Candidate } from '@/core/diagnosis'
 import type { ListedJob } from '@/data/store'
-import {
-  minutesText,
-  percent,
-  percentText,
-  siText,
-  stageYield,
-  unitText,
-  lowerFirst,
-  digitsOf,
-} from './frame/words'
+import { minutesText, percent, percentText, stageYield, lowerFirst, digitsOf } from './frame/words'
+import { siText, unitText } from './frame/quantities'
 import { DEMO_VEHICLES } from '@/core/practice'
 import { groupJobs, headline, nextAct, slackText } from './board/boardText'
 import { bandLabel, meaningOf, whyNow, WHY_NOT } from './trace/traceText'

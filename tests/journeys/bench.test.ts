@@ -93,7 +93,7 @@ it('a tank calibration is saved as the table of a gauge', async () => {
   expect(litres.every((value, k) => k === 0 || value > litres[k - 1]!)).toBe(true)
   // An iron gauge: its sender rises as it fills.
   expect(ohms.every((value, k) => k === 0 || value >= ohms[k - 1]!)).toBe(true)
-  await (await hands.shown('input[aria-label="Litres in the tank now"]')).sendKeys(String(litres[12]))
+  await (await hands.shown('input[aria-label^="In the tank now"]')).sendKeys(String(litres[12]))
   await (await hands.shown('input[aria-label="Sender reading now"]')).sendKeys(String(ohms[12]))
   await hands.sees('Plausible.')
 })

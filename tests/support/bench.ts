@@ -42,6 +42,14 @@ export function jobFileOf(jobId: string, vehicle: VehicleRecord, symptoms: strin
   return path
 }
 
+/** What stands behind a vehicle's stand-in. */
+export const truthOf = (
+  vehicle: VehicleRecord,
+  scope: Scope = 'engine',
+  figures = vehicle.specification,
+): TruthVehicle =>
+  truthVehicle(vehicle.truth!.seed, figures, vehicle.truth!.hidden, layoutOf(layoutKeyOf(vehicle, scope)))
+
 export class Hands {
   constructor(
     readonly session: Session,
@@ -53,16 +61,7 @@ export class Hands {
     scope: Scope = 'engine',
     figures = vehicle.specification,
   ): Promise<Hands> {
-    const session = await openBrowser({ demo: true })
-    return new Hands(
-      session,
-      truthVehicle(
-        vehicle.truth!.seed,
-        figures,
-        vehicle.truth!.hidden,
-        layoutOf(layoutKeyOf(vehicle, scope)),
-      ),
-    )
+    return new Hands(await openBrowser({ demo: true }), truthOf(vehicle, scope, figures))
   }
   get driver() {
     return this.session.driver

@@ -62,6 +62,22 @@ async function allKept(driver: WebDriver): Promise<void> {
   )
 }
 
+/** On every page: words that reach the screen with a mark left in them (`{10 kPa}`) are said to the console, and fail whoever opened the browser. */
+const MARK_LEFT = 'A mark is left in the words'
+const WATCH_MARKS = `addEventListener('DOMContentLoaded', () => {
+  const look = (node) => {
+    if (node.nodeType === Node.TEXT_NODE) {
+      const within = node.parentElement
+      if (within && !within.closest('script, style') && /\\{[-−]?\\d/.test(node.data))
+        console.error(${JSON.stringify(MARK_LEFT)} + ': ' + node.data)
+    } else node.childNodes.forEach(look)
+  }
+  new MutationObserver((changes) =>
+    changes.forEach(({ type, target, addedNodes }) => (type === 'childList' ? addedNodes.forEach(look) : look(target))),
+  ).observe(document.body, { subtree: true, childList: true, characterData: true })
+  look(document.body)
+})`
+
 export async function openBrowser({ demo }: { demo: boolean }): Promise<Session> {
   const port = await freePort()
   const { child, address } = await startServer({ demo, port, quiet: true })
@@ -85,6 +101,7 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
     behavior: 'allow',
     downloadPath: downloads,
   })
+  await driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: WATCH_MARKS })
   return {
     driver,
     downloads,
@@ -128,9 +145,16 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
         .filter((entry) => entry.level.name_ === 'SEVERE')
         .map((entry) => entry.message),
     close: async () => {
+      const said = await driver
+        .manage()
+        .logs()
+        .get('browser')
+        .catch(() => [])
       await driver.quit().catch(() => undefined)
       child.kill('SIGTERM')
       for (const folder of [profile, downloads]) rmSync(folder, { recursive: true, force: true })
+      const left = said.filter(({ message }) => message.includes(MARK_LEFT))
+      if (left.length > 0) throw new Error(left.map(({ message }) => message).join('\n'))
     },
   }
 }

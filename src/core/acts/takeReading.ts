@@ -30,7 +30,7 @@ export interface ReadingAct {
 export function takeReading({ newId }: Pick<Situation, 'newId'>, act: ReadingAct): Decided {
   const { test, value, source, phase } = act
   const typed = source === 'vehicle' && value.kind === 'number' && !act.meant
-  const slip = typed ? offerForSlip(test.id, value.entered.value, act.expected) : null
+  const slip = typed ? offerForSlip(test.id, value.entered, act.expected) : null
   if (slip) return { kind: 'ask', slip }
   return entries(...(act.earlier ? [] : [implied(test, phase)]), {
     kind: 'reading-taken',

@@ -121,9 +121,19 @@ describe('a figure at a gate', () => {
     ['1,5,2', 'kPa', null],
     ['', 'kPa', null],
   ] as const)('%s %s', (typed, unit, value) => expect(gateValue(typed, unit)).toBe(value))
+  it.each([
+    ['1.4', 'psi', 9.65266021],
+    ['0.1', 'bar', 10],
+    ['290.1', 'psi', null],
+    ['10', 'kPa', 10],
+  ] as const)('%s %s, read by a gauge in that unit, is %s kPa', (typed, shown, kPa) => {
+    const value = gateValue(typed, 'kPa', shown)
+    if (kPa === null) expect(value).toBeNull()
+    else expect(value).toBeCloseTo(kPa, 6)
+  })
   it('says the range of what can be', () => {
     expect(readGate('-5', '%')).toEqual({ kind: 'not possible', range: '0 to 100 % LEL' })
-    expect(readGate('9999', 'kPa')).toEqual({ kind: 'not possible', range: '0 to 2,000 kPa' })
+    expect(readGate('9999', 'kPa')).toEqual({ kind: 'not possible', range: '{0 to 2000 kPa}' })
     expect(readGate(' ', '%')).toEqual({ kind: 'empty' })
   })
 })

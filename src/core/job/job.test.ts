@@ -177,22 +177,36 @@ describe('slips', () => {
     { name: '91 V: 9.1 V?', value: 91, offer: 9.1, reason: 'outside' },
     { name: '1.21 V: 12.1 V?', value: 1.21, offer: 12.1, reason: 'unlikely' },
   ])('$name', ({ value, offer, reason }) => {
-    expect(offerForSlip('T04', value, scale)).toMatchObject({
+    expect(offerForSlip('T04', { value, unit: 'V' }, scale)).toMatchObject({
       reason,
       alternatives: expect.arrayContaining([{ value: offer, unit: 'V' }]),
     })
   })
   it('bar typed as kPa is offered as kPa', () => {
-    expect(offerForSlip('T24', 3.1, { low: 200, high: 340 })!.alternatives).toContainEqual({
+    expect(
+      offerForSlip('T24', { value: 3.1, unit: 'kPa' }, { low: 200, high: 340 })!.alternatives,
+    ).toContainEqual({
       value: 310,
       unit: 'kPa',
     })
   })
+  it('whoever reads psi is asked in psi, and answered in it', () => {
+    const expected = { low: 29, high: 49.3 }
+    expect(offerForSlip('T24', { value: 43.5, unit: 'psi' }, expected)).toBeNull()
+    expect(offerForSlip('T24', { value: 300, unit: 'psi' }, expected)!.alternatives).toContainEqual({
+      value: 43.51,
+      unit: 'psi',
+    })
+    expect(offerForSlip('T24', { value: 4.35, unit: 'psi' }, expected)!.alternatives).toContainEqual({
+      value: 43.5,
+      unit: 'psi',
+    })
+  })
   it('a plausible value passes', () => {
-    expect(offerForSlip('T04', 11.9, scale)).toBeNull()
+    expect(offerForSlip('T04', { value: 11.9, unit: 'V' }, scale)).toBeNull()
   })
   it('no number asks back', () => {
-    expect(offerForSlip('T04', Number.NaN, scale)!.reason).toBe('outside')
+    expect(offerForSlip('T04', { value: Number.NaN, unit: 'V' }, scale)!.reason).toBe('outside')
   })
 })
 

@@ -1,5 +1,17 @@
 /** Where a job stands: which stage is next, what each stage has yielded, what is not yet proven. */
-import { differenceFromSi, toSi, type CubicMetre, type Fraction, type Minutes } from '../shared'
+import {
+  UNIT_SYSTEMS,
+  differenceFromSi,
+  shownUnit,
+  stepIn,
+  toSi,
+  turnedFigure,
+  type CubicMetre,
+  type Fraction,
+  type Minutes,
+  type UnitName,
+  type UnitPreference,
+} from '../shared'
 import {
   ACCURACY,
   curesAs,
@@ -229,8 +241,22 @@ export const deferredFindings = (job: JobView) =>
 /** Under which item of the proof the answer to an upstream question stands. */
 export const causeItem = (causeId: string): string => `cause:${causeId}`
 
-/** A reading in words of its own unit. */
-export function readingText(reading: Reading): { value: string; unit: string } {
+/** The step of a reading in the unit in which it was typed: that of its test, or of its own digits where they are finer. */
+function readingStep({ testId, value }: Reading): number {
+  const test = findTest(testId)
+  if (value.kind !== 'number') return 1
+  const { unit, value: figure } = value.entered
+  const own = 10 ** -(String(figure).split('.')[1]?.length ?? 0)
+  return test?.reading.kind === 'number'
+    ? Math.min(own, stepIn(test.reading.step, test.reading.unit, unit))
+    : own
+}
+
+/** A reading in words: in the unit of the preference, as it was typed where that is the same. */
+export function readingText(
+  reading: Reading,
+  preference: UnitPreference = UNIT_SYSTEMS.kPa,
+): { value: string; unit: UnitName | null } {
   if (reading.value.kind === 'outcome') {
     const test = testById(reading.testId)
     const outcome = reading.value.outcome
@@ -239,9 +265,10 @@ export function readingText(reading: Reading): { value: string; unit: string } {
         test.reading.kind === 'observation'
           ? (test.reading.outcomes.find((entry) => entry.id === outcome)?.label ?? outcome)
           : outcome,
-      unit: '',
+      unit: null,
     }
   }
-  const { unit, value } = reading.value.entered
-  return { value: String(value).replace('-', '−'), unit }
+  const { unit: typedIn, value } = reading.value.entered
+  const unit = shownUnit(typedIn, preference)
+  return { value: String(turnedFigure(value, typedIn, unit, readingStep(reading))).replace('-', '−'), unit }
 }

@@ -1,5 +1,6 @@
 /** The vehicle's sheet: which figures say something, what is typed, what contradicts a reading, which fuel harms. */
 import { describe, expect, it } from 'vitest'
+import { UNIT_SYSTEMS } from '../shared'
 import { FUEL_GRADES, type FuelGradeId } from '../physics'
 import {
   LAYOUTS,
@@ -15,6 +16,7 @@ import {
   harmOf,
   readSheetField,
   sheetContradictions,
+  sheetFieldIn,
   sheetFieldsOf,
   sheetProblems,
   sheetValue,
@@ -37,22 +39,26 @@ describe('the fields of a sheet', () => {
     expect(names('A01')).not.toContain('limiterV')
     expect(names('A01')).toContain('regulatorSetPa')
   })
-  it('what is shown is read back, with comma or point; what cannot be says its range', () => {
-    for (const field of SHEET_FIELDS) {
-      const { low, high, generic } = SPECIFICATION_FIELDS[field.field]
-      for (const value of [low, generic, high]) {
-        const text = sheetValue(field, value)
-        const read = readSheetField(field, text.replace('.', ','))
-        expect(read.ok, `${field.name} ${text}`).toBe(true)
-        if (read.ok) expect(sheetValue(field, read.value)).toBe(text)
+  it.each(Object.entries(UNIT_SYSTEMS))(
+    'what is shown in %s is read back, with comma or point; what cannot be says its range',
+    (_, units) => {
+      for (const own of SHEET_FIELDS) {
+        const field = sheetFieldIn(own, units)
+        const { low, high, generic } = SPECIFICATION_FIELDS[field.field]
+        for (const value of [low, generic, high]) {
+          const text = sheetValue(field, value)
+          const read = readSheetField(field, text.replace('.', ','))
+          expect(read.ok, `${field.name} ${text}`).toBe(true)
+          if (read.ok) expect(sheetValue(field, read.value)).toBe(text)
+        }
+        for (const text of ['', 'high', '-1', '1e9', 'NaN'])
+          expect(readSheetField(field, text)).toMatchObject({
+            ok: false,
+            problem: expect.stringMatching(/from .+ to /),
+          })
       }
-      for (const text of ['', 'high', '-1', '1e9', 'NaN'])
-        expect(readSheetField(field, text)).toMatchObject({
-          ok: false,
-          problem: expect.stringMatching(/from .+ to /),
-        })
-    }
-  })
+    },
+  )
 })
 
 describe('a sender whose ends are one', () => {
@@ -75,7 +81,7 @@ describe('a figure that a reading contradicts', () => {
     expect(sheetContradictions(own, [reading('T78', 240, 'ohm')])).toEqual([
       'The sheet says 90 to 12 Ω, the sender reads 240 Ω: one of both is wrong.',
     ])
-    expect(sheetContradictions(own, [reading('T82', 62, 'L')])[0]).toContain('62 L were dipped')
+    expect(sheetContradictions(own, [reading('T82', 62, 'L')])[0]).toContain('{62 L} were dipped')
   })
   it('what lies at an end, and what is only typical, contradicts nothing', () => {
     expect(sheetContradictions(own, [reading('T78', 96, 'ohm'), reading('T82', 52, 'L')])).toEqual([])

@@ -4,7 +4,16 @@
  */
 import { FUEL_GRADES, familyOf, type FuelFamily, type FuelGradeId } from '../physics'
 import { findTest, type TestRole } from '../library'
-import { fromSi, toSi, type UnitName } from '../shared'
+import {
+  differenceToSi,
+  digitsOfStep,
+  fromSi,
+  shownUnit,
+  stepIn,
+  toSi,
+  type UnitName,
+  type UnitPreference,
+} from '../shared'
 import {
   LAYOUTS,
   LEAST_SENDER_SPAN_OHM,
@@ -71,6 +80,13 @@ function moves(layoutId: LayoutId, field: SpecificationField): boolean {
   })
 }
 
+/** A field as somebody with this preference types it: in another unit to the digits that are worth as much. */
+export function sheetFieldIn(field: SheetField, preference: UnitPreference): SheetField {
+  if (!field.unit) return field
+  const unit = shownUnit(field.unit, preference)
+  return { ...field, unit, digits: digitsOfStep(stepIn(10 ** -field.digits, field.unit, unit)) }
+}
+
 /** A figure as it is shown in its own unit. */
 export const sheetValue = ({ unit, digits }: SheetField, si: number): string =>
   String(Number((unit ? fromSi(si, unit) : si).toFixed(digits)))
@@ -83,7 +99,9 @@ export function readSheetField(
   const typed = Number(text.trim().replace(',', '.'))
   const si = unit ? toSi({ value: typed, unit }) : typed
   const { low, high } = SPECIFICATION_FIELDS[field]
-  const tolerance = 1e-9 * Math.abs(high)
+  // An end that is shown rounded is within the range.
+  const step = 0.5 * 10 ** -digits
+  const tolerance = 1e-9 * Math.abs(high) + (unit ? differenceToSi({ value: step, unit }) : 0)
   if (text.trim() !== '' && si >= low - tolerance && si <= high + tolerance)
     return { ok: true, value: Math.min(high, Math.max(low, si)) }
   const shown = (value: number) => Number((unit ? fromSi(value, unit) : value).toFixed(digits))
@@ -128,7 +146,7 @@ export function sheetContradictions(specification: Specification, readings: Read
       .filter((m3) => capacity.source !== 'generic' && m3 > DIP_SLACK * capacity.value)
       .map(
         (m3) =>
-          `The sheet says ${Math.round(1e3 * capacity.value)} L, ${Math.round(1e3 * m3)} L were dipped: one of both is wrong.`,
+          `The sheet says {${Math.round(1e3 * capacity.value)} L}, {${Math.round(1e3 * m3)} L} were dipped: one of both is wrong.`,
       ),
   ]
 }

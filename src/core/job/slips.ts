@@ -1,19 +1,22 @@
 /** Likely slips of an entry: a decimal point, a unit. Offered as a question; either value may be kept. */
 import { fromSi, toSi, unitsLike, type Entered } from '../shared'
-import { testById } from '../library'
+import { testById, testIn } from '../library'
 
 export interface SlipOffer {
   reason: 'outside' | 'unlikely'
   alternatives: Entered[]
 }
 
-/** Asks back when a value cannot be, or when another placing of the point or another unit is far likelier. `scale` is the range the model expects. */
+/**
+ * Asks back when a value cannot be, or when another placing of the point or another unit is far likelier.
+ * `scale` is the range the model expects, in the unit of the entry, which is any of the test's kind.
+ */
 export function offerForSlip(
   testId: string,
-  value: number,
+  { value, unit: typedIn }: Entered,
   scale: { low: number; high: number } | null,
 ): SlipOffer | null {
-  const test = testById(testId)
+  const test = testIn(testById(testId), typedIn)
   if (test.reading.kind !== 'number') return null
   const { low, high, unit } = test.reading
   const expected = scale ?? { low, high }

@@ -94,7 +94,7 @@ describe('an entry that names what this version does not have', () => {
       }).events,
     )
     expect(job.meters[0]!.lelFraction).toBeCloseTo(0.3)
-    expect(job.readings.map(readingText)).toEqual([])
+    expect(job.readings.map((reading) => readingText(reading))).toEqual([])
   })
   it('a step that two pages finished is done once', () => {
     const log = opened()

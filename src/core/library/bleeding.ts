@@ -45,7 +45,7 @@ const METHODS: BleedMethod[] = [
     layouts: ['A08'],
     steps: [
       'Return off at the pump, clear hose to a catch can that stands lower',
-      'Draw 30 kPa, no more: a soft hose closes',
+      'Draw {30 kPa}, no more: a soft hose closes',
       'Until no bubble passes for 30 s',
       'Return back on',
     ],

@@ -9,7 +9,7 @@ export const FEED_OPERATIONS: Operation[] = [
     way: 'stall',
     layouts: PORT,
     title: 'Let it stall without the pump',
-    detail: 'under 10 kPa on the gauge',
+    detail: 'under {10 kPa} on the gauge',
     needs: { pumpCircuit: 'live', plug: 'mated', gauge: 'fitted', line: 'pressurised' },
     sets: { line: 'off', pumpCircuit: 'locked', ignition: 'off' },
     does: [powers('lock out'), cranks(3), { does: 'runsEngine', minutes: 1, how: 'stall' }],

@@ -236,7 +236,7 @@ export const CHECKS: Check[] = [
   },
   {
     id: 'proveTank',
-    title: 'Hold the tank at 3.5 kPa, soap on every seam',
+    title: 'Hold the tank at {3.5 kPa}, soap on every seam',
     how: 'Outdoors, relief valve in the line, before the unit goes in; pickup and vent tubes blown through towards an open end',
     does: [{ does: 'gas', what: 'air', into: 'tank', limitKPa: 3.5 }],
     after: [

@@ -7,7 +7,7 @@ export const LINE_CALLS: Call[] = [
     question: 'Reuse the line, or which new one?',
     about: ['frontLine', 'rearLine', 'returnLine', 'suctionLine'],
     never:
-      'No new copper, and no compression joint on a line over 100 kPa. Old copper that lies there is looked at for cracks at clips and flares, not condemned for what it is.',
+      'No new copper, and no compression joint on a line over {100 kPa}. Old copper that lies there is looked at for cracks at clips and flares, not condemned for what it is.',
     options: [
       option(
         'reuse',

@@ -59,7 +59,7 @@ const ROWS: Record<LinePlace, Row> = {
       limited('R6 hose', 'older vehicles, no ethanol'),
     ],
     never: 'heater hose, PVC',
-    why: 'Up to 50 kPa, under the bonnet.',
+    why: 'Up to {50 kPa}, under the bonnet.',
   },
   feed: {
     use: [
@@ -82,7 +82,7 @@ const ROWS: Record<LinePlace, Row> = {
       limited('R7 hose', 'cool, outside the tank, up to a tenth of ethanol'),
     ],
     never: 'PVC, heater hose',
-    why: 'Up to 100 kPa, and hot.',
+    why: 'Up to {100 kPa}, and hot.',
   },
   suction: {
     use: [
@@ -91,7 +91,7 @@ const ROWS: Record<LinePlace, Row> = {
       limited('R7 hose', 'short pieces'),
     ],
     never: 'soft hose without reinforcement, delaminated hose',
-    why: 'Drawn flat from 20 kPa of vacuum on, and air comes in without a drop.',
+    why: 'Drawn flat from {20 kPa} of vacuum on, and air comes in without a drop.',
   },
   vent: {
     use: [good('R7 or R14 hose'), good('Nylon 12 tube'), limited('R9 hose', 'stiff')],
@@ -122,13 +122,13 @@ const CLAMPS: { name: string; upToPa: PaGauge; on: LinePlace[]; says: string }[]
     name: 'Bolt clamp, rolled edge',
     upToPa: 690e3,
     on: ['feed', 'return', 'suction'],
-    says: '1.5 to 3 N·m, right width',
+    says: '{1.5 to 3 N·m}, right width',
   },
   {
     name: 'Lined worm clamp',
     upToPa: 200e3,
     on: ['carburettor', 'return', 'suction', 'vent'],
-    says: '2 to 3.5 N·m, again when hot',
+    says: '{2 to 3.5 N·m}, again when hot',
   },
   {
     name: 'Spring clamp',
@@ -243,7 +243,7 @@ export function flareFor(seat: Seat, pressurePa: PaGauge, place: LinePlace): Fla
         ? {
             flare: null,
             allowanceOd: 0,
-            says: 'An olive holds 100 kPa at most: never on injection, direct or common rail. Take a flare.',
+            says: 'An olive holds {100 kPa} at most: never on injection, direct or common rail. Take a flare.',
           }
         : {
             flare: 'No flare: olive and nut',

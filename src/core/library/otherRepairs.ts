@@ -75,11 +75,11 @@ export const OTHER_REPAIRS: Repair[] = [
     ],
     steps: [
       'Dry with cool, oil-free moving air, no hot-air gun',
-      'Air at 3.5 kPa with a relief valve, soap on every seam',
+      'Air at {3.5 kPa} with a relief valve, soap on every seam',
       'Pickup and vent tubes proved open',
       'New strainer and filter with it',
     ],
-    tools: ['Solvent gloves, face shield', 'Relief valve, 3.5 kPa', 'Plugs'],
+    tools: ['Solvent gloves, face shield', 'Relief valve, {3.5 kPa}', 'Plugs'],
     newParts: [
       { name: 'Resin solvent', count: 1 },
       { name: 'Inline filter', count: 1 },
@@ -179,9 +179,9 @@ export const OTHER_REPAIRS: Repair[] = [
     steps: [
       'Specialist only, told what was in it, with both figures on paper',
       'Meter read again on the spot before any heat',
-      'Back: air at 3.5 kPa, soap on every seam',
+      'Back: air at {3.5 kPa}, soap on every seam',
     ],
-    tools: ['Relief valve, 3.5 kPa'],
+    tools: ['Relief valve, {3.5 kPa}'],
     newParts: [{ name: 'Flange seal', count: 1, oneTime: true }],
     caution: {
       text: 'No weld, braze, solder or grinder on a tank that held fuel, in this workshop.',
@@ -207,9 +207,9 @@ export const OTHER_REPAIRS: Repair[] = [
       'Gas free and dry, every opening closed, a tag: what was in it, what is wanted',
       'Stripped to bare metal inside and out, seams looked at, lined for this fuel’s alcohol',
       'Back: the paper of the liner and its days of cure, a bulb through every tube',
-      'Air at 3.5 kPa, soap on every seam, before it goes in',
+      'Air at {3.5 kPa}, soap on every seam, before it goes in',
     ],
-    tools: ['Relief valve, 3.5 kPa'],
+    tools: ['Relief valve, {3.5 kPa}'],
     newParts: [{ name: 'Flange seal', count: 1, oneTime: true }],
     caution: {
       text: 'No weld, braze, solder or grinder on a tank that held fuel, in this workshop.',
@@ -245,7 +245,7 @@ export const OTHER_REPAIRS: Repair[] = [
       text: 'Fumes: respirator or extraction. No fuel and no spark until it has cured.',
       stopWhen: 'Stop when you smell it with the extraction off.',
     },
-    wait: { label: 'Liner cures at 20 °C', minutes: 4320 },
+    wait: { label: 'Liner cures at {20 °C}', minutes: 4320 },
     looks: 'Runs, pools, a bare spot.',
     proves: [],
     from: ['O53'],
@@ -269,14 +269,14 @@ export const OTHER_REPAIRS: Repair[] = [
     steps: [
       'Both ends open, far end in a bonded can',
       'Clean fuel through, away from engine, tank and sender',
-      'Nitrogen for petrol, 35 kPa at most, line drained first',
+      'Nitrogen for petrol, {35 kPa} at most, line drained first',
       'Until white paper stays white',
     ],
     tools: ['Nitrogen with regulator', 'Jar', 'White filter paper'],
     newParts: [],
     caution: {
       text: 'Shop air makes a mist of petrol: nitrogen only, and never towards a tank.',
-      stopWhen: 'Stop when it takes more than 35 kPa.',
+      stopWhen: 'Stop when it takes more than {35 kPa}.',
     },
     looks: 'Colour of what comes out.',
     proves: ['T36', 'T39'],
@@ -298,7 +298,7 @@ export const OTHER_REPAIRS: Repair[] = [
     dear: true,
     steps: [
       'Plus and minus, and which way it pumps, noted first',
-      'Same depth: strainer 3 to 8 mm off the floor',
+      'Same depth: strainer {3 to 8 mm} off the floor',
       'Hose rated for lying in fuel, ear clamps, new isolator',
       'No wire twisted on: the pump’s own pigtail, sealed for fuel, clear of the float',
     ],
@@ -335,7 +335,7 @@ export const OTHER_REPAIRS: Repair[] = [
     dear: true,
     steps: [
       'Flow at pressure, current, plug and drive compared on paper first',
-      'Isolators round it, strainer 3 to 8 mm off the floor',
+      'Isolators round it, strainer {3 to 8 mm} off the floor',
       'Swing the float: clear of the pump all the way',
       'Speed-controlled vehicle: pump fit for its drive',
     ],
@@ -366,7 +366,7 @@ export const OTHER_REPAIRS: Repair[] = [
     dear: false,
     steps: [
       'Both sides of a saddle tank open',
-      'Jet out of the tank, blown through outdoors: nitrogen, 35 kPa at most, goggles',
+      'Jet out of the tank, blown through outdoors: nitrogen, {35 kPa} at most, goggles',
       'Nylon brush, no wire',
       'Hose back on, its own colour',
     ],
@@ -459,7 +459,7 @@ export const OTHER_REPAIRS: Repair[] = [
     dear: false,
     steps: [
       'Find what browned it: loose pins, or a fuse too large',
-      'Sealed holder within 200 mm of the source',
+      'Sealed holder within {200 mm} of the source',
       'Wire cut back to bright copper, pins pulled by hand',
       'Rating as printed, never larger',
     ],
@@ -492,7 +492,7 @@ export const OTHER_REPAIRS: Repair[] = [
     dear: false,
     steps: [
       'Old feed pulls the coil; cut-off and speed gate stay in the coil’s circuit',
-      'New feed fused at the battery, within 200 mm',
+      'New feed fused at the battery, within {200 mm}',
       'Relay outside the vapour, ground to bright metal',
       'Coil diode the right way round',
     ],

@@ -84,7 +84,7 @@ const NAMED_REPAIRS: Repair[] = [
       'Fit the new one, arrow to the engine, with new clips',
       'Empty the old one into the can and cut it open',
     ],
-    tools: ['Line release tool', 'Two caps, 8 mm'],
+    tools: ['Line release tool', 'Two caps, {8 mm}'],
     newParts: [
       { name: 'Inline filter', count: 1 },
       { name: 'Hose clip, rated', count: 2, oneTime: true },
@@ -465,7 +465,7 @@ const NAMED_REPAIRS: Repair[] = [
     dear: false,
     steps: [
       'Outdoors, on the floor, no flame near; nozzle or can touches the neck',
-      '10 L of the right grade, slowly',
+      '{10 L} of the right grade, slowly',
       'Cap on to its click',
     ],
     tools: [],
@@ -580,12 +580,12 @@ const NAMED_REPAIRS: Repair[] = [
     ],
     steps: [
       'Dry with cool, oil-free moving air within 30 min, no hot-air gun; an alcohol rinse burns like petrol',
-      'Air at 3.5 kPa with a relief valve, one end open first, soap on every seam',
+      'Air at {3.5 kPa} with a relief valve, one end open first, soap on every seam',
       'Pickup and vent tubes proved open',
       'A liner follows: no oil, line it at once. None: a film of oil, it rusts while you watch',
       'New strainer and filter with it',
     ],
-    tools: ['Acid gloves, face shield, apron', 'pH strips', 'Plugs', 'Relief valve, 3.5 kPa'],
+    tools: ['Acid gloves, face shield, apron', 'pH strips', 'Plugs', 'Relief valve, {3.5 kPa}'],
     newParts: [
       { name: 'Cleaning chemistry for steel', count: 1 },
       { name: 'Inline filter', count: 1 },
@@ -781,7 +781,7 @@ const NAMED_REPAIRS: Repair[] = [
       'One joint at a time, from tank to pump',
       'Cut back hard hose ends, new clamps and washers',
       'Banjo held by its hex; copper does not suit every fuel: the maker’s kind',
-      'Hold a vacuum of 30 kPa for 2 min',
+      'Hold a vacuum of {30 kPa} for 2 min',
     ],
     tools: ['Hand vacuum pump', 'Two spanners'],
     newParts: [{ name: 'Clamp and washer set', count: 1, oneTime: true }],
@@ -1390,7 +1390,7 @@ const NAMED_REPAIRS: Repair[] = [
     dear: false,
     steps: [
       'Weigh it: liquid inside?',
-      'Valves held by hand pump, 30 kPa',
+      'Valves held by hand pump, {30 kPa}',
       'Ask how it is filled: never past the click',
     ],
     tools: ['Hand vacuum pump'],
@@ -1487,7 +1487,7 @@ const NAMED_REPAIRS: Repair[] = [
     money: 25,
     dear: false,
     steps: [
-      'Find where it runs within 50 mm of the exhaust',
+      'Find where it runs within {50 mm} of the exhaust',
       'Back into its clips, or a shield with an air gap',
       'No joint near heat',
     ],

@@ -221,10 +221,10 @@ const RIGS: Rig[] = [
     name: 'neckGauge',
     fit: {
       title: 'Manometer adaptor into the filler neck',
-      detail: 'neck shut by it, relief 3.5 kPa',
+      detail: 'neck shut by it, relief {3.5 kPa}',
       steps: [
         'Cap off slowly',
-        'Adaptor in, neck shut, relief valve at 3.5 kPa',
+        'Adaptor in, neck shut, relief valve at {3.5 kPa}',
         'Hose of the manometer outside, clear of the exhaust',
       ],
     },

@@ -139,7 +139,7 @@ export const RULES: Rule[] = [
   {
     id: 'exhaust-cool',
     number: 2,
-    asks: 'Exhaust under 50 °C',
+    asks: 'Exhaust under {50 °C}',
     reason: 'Fuel on a hot exhaust burns.',
     place: '6 O68; 7 H05',
     when: (doing) => does('opens', 'drains', 'pours', 'fills')(doing) || first(doing) !== undefined,
@@ -148,7 +148,7 @@ export const RULES: Rule[] = [
   {
     id: 'seek-cool',
     number: 2,
-    asks: 'Exhaust under 50 °C, area safe',
+    asks: 'Exhaust under {50 °C}, area safe',
     reason: 'What is looked for sprays when it is found.',
     place: '6 O58, O68; 7 H04, H05',
     when: does('seeks'),
@@ -668,7 +668,7 @@ export const RULES: Rule[] = [
   {
     id: 'smoke-cool',
     number: 14,
-    asks: 'Exhaust under 50 °C',
+    asks: 'Exhaust under {50 °C}',
     reason: 'Smoke is never put on a hot catalyst.',
     place: '3 T64',
     when: (doing) => doing.does === 'gas' && doing.into === 'intake',

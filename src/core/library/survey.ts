@@ -69,13 +69,13 @@ const OPEN_TANK = {
   stopWhen: 'Stop and leave at 20 % LEL. Ventilate at 10 %.',
 }
 const BLOWN = {
-  text: 'Never shop air, never oxygen, never into a closed tank. Nitrogen with petrol, 10 kPa at most.',
+  text: 'Never shop air, never oxygen, never into a closed tank. Nitrogen with petrol, {10 kPa} at most.',
   stopWhen: 'Stop when it takes more than that.',
 }
 const MODULE: PartKind[] = ['moduleHose']
 const blowSteps = (from: string, to: string) => [
   `Parted at ${from} and at ${to}, both sides of the vehicle capped, a can below each`,
-  'Far end into a bonded can that breathes: never into the tank; 10 kPa at most, one way, then the other',
+  'Far end into a bonded can that breathes: never into the tank; {10 kPa} at most, one way, then the other',
   'Look at what comes out; joined again, leak check after it',
 ]
 const PASSES = {
@@ -119,7 +119,7 @@ export const SURVEY: SurveyItem[] = [
     does: [opens('cap', 'vapour', 'tank'), drains(0.2, 'tank', 'clear glass')],
     steps: [
       'Dip with wood or plastic',
-      'By hand pump through the filler, from the lowest place: 200 mL into clear glass, bonded; cap shut',
+      'By hand pump through the filler, from the lowest place: {200 mL} into clear glass, bonded; cap shut',
       'Wait 10 min: layers, colour, smell at arm’s length',
     ],
     looks: { good: 'Clear, fresh', doubtful: 'Darker than new', bad: 'Two layers, sour, rust or slime' },
@@ -547,7 +547,7 @@ export const SURVEY: SurveyItem[] = [
     title: 'Run the pump in clean fuel',
     does: [powers('jumper'), runsPump(5, 'jumper'), drains(0.3, 'line'), hands(2)],
     steps: [
-      '10 L fresh in a clean tank; hose into the can fitted and seen dry, valve open',
+      '{10 L} fresh in a clean tank; hose into the can fitted and seen dry, valve open',
       'Fused, switched lead at the relay base, 5 s, read current and flow',
       'Valve shut',
     ],

@@ -3,7 +3,7 @@
  * shop waits for nothing. It follows from the plan; what is missing holds the opening, never the reading
  * of the plan. Levels are typical: a quarter of the tank for work from above, a tenth to take it down.
  */
-import type { Ampere, CubicMetre, Metre, Ohm, PaGauge } from '../shared'
+import { plainWords, type Ampere, type CubicMetre, type Metre, type Ohm, type PaGauge } from '../shared'
 import { familyOf, type FuelFamily, type FuelGradeId } from '../physics'
 import { GUARD_TOOLS, opensLiquid, type Doing } from '../library'
 import { leastFuseA } from './fit'
@@ -61,7 +61,7 @@ export function litresToDrain(plan: Plan, litres: number, capacityM3: CubicMetre
 export function readyToOpen(plan: Plan, facts: ReadyFacts): ReadyItem[] {
   if (opensAt(plan) === null) return []
   const item = (group: ReadyGroup, name: string, detail = '', waits: string | null = null): ReadyItem => ({
-    id: `${group}:${name}`.slice(0, 80),
+    id: `${group}:${plainWords(name)}`.slice(0, 80),
     group,
     name,
     detail,
@@ -113,7 +113,7 @@ function fuelOut(plan: Plan, { litres, capacityM3 }: ReadyFacts): [string, strin
   return [
     [
       'Cans for the fuel',
-      `${Math.ceil(drains)} L to come out: ${cans} ${cans === 1 ? 'can' : 'cans'} of ${CAN_LITRES} L, bonded, labelled`,
+      `{${Math.ceil(drains)} L} to come out: ${cans} ${cans === 1 ? 'can' : 'cans'} of {${CAN_LITRES} L}, bonded, labelled`,
       null,
     ],
     way,
@@ -126,11 +126,11 @@ const HOSE_FACTOR = 3
 /** What must mate, compared on the bench while the old part still holds the vehicle together. */
 function fits(plan: Plan, { gauge, pumpCurrentA, feedBoreM, setPa, fuel }: ReadyFacts): [string, string][] {
   const has = (...ids: string[]) => plan.repairs.some((id) => ids.includes(id))
-  const bore = `${(1e3 * feedBoreM).toFixed(1)} mm`
+  const bore = `{${(1e3 * feedBoreM).toFixed(1)} mm}`
   return [
     ...(has('module')
       ? [
-          ['Height, flange and plug against the old one', 'within 2 mm, same key, same pins'] as [
+          ['Height, flange and plug against the old one', 'within {2 mm}, same key, same pins'] as [
             string,
             string,
           ],
@@ -156,7 +156,7 @@ function fits(plan: Plan, { gauge, pumpCurrentA, feedBoreM, setPa, fuel }: Ready
       ? [
           [
             'Hose to pipe to fitting',
-            `feed bore ${bore}; hose for ${HOSE_FOR[familyOf(fuel)]}, rated ${Math.ceil((HOSE_FACTOR * setPa) / 1e5) * 100} kPa or more`,
+            `feed bore ${bore}; hose for ${HOSE_FOR[familyOf(fuel)]}, rated {${Math.ceil((HOSE_FACTOR * setPa) / 1e5) * 100} kPa} or more`,
           ] as [string, string],
         ]
       : []),
@@ -188,7 +188,7 @@ function guards(fuel: FuelGradeId): [string, string][] {
   return [
     ['Gloves', gloves[familyOf(fuel)]],
     ['Glasses', ''],
-    ['Extinguisher', 'within 5 m, pin in, date good'],
+    ['Extinguisher', 'within {5 m}, pin in, date good'],
     ['Gas meter', 'zeroed outdoors today'],
   ]
 }

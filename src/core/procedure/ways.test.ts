@@ -178,7 +178,7 @@ describe('ready to open', () => {
     expect(litresToDrain(planned('benchHatch'), 44, 0.07)).toBeCloseTo(44 - 17.5, 6)
     expect(litresToDrain(planned('tankDown'), 44, 0.07)).toBeCloseTo(44 - 7, 6)
     expect(readyToOpen(planned('tankDown'), facts).find((item) => item.group === 'fuel')!.detail).toContain(
-      '37 L to come out: 2 cans',
+      '{37 L} to come out: 2 cans',
     )
     expect(
       readyToOpen(planned('benchHatch'), { ...facts, litres: null }).find((item) => item.group === 'fuel')!
@@ -208,10 +208,10 @@ describe('ready to open', () => {
       expect.arrayContaining([
         expect.stringContaining('250 Ω empty, 20 Ω full: it falls as it fills'),
         expect.stringContaining('8.2 A as made: a fuse of 15 A'),
-        expect.stringContaining('feed bore 7.5 mm'),
+        expect.stringContaining('feed bore {7.5 mm}'),
       ]),
     )
-    expect(fit(['filter'])).toEqual([expect.stringContaining('rated 900 kPa or more')])
+    expect(fit(['filter'])).toEqual([expect.stringContaining('rated {900 kPa} or more')])
     expect(fit(['flangeSeal'])).toEqual([])
   })
   it('gloves suit the fuel', () =>

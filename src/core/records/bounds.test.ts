@@ -41,6 +41,13 @@ describe('a figure that is typed', () => {
         : { kind: 'figure', value },
     )
   })
+  it.each([
+    ['10', { kind: 'figure', value: 37.8541178 }],
+    ['529', { kind: 'not possible', range: 'more than 0, up to 528' }],
+    ['ten', { kind: 'not possible', range: 'more than 0, up to 528' }],
+  ])('%s gal of waste', (typed, read) =>
+    expect(readFigure(typed, boundsOf('waste-noted', 'litres'), { typed: 'gal', kept: 'L' })).toEqual(read),
+  )
   it('nothing typed is no figure, and no mistake', () =>
     expect(figure('  ', 'terminal-mapped', 'ohm')).toEqual({ kind: 'empty' }))
   it('whatever it lets through, the schema takes', () => {

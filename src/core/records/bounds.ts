@@ -2,6 +2,7 @@
  * Bounds of what is typed, from the schema that decides whether it can be kept: a form and the store never
  * differ. Numbers are typed with comma or point; what cannot be says the range.
  */
+import { figureIn, type UnitName } from '../shared'
 import { z } from 'zod'
 import { KINDS, type EventKind } from './kinds'
 
@@ -55,14 +56,27 @@ export type TypedFigure =
 
 const PLAIN = /^[-−+]?\d{1,7}([.,]\d{1,4})?$/
 
-/** What was typed, as a figure within these bounds. An exponent, a letter, a second comma is no figure. */
-export function readFigure(typed: string, bounds: Bounds): TypedFigure {
+/**
+ * What was typed, as a figure within these bounds. An exponent, a letter, a second comma is no figure. It may
+ * be typed in another unit than the bounds have: the range is then said in that.
+ */
+export function readFigure(typed: string, bounds: Bounds, units?: TypedIn): TypedFigure {
   const text = typed.trim()
   if (text === '') return { kind: 'empty' }
-  const value = PLAIN.test(text) ? Number(text.replace('−', '-').replace(',', '.')) : NaN
+  const figure = PLAIN.test(text) ? Number(text.replace('−', '-').replace(',', '.')) : NaN
+  const value = units ? figureIn(figure, units.typed, units.kept) : figure
   return inside(value, bounds)
     ? { kind: 'figure', value }
-    : { kind: 'not possible', range: rangeText(bounds) }
+    : { kind: 'not possible', range: rangeText(units ? boundsIn(bounds, units) : bounds) }
+}
+/** The unit in which a figure is typed, and the one in which it is kept. */
+export interface TypedIn {
+  typed: UnitName
+  kept: UnitName
+}
+const boundsIn = (bounds: Bounds, { typed, kept }: TypedIn): Bounds => {
+  const at = (end: number | null) => (end === null ? null : Number(figureIn(end, kept, typed).toPrecision(3)))
+  return { ...bounds, least: at(bounds.least), over: at(bounds.over), most: at(bounds.most) }
 }
 const inside = (value: number, { least, over, most }: Bounds): boolean =>
   Number.isFinite(value) &&

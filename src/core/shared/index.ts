@@ -1,6 +1,7 @@
 export * from './figures'
 export * from './matching'
 export * from './units'
+export * from './preference'
 export * from './result'
 export * from './random'
 export * from './linear'

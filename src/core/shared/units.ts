@@ -39,6 +39,12 @@ export const PA_PER_KPA = 1e3
 /** One millilitre a minute, in m3/s. */
 export const M3_PER_S_PER_ML_PER_MIN = 1e-6 / 60
 
+/** One US gallon and one US fluid ounce, m3; one inch, m; one pound-force foot, N·m. Exact by definition. */
+const M3_PER_GALLON = 3.785411784e-3
+const M3_PER_FLUID_OUNCE = M3_PER_GALLON / 128
+const M_PER_INCH = 0.0254
+const NM_PER_LBF_FT = 1.3558179483314004
+
 /** Every unit a reading may be typed or shown in, with its factor to SI and the SI kind it belongs to. */
 const UNITS = {
   V: { kind: 'voltage', factor: 1 },
@@ -53,15 +59,29 @@ const UNITS = {
   'L/h': { kind: 'flow', factor: M3_PER_S_PER_L_PER_H },
   'mL/30 s': { kind: 'flow', factor: 1e-6 / 30 },
   'mL/15 s': { kind: 'flow', factor: 1e-6 / 15 },
+  'gal/h': { kind: 'flow', factor: M3_PER_GALLON / 3600 },
+  'fl oz/30 s': { kind: 'flow', factor: M3_PER_FLUID_OUNCE / 30 },
+  'fl oz/15 s': { kind: 'flow', factor: M3_PER_FLUID_OUNCE / 15 },
   L: { kind: 'volume', factor: 1e-3 },
+  mL: { kind: 'volume', factor: 1e-6 },
+  gal: { kind: 'volume', factor: M3_PER_GALLON },
+  'fl oz': { kind: 'volume', factor: M3_PER_FLUID_OUNCE },
   m: { kind: 'length', factor: 1 },
   mm: { kind: 'length', factor: 1e-3 },
+  km: { kind: 'length', factor: 1e3 },
+  in: { kind: 'length', factor: M_PER_INCH },
+  ft: { kind: 'length', factor: 12 * M_PER_INCH },
+  mi: { kind: 'length', factor: 63360 * M_PER_INCH },
+  'N·m': { kind: 'torque', factor: 1 },
+  'lbf·ft': { kind: 'torque', factor: NM_PER_LBF_FT },
+  'lbf·in': { kind: 'torque', factor: NM_PER_LBF_FT / 12 },
   rpm: { kind: 'speed', factor: (2 * Math.PI) / 60 },
   '%': { kind: 'fraction', factor: 0.01 },
   s: { kind: 'time', factor: 1 },
   min: { kind: 'time', factor: 60 },
   '1/min': { kind: 'rate', factor: 1 / 60 },
-  '°C': { kind: 'temperature', factor: 1, zero: KELVIN_AT_0_C },
+  '°C': { kind: 'temperature', factor: 1 },
+  '°F': { kind: 'temperature', factor: 5 / 9 },
 } as const
 
 export type UnitName = keyof typeof UNITS
@@ -75,7 +95,11 @@ export interface Entered {
 }
 
 /** Where the scale begins, SI. */
-const zeroOf = (unit: UnitName): number => (unit === '°C' ? UNITS[unit].zero : 0)
+const ZERO: Partial<Record<UnitName, number>> = {
+  '°C': KELVIN_AT_0_C,
+  '°F': KELVIN_AT_0_C - (32 * 5) / 9,
+}
+const zeroOf = (unit: UnitName): number => ZERO[unit] ?? 0
 
 /** The SI value of an entry. */
 export const toSi = (entered: Entered): number =>

@@ -13,7 +13,8 @@ import { StateStrip } from '../frame/StateStrip'
 import { useInstruments } from '../frame/useInstruments'
 import type { JobInHand } from '../frame/useJob'
 import { useKeys } from '../frame/useKeys'
-import { unitText } from '../frame/words'
+import { unitText, inUnits, siText } from '../frame/quantities'
+import { lowerFirst } from '../frame/words'
 import {
   BY_HAND,
   BY_SIGNAL,
@@ -368,7 +369,7 @@ function Stretch({
 
 const titleOf = (conclusion: Conclusion | null, title: string): string =>
   conclusion?.finding.kind === 'leakDown'
-    ? `Leak-down from ${Math.round(conclusion.finding.startPa / 1e3)} kPa`
+    ? `Leak-down from ${siText(conclusion.finding.startPa, 'kPa', 0)}`
     : title
 
 function Origin({ pen }: { pen: Pen }) {
@@ -402,10 +403,10 @@ function Before({ hand, capture, source }: { hand: JobInHand; capture: CaptureIn
           {words.caution.stopWhen}
         </Notice>
       )}
-      <Notice title={words.before}>{words.tells}</Notice>
+      <Notice title={inUnits(words.before)}>{words.tells}</Notice>
       {capture.taking.testId && (
         <p className="text-second text-ink-2">
-          For Trace: {testById(capture.taking.testId).title.toLowerCase()}.{' '}
+          For Trace: {lowerFirst(inUnits(testById(capture.taking.testId).title))}.{' '}
           {testById(capture.taking.testId).where}
         </p>
       )}
@@ -573,6 +574,6 @@ function railMessage(pen: Pen, kind: CaptureInHand['taking']['kind']): string {
   if (!rail || rail.series.values.length === 0) return 'Gauge on the rail before you start.'
   const kPa = lastOf(rail) / 1e3
   return kPa < 10
-    ? `Gauge shows ${kPa.toFixed(0).replace('-', '−')} kPa now. The next key-on builds it up again.`
-    : `Rail holds ${kPa.toFixed(0)} kPa. Let it off before any joint parts.`
+    ? `Gauge shows ${siText(lastOf(rail), 'kPa', 0)} now. The next key-on builds it up again.`
+    : `Rail holds ${siText(lastOf(rail), 'kPa', 0)}. Let it off before any joint parts.`
 }

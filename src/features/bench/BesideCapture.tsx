@@ -7,7 +7,8 @@ import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { saveFile } from '@/ui/saveFile'
 import type { JobInHand } from '../frame/useJob'
-import { clockText, unitText } from '../frame/words'
+import { clockText } from '../frame/words'
+import { unitText, siText, typedAs, unitShown } from '../frame/quantities'
 import { CAPTURE_WORDS, CLAMP_WORDS, VERDICT_WORDS, pinchAsks, said, sideText } from './benchText'
 import { gaugeCsv } from './exportCapture'
 import type { CaptureInHand } from './useCapture'
@@ -97,7 +98,7 @@ function Table({ calibration, unit, reads }: { calibration: Calibration; unit: s
   const [by, setBy] = useState<'volume' | 'value'>('volume')
   const [litres, setLitres] = useState('')
   const [ohm, setOhm] = useState('')
-  const [l, o] = [figureOf(litres) ?? NaN, figureOf(ohm) ?? NaN]
+  const [l, o] = [typedAs(litres, 'L') ?? NaN, figureOf(ohm) ?? NaN]
   const check =
     litres.trim() !== '' && ohm.trim() !== '' && Number.isFinite(l) && Number.isFinite(o)
       ? plausibility(calibration, l / 1e3, o, reads === 'V' ? 0.02 : 1)
@@ -142,10 +143,10 @@ function Table({ calibration, unit, reads }: { calibration: Calibration; unit: s
       <div className="flex items-center gap-2 text-second">
         <span className="text-ink-2">Now</span>
         <input
-          aria-label="Litres in the tank now"
+          aria-label={`In the tank now, ${unitShown('L')}`}
           value={litres}
           onChange={(event) => setLitres(event.target.value)}
-          placeholder="L by dip"
+          placeholder={`${unitShown('L')} by dip`}
           className="h-[44px] w-[96px] border-2 border-ink-3 bg-sheet px-2"
         />
         <input
@@ -157,7 +158,7 @@ function Table({ calibration, unit, reads }: { calibration: Calibration; unit: s
         />
         {check && (
           <span className="leading-tight">
-            {check.plausible ? 'Plausible.' : `Off by ${said(1e3 * check.offM3, 0.3)} L.`} Should read{' '}
+            {check.plausible ? 'Plausible.' : `Off by ${siText(check.offM3, 'L', 0)}.`} Should read{' '}
             {said(check.shouldRead, reads === 'V' ? 0.01 : 0.5)} {unitText(reads)}.
           </span>
         )}

@@ -1,11 +1,12 @@
 'use client'
 import { between, channelOf, type Signals } from '@/core/bench'
 import type { Conclusion, Taking } from '@/core/job'
-import { fromSi } from '@/core/shared'
+import { fromSi, type UnitName, toSi } from '@/core/shared'
 import { NumberTable } from '@/ui/ChartTable'
 import { PlotChart, type PlotPanel, type PlotProps } from '@/ui/PlotChart'
-import { unitText } from '../frame/words'
+import { unitText, figureShown, unitShown } from '../frame/quantities'
 import { VERDICT_WORDS, axisText, dropName, said, secondsText, shownText } from './benchText'
+import { conclusionShown } from './shown'
 import { inOrder, pointsOf, scaleOf, timeStep } from './penPanels'
 
 /** A capture at its own scale: points, fit, band and what is forbidden; a table where there is nothing to draw. */
@@ -69,9 +70,9 @@ export function captureTable(
     }
   if (finding.kind === 'calibration')
     return {
-      columns: ['L', 'Ω'],
+      columns: [unitShown('L'), 'Ω'],
       rows: finding.calibration.points.map((point) => [
-        said(1e3 * point.volumeM3, 0.3),
+        figureShown(point.volumeM3, 'L', 1),
         said(point.value, 0.3),
       ]),
     }
@@ -111,7 +112,7 @@ export function plotOf(
   const from = shown.series.seconds[0]!
   const points = pointsOf(shown, 700).map(({ x, y }) => ({ x: x - from, y }))
   const to = points.at(-1)!.x
-  const limit = limitOf(conclusion, points[0]!.y)
+  const limit = limitOf(conclusion, points[0]!.y, head.unit)
   const fitted =
     finding.kind === 'leakDown'
       ? Array.from(finding.fitted.seconds, (x, k) => ({
@@ -119,9 +120,9 @@ export function plotOf(
           y: fromSi(finding.fitted.values[k]!, head.unit),
         }))
       : []
-  const { band } = conclusion
+  const { band, value } = conclusionShown(conclusion)
   const sameUnit =
-    conclusion.value.unit === head.unit &&
+    value.unit === head.unit &&
     ['steady', 'current', 'volume', 'vacuum', 'prime', 'deadhead'].includes(finding.kind)
   const scale = scaleOf(
     [
@@ -174,16 +175,23 @@ export function plotOf(
 }
 
 /** The line that must not be crossed. */
-function limitOf({ finding, band }: Conclusion, start: number): { x: number; y: number }[] {
+function limitOf(
+  { finding, band, value }: Conclusion,
+  start: number,
+  unit: UnitName,
+): { x: number; y: number }[] {
   if (finding.kind === 'leakDown' && band) {
-    const startKPa = Math.max(start, finding.startPa / 1e3)
+    const from = Math.max(start, fromSi(finding.startPa, unit))
     return Array.from({ length: 61 }, (_, k) => ({
       x: 5 * k,
-      y: startKPa * Math.pow(band.low / 100, k / 60),
+      y: from * Math.pow(band.low / 100, k / 60),
     })).filter((point) => point.x <= 60 * finding.minutes)
   }
   if (finding.kind === 'snap' && band)
-    return [0, 1e9].map((x) => ({ x, y: finding.beforePa / 1e3 - band.high }))
+    return [0, 1e9].map((x) => ({
+      x,
+      y: fromSi(finding.beforePa - toSi({ value: band.high, unit: value.unit }), unit),
+    }))
   return []
 }
 
@@ -231,10 +239,11 @@ function sweepPlot({ finding }: Conclusion, signals: Signals): Omit<PlotProps, '
 function calibrationPlot({ finding }: Conclusion): Omit<PlotProps, 'height'> | null {
   if (finding.kind !== 'calibration') return null
   const { points, volumeAt } = finding.calibration
+  const litres = (m3: number) => fromSi(m3, unitShown('L'))
   const values = points.map((point) => point.value)
   const [low, high] = [Math.min(...values), Math.max(...values)]
   const curve = Array.from({ length: 80 }, (_, k) => low + ((high - low) * k) / 79).map((value) => ({
-    x: 1e3 * volumeAt(value),
+    x: litres(volumeAt(value)),
     y: value,
   }))
   return {
@@ -242,8 +251,8 @@ function calibrationPlot({ finding }: Conclusion): Omit<PlotProps, 'height'> | n
     x: {
       label: '',
       low: 0,
-      high: Math.max(...points.map((point) => 1e3 * point.volumeM3)),
-      tick: (value) => `${value} L`,
+      high: Math.max(...points.map((point) => litres(point.volumeM3))),
+      tick: (value) => `${value} ${unitShown('L')}`,
     },
     panels: [
       {
@@ -254,7 +263,7 @@ function calibrationPlot({ finding }: Conclusion): Omit<PlotProps, 'height'> | n
           {
             label: 'fills',
             look: 'dots',
-            points: points.map((point) => ({ x: 1e3 * point.volumeM3, y: point.value })),
+            points: points.map((point) => ({ x: litres(point.volumeM3), y: point.value })),
           },
           { label: 'table', look: 'fit', points: curve.sort((one, other) => one.x - other.x) },
         ],

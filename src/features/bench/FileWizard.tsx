@@ -23,7 +23,7 @@ import { Button } from '@/ui/Button'
 import { NumberTable } from '@/ui/ChartTable'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
-import { unitText } from '../frame/words'
+import { unitText } from '../frame/quantities'
 import { channelName } from './benchText'
 import { PROBLEM_WORDS, SEPARATOR_WORDS, TIME_WORDS, shapeProblem } from './fileText'
 

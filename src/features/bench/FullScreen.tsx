@@ -5,8 +5,8 @@ import { NumberTable } from '@/ui/ChartTable'
 import { Button } from '@/ui/Button'
 import { WholeScreen } from '@/ui/Panel'
 import { PLOT_LEFT, PLOT_RIGHT, PlotChart, type DrawnPlot } from '@/ui/PlotChart'
-import { unitText } from '../frame/words'
-import { axisText, channelName, secondsText, shownText } from './benchText'
+import { unitText } from '../frame/quantities'
+import { axisText, channelName, secondsText, shownDifference, shownText } from './benchText'
 import { inOrder, panelsOf, timeStep } from './penPanels'
 import type { Flags } from './useCapture'
 
@@ -223,10 +223,7 @@ function Readout({
             <td className="text-right">{time(two - one).replace('-', '−')}</td>
             {signals.map(({ head, series }) => (
               <td key={head.id} className="text-right">
-                {shownText(
-                  valueAt(series, two) - valueAt(series, one) + (head.unit === '°C' ? 273.15 : 0),
-                  head.unit,
-                )}
+                {shownDifference(valueAt(series, two) - valueAt(series, one), head.unit)}
               </td>
             ))}
           </tr>

@@ -2,8 +2,9 @@
 import { useState } from 'react'
 import { FLOAT_HEIGHTS, SPRAYS, type Spray } from '@/core/bench'
 import type { CaptureInput, CaptureOffer, Taking } from '@/core/job'
-import { figureOf, M3_PER_S_PER_L_PER_H } from '@/core/shared'
+import { figureOf, M3_PER_S_PER_L_PER_H, type UnitName } from '@/core/shared'
 import { Button } from '@/ui/Button'
+import { typedAs, unitShown, unitText } from '../frame/quantities'
 import { shortOf } from '../frame/words'
 
 interface Props {
@@ -41,14 +42,15 @@ function Field({
   wide = false,
 }: {
   label: string
-  unit: string
+  /** The unit in which it is kept; it is typed in the one that is shown. */
+  unit: UnitName | '/min'
   name: string
   value: string
   onChange: (text: string) => void
   wide?: boolean
 }) {
   const wrong =
-    value.trim() !== '' && figureOf(value ?? '') === null && !(unit === 'Ω' && ohmOf(value) !== null)
+    value.trim() !== '' && figureOf(value ?? '') === null && !(unit === 'ohm' && ohmOf(value) !== null)
   return (
     <label className={`flex items-center gap-3 ${wide ? 'justify-between' : ''}`}>
       <span className="text-main">{label}</span>
@@ -63,7 +65,9 @@ function Field({
           onChange={(event) => onChange(event.target.value)}
           className={`h-[48px] w-[140px] border-2 bg-sheet pl-2 pr-[56px] text-right text-[24px] font-semibold ${wrong ? 'border-dashed border-ink' : 'border-ink-3'}`}
         />
-        <span className="pointer-events-none absolute right-2 top-[13px] text-second text-ink-2">{unit}</span>
+        <span className="pointer-events-none absolute right-2 top-[13px] text-second text-ink-2">
+          {unit === '/min' ? unit : unitText(unitShown(unit))}
+        </span>
       </span>
     </label>
   )
@@ -86,14 +90,15 @@ function useFields(
 
 function VolumeFields({ onWritten }: Props) {
   const { of, set } = useFields(onWritten, (texts) => {
-    const [mL, seconds, kPa, volts] = ['mL', 'seconds', 'kPa', 'volts'].map((name) =>
-      figureOf(texts[name] ?? ''),
-    )
-    return mL === null || mL === undefined || !seconds
+    const text = (name: string) => texts[name] ?? ''
+    const mL = typedAs(text('mL'), 'mL')
+    const kPa = typedAs(text('kPa'), 'kPa')
+    const [seconds, volts] = [figureOf(text('seconds')), figureOf(text('volts'))]
+    return mL === null || !seconds
       ? null
       : {
           from: 'volume',
-          taken: { volumeM3: mL * 1e-6, seconds, pressurePa: 1e3 * (kPa ?? 0), pumpV: volts ?? null },
+          taken: { volumeM3: mL * 1e-6, seconds, pressurePa: 1e3 * (kPa ?? 0), pumpV: volts },
         }
   })
   return (
@@ -156,10 +161,11 @@ function EndFields({ onWritten }: Props) {
   const { of, set } = useFields(
     onWritten,
     (texts) => {
-      const [start, later, minutes] = ['start', 'later', 'minutes'].map((name) => figureOf(texts[name] ?? ''))
-      return start === null || later === null || !minutes
+      const [start, later] = ['start', 'later'].map((name) => typedAs(texts[name] ?? '', 'kPa'))
+      const minutes = figureOf(texts.minutes ?? '')
+      return start == null || later == null || !minutes
         ? null
-        : { from: 'ends', startPa: 1e3 * start!, laterPa: 1e3 * later!, minutes }
+        : { from: 'ends', startPa: 1e3 * start, laterPa: 1e3 * later, minutes }
     },
     { minutes: '5' },
   )
@@ -196,7 +202,7 @@ function FloatFields({ onWritten }: Props) {
               <Field
                 key={way}
                 label={way === 'up' ? 'going up' : 'going down'}
-                unit="Ω"
+                unit="ohm"
                 name={`${way}${k}`}
                 value={of(`${way}${k}`)}
                 onChange={set(`${way}${k}`)}
@@ -219,7 +225,7 @@ function FillFields({ onWritten }: Props) {
   const { of, set } = useFields(onWritten, (texts) => {
     const fills = Array.from(
       { length: 24 },
-      (_, k) => [figureOf(texts[`L${k}`] ?? ''), figureOf(texts[`ohm${k}`] ?? '')] as const,
+      (_, k) => [typedAs(texts[`L${k}`] ?? '', 'L'), figureOf(texts[`ohm${k}`] ?? '')] as const,
     ).flatMap(([litres, ohm]) =>
       litres === null || ohm === null ? [] : [{ volumeM3: litres / 1e3, readings: [ohm] }],
     )
@@ -234,7 +240,7 @@ function FillFields({ onWritten }: Props) {
             <Field label="" unit="L" name={`L${k}`} value={of(`L${k}`)} onChange={set(`L${k}`)} />
             <Field
               label=""
-              unit={of('unit') === 'V' ? 'V' : 'Ω'}
+              unit={of('unit') === 'V' ? 'V' : 'ohm'}
               name={`ohm${k}`}
               value={of(`ohm${k}`)}
               onChange={set(`ohm${k}`)}
@@ -254,7 +260,7 @@ function FillFields({ onWritten }: Props) {
           <option value="V">V</option>
         </select>
         <p className="text-second text-ink-2">
-          Litres in all, from empty upwards. Ten levels are good, six the least.
+          The fuel in all, from empty upwards. Ten levels are good, six the least.
         </p>
       </div>
     </div>
@@ -266,9 +272,9 @@ function InjectorFields({ onWritten }: Props) {
   const { of, set } = useFields(onWritten, (texts) => {
     const runs = Array.from({ length: 12 }, (_, k) => ({
       k,
-      flow: figureOf(texts[`flow${k}`] ?? ''),
+      flow: typedAs(texts[`flow${k}`] ?? '', 'L/h'),
     })).flatMap(({ k, flow }) => {
-      const before = figureOf(texts[`before${k}`] ?? '')
+      const before = typedAs(texts[`before${k}`] ?? '', 'L/h')
       return flow === null
         ? []
         : [
@@ -281,7 +287,7 @@ function InjectorFields({ onWritten }: Props) {
             },
           ]
     })
-    const rated = figureOf(texts.rated ?? '')
+    const rated = typedAs(texts.rated ?? '', 'L/h')
     return runs.length === 0
       ? null
       : { from: 'injectors', runs, ratedM3PerS: rated === null ? null : rated * M3_PER_S_PER_L_PER_H }

@@ -16,7 +16,7 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
 import { STANDING_WORDS } from '../frame/useInstruments'
-import { unitText } from '../frame/words'
+import { unitText } from '../frame/quantities'
 import { channelName } from './benchText'
 
 export type Source = { kind: 'tablet' } | { kind: 'stand-in gateway' } | { kind: 'gateway'; address: string }

@@ -12,8 +12,10 @@ import {
 } from '@/core/bench'
 import type { CaptureRefusal, Conclusion, Finding } from '@/core/job'
 import { findTest } from '@/core/library'
-import { M3_PER_S_PER_L_PER_H, assertNever, fromSi, type UnitName } from '@/core/shared'
-import { SOURCE_WORDS, unitText } from '../frame/words'
+import { assertNever, differenceFromSi, fromSi, type UnitName } from '@/core/shared'
+import { SOURCE_WORDS } from '../frame/words'
+import { figureShown, siText, unitText } from '../frame/quantities'
+import { conclusionShown } from './shown'
 
 interface CaptureWords {
   title: string
@@ -59,7 +61,7 @@ export const CAPTURE_WORDS: Record<CaptureKind, CaptureWords> = {
   deadhead: {
     title: 'Deadhead',
     tells: 'What the pump can reach against a shut line.',
-    before: 'Gauge of 1000 kPa or more, valve after the gauge.',
+    before: 'Gauge of {1000 kPa} or more, valve after the gauge.',
     act: `Shut the valve, ${DEADHEAD_LIMIT_S} s at most`,
     caution: {
       text: `Shut for ${DEADHEAD_LIMIT_S} s at most: pressure climbs to the relief, and the pump heats.`,
@@ -176,20 +178,20 @@ export function said(value: number, sd: number): string {
   )
   return value.toFixed(digits).replace('-', '−')
 }
-const kPa = (pa: number) =>
-  Math.round(pa / 1e3)
-    .toString()
-    .replace('-', '−')
+const kPa = (pa: number) => siText(pa, 'kPa', 0)
 const percentOf = (share: number) => Math.round(100 * share)
 
 /** "62 ± 2 kPa", two standard deviations. */
-export const figureText = ({ value }: Conclusion): string =>
-  value.sd > 0
+export function figureText(conclusion: Conclusion): string {
+  const { value } = conclusionShown(conclusion)
+  return value.sd > 0
     ? `${said(value.value, value.sd)} ± ${said(2 * value.sd, value.sd)} ${unitText(value.unit)}`
     : `${said(value.value, 0)} ${unitText(value.unit)}`
+}
 
 /** The band that it was held against, and where that comes from. */
-export function bandText({ band, value }: Conclusion): string {
+export function bandText(conclusion: Conclusion): string {
+  const { band, value } = conclusionShown(conclusion)
   if (!band) return ''
   const unit = unitText(value.unit)
   const of = (limit: number) => said(limit, value.sd || Math.abs(limit) / 200)
@@ -349,20 +351,20 @@ function detailOf(finding: Finding, conclusion: Conclusion): string {
   switch (finding.kind) {
     case 'prime':
       return finding.toPressureS === null
-        ? `Peak ${kPa(finding.peakPa)} kPa after ${finding.keyCycles} ${finding.keyCycles === 1 ? 'turn' : 'turns'} of the key.`
-        : `${finding.toPressureS.toFixed(1)} s of pump until it stood, ${finding.keyCycles} ${finding.keyCycles === 1 ? 'turn' : 'turns'} of the key, peak ${kPa(finding.peakPa)} kPa. Typical: within ${PRIME_WITHIN_S} s.`
+        ? `Peak ${kPa(finding.peakPa)} after ${finding.keyCycles} ${finding.keyCycles === 1 ? 'turn' : 'turns'} of the key.`
+        : `${finding.toPressureS.toFixed(1)} s of pump until it stood, ${finding.keyCycles} ${finding.keyCycles === 1 ? 'turn' : 'turns'} of the key, peak ${kPa(finding.peakPa)}. Typical: within ${PRIME_WITHIN_S} s.`
     case 'steady':
-      return `Mean ${figureText(conclusion)}, ripple ${said(finding.ripplePa / 1e3, 0.2)} kPa.`
+      return `Mean ${figureText(conclusion)}, ripple ${siText(finding.ripplePa, 'kPa', 0)}.`
     case 'snap':
-      return `From ${kPa(finding.beforePa)} kPa it dips by ${figureText(conclusion)}${finding.recoveryS === null ? ' and does not come back' : `, half made good in ${finding.recoveryS.toFixed(1)} s`}.`
+      return `From ${kPa(finding.beforePa)} it dips by ${figureText(conclusion)}${finding.recoveryS === null ? ' and does not come back' : `, half made good in ${finding.recoveryS.toFixed(1)} s`}.`
     case 'deadhead':
       return `Plateau ${figureText(conclusion)}${finding.shutS > 0 ? `, shut ${finding.shutS.toFixed(1)} s` : ': no rise was seen when the line shut'}.${conclusion.verdict === 'bad' ? ' Read the volts at the pump before you blame it.' : ''}${finding.stillRising ? ' It still rose when the valve opened.' : ''}${finding.overTime ? ` Longer than ${DEADHEAD_LIMIT_S} s: never again on this pump.` : ''}`
     case 'leakDown':
       return finding.needle
-        ? `${kPa(finding.startPa - finding.endPa)} kPa lost in ${Number(finding.minutes.toFixed(1))} min: ${percentOf(finding.leftFraction)} ± ${Math.max(1, percentOf(2 * finding.leftSd))} % left after 5 min. Two figures of a needle tell no course: heat, or a leak that slows, stays hidden.`
-        : `${kPa(finding.startPa - finding.endPa)} kPa lost in ${finding.minutes.toFixed(0)} min: ${percentOf(finding.leftFraction)} ± ${Math.max(1, percentOf(2 * finding.leftSd))} % left after 5 min, ${percentOf(Math.max(0, finding.leftAt20Fraction))} % after 20. It falls ${LAWS[finding.law]}; the gauge scatters by ± ${said(finding.residualPa / 1e3, 0.05)} kPa.${finding.soaked ? ' It rose first: heat from the engine.' : ''}`
+        ? `${kPa(finding.startPa - finding.endPa)} lost in ${Number(finding.minutes.toFixed(1))} min: ${percentOf(finding.leftFraction)} ± ${Math.max(1, percentOf(2 * finding.leftSd))} % left after 5 min. Two figures of a needle tell no course: heat, or a leak that slows, stays hidden.`
+        : `${kPa(finding.startPa - finding.endPa)} lost in ${finding.minutes.toFixed(0)} min: ${percentOf(finding.leftFraction)} ± ${Math.max(1, percentOf(2 * finding.leftSd))} % left after 5 min, ${percentOf(Math.max(0, finding.leftAt20Fraction))} % after 20. It falls ${LAWS[finding.law]}; the gauge scatters by ± ${siText(finding.residualPa, 'kPa', 1)}.${finding.soaked ? ' It rose first: heat from the engine.' : ''}`
     case 'volume':
-      return `${said(finding.flowM3PerS / M3_PER_S_PER_L_PER_H, 0.5)} L/h read${finding.serviceM3PerS === null ? '' : `, ${said(finding.serviceM3PerS / M3_PER_S_PER_L_PER_H, 0.5)} at the volts of service`}, ${said(finding.wantedM3PerS / M3_PER_S_PER_L_PER_H, 0.5)} wanted; ${finding.margin.toFixed(2)} times the demand.`
+      return `${siText(finding.flowM3PerS, 'L/h', 0)} read${finding.serviceM3PerS === null ? '' : `, ${figureShown(finding.serviceM3PerS, 'L/h', 0)} at the volts of service`}, ${figureShown(finding.wantedM3PerS, 'L/h', 0)} wanted; ${finding.margin.toFixed(2)} times the demand.`
     case 'current':
       return `Mean ${figureText(conclusion)}.`
     case 'waveform':
@@ -372,13 +374,12 @@ function detailOf(finding: Finding, conclusion: Conclusion): string {
     case 'drops':
       return `${finding.totalV.toFixed(2)} V read in all, largest share: ${dropName(worstOf(finding)).toLowerCase()}. ${finding.loaded ? 'Under load.' : 'Not under load.'}`
     case 'vacuum':
-      return `${figureText(conclusion)} at the inlet.${finding.marginPa === null ? '' : finding.vapour === 'boils' ? ' The fuel boils there.' : ` ${kPa(finding.marginPa)} kPa above where the fuel boils${finding.vapour === 'marginal' ? `: ${VAPOUR_MARGIN_PA / 1e3} kPa are wanted` : ''}.`}`
+      return `${figureText(conclusion)} at the inlet.${finding.marginPa === null ? '' : finding.vapour === 'boils' ? ' The fuel boils there.' : ` ${kPa(finding.marginPa)} above where the fuel boils${finding.vapour === 'marginal' ? `: ${kPa(VAPOUR_MARGIN_PA)} are wanted` : ''}.`}`
     case 'sweep':
       return `${said(finding.emptyOhm, 0.5)} Ω empty, ${said(finding.fullOhm, 0.5)} Ω full, off a straight line by ${percentOf(finding.nonlinearity)} %${finding.noise === 0 ? '' : `, scatter ${(100 * finding.noise).toFixed(1)} %`}${finding.hysteresis === null ? '' : `, play ${(100 * finding.hysteresis).toFixed(1)} %`}.${finding.dropOuts.length > 0 ? ` Gone at ${listed(finding.dropOuts.map((gap) => `${percentOf(0.5 * (gap.from + gap.to))} %`))}: a worn track. Renew the sender while the module is out.` : ''}`
     case 'calibration': {
       const { calibration } = finding
-      const litres = (m3: number) => said(m3 * 1e3, 0.3)
-      return `${calibration.points.length} points, ${calibration.direction === 'falls' ? 'ohms fall' : 'ohms rise'} as it fills. It moves from ${litres(calibration.deadBelowM3)} to ${litres(calibration.deadAboveM3)} L.${calibration.doubtful.length > 0 ? ` Fill ${calibration.doubtful.map((k) => k + 1).join(', ')} does not fit its neighbours: take it again.` : ''}`
+      return `${calibration.points.length} points, ${calibration.direction === 'falls' ? 'ohms fall' : 'ohms rise'} as it fills. It moves from ${figureShown(calibration.deadBelowM3, 'L', 0)} to ${siText(calibration.deadAboveM3, 'L', 0)}.${calibration.doubtful.length > 0 ? ` Fill ${calibration.doubtful.map((k) => k + 1).join(', ')} does not fit its neighbours: take it again.` : ''}`
     }
     case 'injectors':
       return `Spread ${(100 * finding.spread).toFixed(1)} % about ${finding.by === 'rated' ? 'the rated rate' : 'the middle of the set'}${finding.allDown !== null && Math.abs(finding.allDown) > 0.05 ? `. All together ${percentOf(finding.allDown)} % down: pressure or test fluid, not the set` : ''}.`
@@ -426,7 +427,7 @@ export function refusalText(error: CaptureRefusal): string {
     case 'not-started':
       return 'The pump never ran between the flags. Move the flags, or key on again.'
     case 'no-pressure':
-      return `It starts at ${kPa(error.startPa)} kPa. Build pressure first: key on three times.`
+      return `It starts at ${kPa(error.startPa)}. Build pressure first: key on three times.`
     case 'too-slow':
       return `${Math.round(error.samplesPerS)} samples a second are too few for a waveform: 5000 at least.`
     case 'too-few':
@@ -532,14 +533,20 @@ const DIGITS: Partial<Record<UnitName, number>> = {
   ohm: 1,
   A: 1,
   'L/h': 1,
+  'gal/h': 2,
+  gal: 2,
+  psi: 1,
   '%': 0,
   L: 1,
   bar: 2,
   MPa: 2,
 }
-export function shownText(si: number, unit: UnitName): string {
-  if (!Number.isFinite(si)) return '–'
-  const value = fromSi(si, unit)
+export const shownText = (si: number, unit: UnitName): string => digitsShown(fromSi(si, unit), unit)
+/** A difference: the zero of its scale falls out. */
+export const shownDifference = (si: number, unit: UnitName): string =>
+  digitsShown(differenceFromSi(si, unit), unit)
+function digitsShown(value: number, unit: UnitName): string {
+  if (!Number.isFinite(value)) return '–'
   const text = value.toFixed(Math.abs(value) >= 100 ? 0 : (DIGITS[unit] ?? (Math.abs(value) < 20 ? 1 : 0)))
   return Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−')
 }

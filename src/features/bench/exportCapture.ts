@@ -1,10 +1,12 @@
 /** A capture out of the browser: CSV with its units and what it was, JSON, and for a calibration the table that a gauge takes. */
+import { unitShown } from '../frame/quantities'
 import Papa from 'papaparse'
 import { gaugeTable, type Calibration, type Signals } from '@/core/bench'
 import type { Conclusion, JobView, Taking } from '@/core/job'
 import { fromSi } from '@/core/shared'
 import type { Taken } from '../frame/useInstruments'
 import { CAPTURE_WORDS, bandText, figureText, sayConclusion } from './benchText'
+import { signalsShown } from './shown'
 
 interface Sheet {
   job: JobView
@@ -39,7 +41,8 @@ function heading({ job, taking, conclusion, taken, standIn, at }: Sheet): [strin
 }
 
 /** Comment lines say what it is; then one row a time, one column a channel with its unit. */
-export function captureCsv(sheet: Sheet): string {
+export function captureCsv({ signals, ...rest }: Sheet): string {
+  const sheet = { ...rest, signals: signalsShown(signals) }
   const times = [...new Set(sheet.signals.flatMap(({ series }) => [...series.seconds]))].sort(
     (one, other) => one - other,
   )
@@ -62,7 +65,8 @@ export function captureCsv(sheet: Sheet): string {
     )}\r\n${Papa.unparse({ fields: ['time [s]', ...sheet.signals.map(({ head }) => `${head.id} [${head.unit}]`)], data: rows })}\r\n`
 }
 
-export function captureJson(sheet: Sheet): string {
+export function captureJson({ signals, ...rest }: Sheet): string {
+  const sheet = { ...rest, signals: signalsShown(signals) }
   return JSON.stringify(
     {
       format: 'stop-start-capture',
@@ -88,5 +92,5 @@ export function gaugeCsv(
   by: 'volume' | 'value',
   unit: 'ohm' | 'V',
 ): string {
-  return `${Papa.unparse({ fields: ['point', `sender [${unit}]`, 'in the tank [L]'], data: gaugeTable(calibration, points, by).map((point, k) => [k + 1, point.value.toFixed(unit === 'V' ? 3 : 1), (1e3 * point.volumeM3).toFixed(2)]) })}\r\n`
+  return `${Papa.unparse({ fields: ['point', `sender [${unit}]`, `in the tank [${unitShown('L')}]`], data: gaugeTable(calibration, points, by).map((point, k) => [k + 1, point.value.toFixed(unit === 'V' ? 3 : 1), fromSi(point.volumeM3, unitShown('L')).toFixed(2)]) })}\r\n`
 }

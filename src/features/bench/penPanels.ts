@@ -2,8 +2,9 @@
 import { thinned, type CaptureKind, type Channel, type ChannelQuantity, type Signals } from '@/core/bench'
 import { fromSi, type Second } from '@/core/shared'
 import type { PlotPanel } from '@/ui/PlotChart'
-import { unitText } from '../frame/words'
+import { unitText } from '../frame/quantities'
 import { channelName, shownText } from './benchText'
+import { signalsShown } from './shown'
 
 /** What the capture is about comes first and is drawn largest. */
 const FIRST: Record<CaptureKind, ChannelQuantity> = {
@@ -43,7 +44,7 @@ const MOST_POINTS = 1600
 
 /** Channels in the order in which they matter to a capture. */
 export const inOrder = (signals: Signals, kind: CaptureKind): Signals =>
-  [...signals].sort(
+  signalsShown(signals).sort(
     (one, other) => Number(other.head.quantity === FIRST[kind]) - Number(one.head.quantity === FIRST[kind]),
   )
 

@@ -1,9 +1,10 @@
 'use client'
+import { typedAs, unitShown, distanceText } from '../frame/quantities'
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { openJob } from '@/core/acts'
-import { findAmong } from '@/core/shared'
+import { findAmong, toSi } from '@/core/shared'
 import { usualWays } from '@/core/library'
 import { LAYOUTS, specificationOf, type LayoutId } from '@/core/vehicle'
 import type { VehicleRecord } from '@/core/job'
@@ -14,6 +15,11 @@ import { Panel } from '@/ui/Panel'
 import { whoWorks } from '../frame/useJob'
 import { sheetHref, stageHref } from '../frame/words'
 
+/** What was typed as a distance, in km as it is kept; null for nothing. */
+const distanceOf = (text: string): number | null => {
+  const typed = typedAs(text, 'km')
+  return typed === null ? null : Math.round(typed)
+}
 interface NewVehicle {
   unit: string
   name: string
@@ -36,9 +42,16 @@ const vehicleOf = (form: NewVehicle): VehicleRecord => ({
   access: [],
   limits: [],
   year: form.year ? Number(form.year) : null,
-  kilometres: form.kilometres ? Number(form.kilometres) : null,
+  kilometres: distanceOf(form.kilometres),
   specification: specificationOf(
-    form.setKPa ? { regulatorSetPa: { value: 1e3 * Number(form.setKPa), source: 'maker' } } : {},
+    form.setKPa
+      ? {
+          regulatorSetPa: {
+            value: toSi({ value: Number(form.setKPa), unit: unitShown('kPa') }),
+            source: 'maker',
+          },
+        }
+      : {},
     LAYOUTS[form.layout],
   ),
 })
@@ -76,7 +89,7 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
     if (!saved.ok)
       return setProblem(
         saved.error.kind === 'damaged'
-          ? `${saved.error.at}: ${saved.error.problem}. Give it as the maker does, in kPa.`
+          ? `${saved.error.at}: ${saved.error.problem}. Give it as the maker does, in ${unitShown('kPa')}.`
           : 'The vehicle could not be kept.',
       )
     await begin(saved.value, sheetFirst)
@@ -160,7 +173,7 @@ function KnownVehicles({
             <span className="block text-tick text-ink-2">
               {vehicle.kind === 'simulated' ? 'simulated, ' : ''}
               {vehicle.year ?? 'year not known'}
-              {vehicle.kilometres ? `, ${vehicle.kilometres.toLocaleString('en').replace(',', ' ')} km` : ''}
+              {vehicle.kilometres ? `, ${distanceText(vehicle.kilometres)}` : ''}
             </span>
           </span>
         </button>
@@ -212,11 +225,11 @@ function NewVehicleForm({ onSubmit }: NewVehicleProps) {
         <input className={field} inputMode="numeric" {...register('year', { pattern: /^\d{4}$/ })} />
       </label>
       <label className="col-span-2 text-second">
-        Distance, km
+        Distance, {unitShown('km')}
         <input className={field} inputMode="numeric" {...register('kilometres', { pattern: /^\d*$/ })} />
       </label>
       <label className="col-span-2 text-second">
-        Maker’s set pressure, kPa
+        Maker’s set pressure, {unitShown('kPa')}
         <input className={field} inputMode="numeric" {...register('setKPa', { pattern: /^\d*\.?\d*$/ })} />
       </label>
       <p className="col-span-6 text-second text-ink-2">

@@ -1,5 +1,5 @@
 'use client'
-import { useCallback, useEffect, useState } from 'react'
+import { Suspense, useCallback, useEffect, useState } from 'react'
 import { FindPanel } from '../frame/FindPanel'
 import { FindButton, PlainHead } from '../frame/Head'
 import { useKeys } from '../frame/useKeys'
@@ -169,7 +169,9 @@ export function Today() {
         </Button>
       </footer>
       <TakeIn open={takingIn} onOpenChange={setTakingIn} />
-      <WorkshopPanel open={naming} onOpenChange={setNaming} />
+      <Suspense>
+        <WorkshopPanel open={naming} onOpenChange={setNaming} />
+      </Suspense>
       <FindPanel hand={null} open={finding} onOpenChange={setFinding} />
     </ShapeFrame>
   )

@@ -1,12 +1,17 @@
 'use client'
+import { useRouter, useSearchParams } from 'next/navigation'
 import { useState } from 'react'
 import { changeWorkshop } from '@/data/workshop'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
+import { changeUnits } from '@/data/units'
+import { WORKSHOP } from '../frame/findables'
+import { useUnits } from '../frame/useUnits'
 import { useWorkshop } from '../frame/useWorkshop'
+import { UnitChoices } from './UnitChoices'
 
-/** What the workshop is called, and in which money it reckons: on every board, price and printed page. */
+/** What the workshop is called, in which money it reckons, and in which units whoever stands here reads. */
 export function WorkshopPanel({
   open,
   onOpenChange,
@@ -14,9 +19,21 @@ export function WorkshopPanel({
   open: boolean
   onOpenChange: (open: boolean) => void
 }) {
+  // Whoever found it by its words comes with the address; closed, the address is the board's again.
+  const asked = useSearchParams().has(WORKSHOP)
+  const router = useRouter()
+  const close = () => {
+    onOpenChange(false)
+    if (asked) router.replace('/')
+  }
+  const shown = open || asked
   return (
-    <Panel open={open} onOpenChange={onOpenChange} title="This workshop">
-      {open && <WorkshopForm onDone={() => onOpenChange(false)} />}
+    <Panel
+      open={shown}
+      onOpenChange={(next) => (next ? onOpenChange(true) : close())}
+      title="Workshop and units"
+    >
+      {shown && <WorkshopForm onDone={close} />}
     </Panel>
   )
 }
@@ -25,6 +42,7 @@ function WorkshopForm({ onDone }: { onDone: () => void }) {
   const known = useWorkshop()
   const [name, setName] = useState(known.name)
   const [currency, setCurrency] = useState(known.currency)
+  const [units, setUnits] = useState(useUnits())
   const [failed, setFailed] = useState(false)
   const field = 'mt-1 block h-[48px] border-2 border-ink-3 bg-ground px-3 text-main text-ink'
   return (
@@ -32,7 +50,8 @@ function WorkshopForm({ onDone }: { onDone: () => void }) {
       className="space-y-4"
       onSubmit={(event) => {
         event.preventDefault()
-        if (changeWorkshop({ name, currency })) onDone()
+        const kept = [changeWorkshop({ name, currency }), changeUnits(units)]
+        if (kept.every(Boolean)) onDone()
         else setFailed(true)
       }}
     >
@@ -60,6 +79,7 @@ function WorkshopForm({ onDone }: { onDone: () => void }) {
       <p className="text-second text-ink-2">
         Typical prices are not converted: they are figures to start from.
       </p>
+      <UnitChoices units={units} onUnits={setUnits} />
       {failed && <Notice title="This browser keeps nothing. Free some space and keep it again." />}
       <Button type="submit" variant="act" tall className="w-full">
         Keep it

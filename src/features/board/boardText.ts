@@ -1,3 +1,4 @@
+import { inUnits } from '../frame/quantities'
 import {
   STAGES,
   holdsOn,
@@ -116,9 +117,9 @@ export function nextAct(entry: ListedJob, now: number): { what: string; detail: 
   if (!entry.vehicle)
     return { what: 'Its vehicle cannot be read', detail: 'a file of any of its jobs puts it right' }
   const hold = heldBy(entry, now)
-  const held = hold && { what: hold.asks, detail: hold.remedies[0] ?? hold.reason }
+  const held = hold && { what: inUnits(hold.asks), detail: inUnits(hold.remedies[0] ?? hold.reason) }
   if (held && hold.kind !== 'hazards') return held
-  if (wait) return { what: wait.label, detail: `waits by itself, ends ${clockText(wait.endsAt)}` }
+  if (wait) return { what: inUnits(wait.label), detail: `waits by itself, ends ${clockText(wait.endsAt)}` }
   if (held) return held
   switch (stageOf(job)) {
     case 'complaint':

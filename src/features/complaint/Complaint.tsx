@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from '../frame/quantities'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState, type ReactNode } from 'react'
 import {
@@ -131,7 +132,7 @@ export function Complaint({ hand }: { hand: JobInHand }) {
             columns={4}
             options={Object.entries(RAISERS)
               .filter(([id]) => libraryIn(scopeOf(symptoms)).raisers.includes(id as RaiserId))
-              .map(([id, raiser]) => ({ id, label: raiser.label }))}
+              .map(([id, raiser]) => ({ id, label: inUnits(raiser.label) }))}
             value={raisers}
             onChange={(ids) => setRaisers(ids as RaiserId[])}
           />

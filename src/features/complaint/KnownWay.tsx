@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from '../frame/quantities'
 import { useState } from 'react'
 import { primeOf, type KnownWayId, type Prime, type WayOutcome } from '@/core/library'
 import { layoutKeyOf } from '@/core/job'
@@ -113,7 +114,7 @@ function Way({
         {steps.map((step, at) => (
           <li key={step} className="flex gap-3">
             <span className="font-semibold text-accent">{at + 1}</span>
-            {step}
+            {inUnits(step)}
           </li>
         ))}
       </ol>
@@ -185,7 +186,7 @@ function Way({
 
 const FILLED_STEPS = [
   'Key out. Ask what went in, where, and how much: the bill says it',
-  'Sample of 200 mL into clear glass, from the lowest place you reach',
+  'Sample of {200 mL} into clear glass, from the lowest place you reach',
   'Wait 10 min: two layers are water; colour and smell say petrol or diesel',
   'Mixed or not sure: it counts as wrong. Diesel with petrol in it is not started',
 ]
@@ -193,9 +194,9 @@ const FILLED_STEPS = [
 function dryStepsOf(prime: Prime): string[] {
   const fill = [
     'Dip it on level ground: wood or plastic, never metal',
-    'Fill 10 L of the right fuel, cap on before the key',
+    'Fill {10 L} of the right fuel, cap on before the key',
   ]
-  const empty = `line and filter hold about ${prime.lineM3 < 1e-3 ? `${10 * Math.round(prime.lineM3 * 1e5)} mL` : `${(prime.lineM3 * 1e3).toFixed(1)} L`}, typical`
+  const empty = `line and filter hold about ${prime.lineM3 < 1e-3 ? `{${10 * Math.round(prime.lineM3 * 1e5)} mL}` : `{${(prime.lineM3 * 1e3).toFixed(1)} L}`}, typical`
   switch (prime.by) {
     case 'key':
       return [

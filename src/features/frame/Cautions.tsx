@@ -2,6 +2,7 @@
 import { useState } from 'react'
 import type { Caution } from '@/core/library'
 import { Panel } from '@/ui/Panel'
+import { inUnits } from './quantities'
 
 /** The first caution in full, with when to stop; one touch to those of everything else that is done. */
 export function Cautions({ cautions }: { cautions: readonly Caution[] }) {
@@ -10,7 +11,7 @@ export function Cautions({ cautions }: { cautions: readonly Caution[] }) {
   if (!first) return null
   return (
     <div className="pt-0.5 text-second leading-[21px] text-danger">
-      <span className="font-semibold">{first.text}</span> {first.stopWhen}{' '}
+      <span className="font-semibold">{inUnits(first.text)}</span> {inUnits(first.stopWhen)}{' '}
       {rest.length > 0 && (
         <button
           type="button"
@@ -33,7 +34,7 @@ export function CautionList({ cautions }: { cautions: readonly Caution[] }) {
     <ul className="space-y-3 text-main text-danger">
       {cautions.map(({ text, stopWhen }) => (
         <li key={text}>
-          <span className="font-semibold">{text}</span> {stopWhen}
+          <span className="font-semibold">{inUnits(text)}</span> {inUnits(stopWhen)}
         </li>
       ))}
     </ul>

@@ -7,6 +7,7 @@ import type { VehicleState } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
 import type { JobInHand } from './useJob'
+import { gateUnitText, inUnits, limitText, unitShown, gateLimit } from './quantities'
 import { lowerFirst } from './words'
 
 type Why = 'seen' | 'implied'
@@ -43,7 +44,7 @@ interface Read {
 }
 const NOT_READ: Read = { typed: '', makersWay: false }
 
-const valueOf = ({ typed }: Read, unit: GateUnit): number | null => gateValue(typed, unit)
+const valueOf = ({ typed }: Read, unit: GateUnit): number | null => gateValue(typed, unit, unitShown(unit))
 
 function FigurePanel({ hand, asked, onClose }: { hand: JobInHand; asked: Asked; onClose: () => void }) {
   const { operations } = asked
@@ -97,15 +98,12 @@ function FigurePanel({ hand, asked, onClose }: { hand: JobInHand; asked: Asked; 
         >
           {open.length === 0
             ? 'Keep it'
-            : `Held: ${open.map((operation) => lowerFirst(`${operation.gaugeGate!.what} under ${operation.gaugeGate!.below} ${unitOf(operation)}`)).join(', ')}`}
+            : `Held: ${open.map((operation) => lowerFirst(`${operation.gaugeGate!.what} under ${limitText(operation.gaugeGate!)}`)).join(', ')}`}
         </Button>
       </div>
     </Panel>
   )
 }
-
-const unitOf = (operation: Operation) =>
-  operation.gaugeGate!.unit === '%' ? '% LEL' : operation.gaugeGate!.unit
 
 function FigureLine({
   operation,
@@ -121,19 +119,20 @@ function FigureLine({
   const gate = operation.gaugeGate!
   const byPressure = gate.unit === 'kPa'
   return (
-    <section aria-label={operation.title} className="border-t border-rule pt-3">
-      <h3 className="text-step">{operation.title}</h3>
+    <section aria-label={inUnits(operation.title)} className="border-t border-rule pt-3">
+      <h3 className="text-step">{inUnits(operation.title)}</h3>
       {operation.caution && (
         <p className="text-main text-danger">
-          <span className="font-semibold">{operation.caution.text}</span> {operation.caution.stopWhen}
+          <span className="font-semibold">{inUnits(operation.caution.text)}</span>{' '}
+          {inUnits(operation.caution.stopWhen)}
         </p>
       )}
       <div className="flex items-center gap-3 pt-4">
         <label className="flex items-center gap-3 text-main">
-          {gate.what}, under {gate.below} {unitOf(operation)}
+          {gate.what}, under {limitText(gate)}
           <input
             name={operation.id}
-            data-figure={gate.below}
+            data-figure={gateLimit(gate)}
             inputMode="decimal"
             autoComplete="off"
             disabled={read.makersWay}
@@ -142,7 +141,7 @@ function FigureLine({
             className="h-[52px] w-28 border-[3px] border-accent bg-sheet px-3 text-right text-step font-semibold disabled:border-dashed disabled:border-ink-3"
           />
         </label>
-        <span className="text-main">{unitOf(operation)}</span>
+        <span className="text-main">{gateUnitText(gate)}</span>
         {byPressure && (
           <Button
             variant={read.makersWay ? 'plain' : 'quiet'}
@@ -160,9 +159,10 @@ function FigureLine({
           glasses on. Stop when it sprays.
         </p>
       )}
-      {readGate(read.typed, gate.unit).kind === 'not possible' && (
+      {readGate(read.typed, gate.unit, unitShown(gate.unit)).kind === 'not possible' && (
         <p className="pt-2 text-main text-danger">
-          <span className="font-semibold">It shows {GATE_RANGE[gate.unit].words}.</span> Enter what it shows.
+          <span className="font-semibold">It shows {inUnits(GATE_RANGE[gate.unit].words)}.</span> Enter what
+          it shows.
         </p>
       )}
       {!met && valueOf(read, gate.unit) !== null && (

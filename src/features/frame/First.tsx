@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from './quantities'
 import type { ReactNode } from 'react'
 import { differing, openGates, type Hold } from '@/core/job'
 import type { ShownWay } from '@/core/procedure'
@@ -135,10 +136,11 @@ function Way({ hand, holds, needs, way, beside, onDone }: Props) {
           <li key={`${at} ${step.operationId}`} className="grid grid-cols-[24px_1fr] pb-1">
             <span className="font-semibold text-accent">{at + 1}</span>
             <span>
-              <span className="font-semibold">{step.title}.</span>
+              <span className="font-semibold">{inUnits(step.title)}.</span>
               {step.caution && (
                 <span className="block text-danger">
-                  <span className="font-semibold">{step.caution.text}</span> {step.caution.stopWhen}
+                  <span className="font-semibold">{inUnits(step.caution.text)}</span>{' '}
+                  {inUnits(step.caution.stopWhen)}
                 </span>
               )}
             </span>
@@ -147,7 +149,7 @@ function Way({ hand, holds, needs, way, beside, onDone }: Props) {
       </ol>
       {states.map((hold) => (
         <p key={hold.rule} className="pt-0.5 text-ink-2" data-rule={hold.rule}>
-          <span className="font-semibold text-ink">{hold.asks}.</span> {hold.reason}
+          <span className="font-semibold text-ink">{inUnits(hold.asks)}.</span> {inUnits(hold.reason)}
           {!way && hold.remedies.length > 0 && ` By: ${hold.remedies.map(lowerFirst).join(', ')}.`}
         </p>
       ))}

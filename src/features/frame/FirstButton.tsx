@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from './quantities'
 import { useState } from 'react'
 import type { Hold } from '@/core/job'
 import type { VehicleState } from '@/core/vehicle'
@@ -26,7 +27,7 @@ export function FirstButton({
       <Button variant="quiet" className="!min-h-[44px]" data-act="first" onClick={() => setOpen(true)}>
         First: {holdWords(holds[0]!, 0)}
       </Button>
-      <Panel open={open} onOpenChange={setOpen} title={`Before it: ${act.title}`}>
+      <Panel open={open} onOpenChange={setOpen} title={`Before it: ${inUnits(act.title)}`}>
         <div className="flex h-[440px] flex-col">
           <First hand={hand} holds={holds} needs={act.needs} way={way} />
         </div>

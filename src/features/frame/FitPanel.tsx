@@ -1,7 +1,8 @@
 'use client'
+import { keptText, typedAs, unitShown, unitText } from './quantities'
 import { useState } from 'react'
 import type { Fit } from '@/core/procedure'
-import { figureOf } from '@/core/shared'
+import { UNIT_NAMES, figureOf, type UnitName } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
 import { FIT_FORMS, isWord, type FitForm } from './fitForms'
@@ -50,17 +51,46 @@ function FitPanel({
   )
 }
 
+/** The unit of a field that has one of ours: it is typed in the one that is shown. */
+const unitOf = (form: FitForm, id: string): UnitName | null => {
+  const unit = form.fields.find((field) => field.id === id)?.unit
+  return UNIT_NAMES.find((name) => name === unit) ?? null
+}
+const fieldUnit = ({ unit }: FitForm['fields'][number]): string =>
+  UNIT_NAMES.includes(unit as UnitName) ? unitText(unitShown(unit as UnitName)) : unit
+const keptFigure = (form: FitForm, id: string, text: string): number | null => {
+  const unit = unitOf(form, id)
+  return unit ? typedAs(text, unit) : figureOf(text)
+}
+const turnedBy = (
+  form: FitForm,
+  figures: Record<string, string>,
+  turn: (text: string, unit: UnitName) => string,
+): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(figures).map(([id, text]) => {
+      const unit = unitOf(form, id)
+      return [id, unit && figureOf(text) !== null && unitShown(unit) !== unit ? turn(text, unit) : text]
+    }),
+  )
+const keptFigures = (form: FitForm, figures: Record<string, string>) =>
+  turnedBy(form, figures, (text, unit) => String(typedAs(text, unit)))
+const shownFigures = (form: FitForm, figures: Record<string, string>) =>
+  turnedBy(form, figures, (text, unit) => keptText(figureOf(text)!, unit, 1))
+
 function Check({ hand, form }: { hand: JobInHand; form: FitForm }) {
   const kept = hand.job.fits.get(form.id)
   const facts = { layout: hand.vehicle.layout, specification: hand.vehicle.specification }
-  const [typed, setTyped] = useState<Record<string, string>>(
-    () =>
+  const [typed, setTyped] = useState<Record<string, string>>(() =>
+    shownFigures(
+      form,
       kept?.figures ??
-      Object.fromEntries(
-        form.fields.map((field) => [field.id, field.given?.(facts) ?? field.options?.(facts)[0]?.id ?? '']),
-      ),
+        Object.fromEntries(
+          form.fields.map((field) => [field.id, field.given?.(facts) ?? field.options?.(facts)[0]?.id ?? '']),
+        ),
+    ),
   )
-  const number = (id: string) => figureOf(typed[id] ?? '') ?? NaN
+  const number = (id: string) => keptFigure(form, id, typed[id] ?? '') ?? NaN
   const whole = form.fields.every((field) =>
     (typed[field.id] ?? '').trim() === ''
       ? field.optional === true
@@ -81,7 +111,7 @@ function Check({ hand, form }: { hand: JobInHand; form: FitForm }) {
         {form.fields.map((field) => (
           <label key={field.id} className="flex-1 text-second leading-tight text-ink-2">
             {field.label}
-            {field.unit ? `, ${field.unit}` : ''}
+            {field.unit ? `, ${fieldUnit(field)}` : ''}
             {field.options ? (
               <select
                 value={typed[field.id]}
@@ -114,7 +144,7 @@ function Check({ hand, form }: { hand: JobInHand; form: FitForm }) {
             void hand.act('keepFit', {
               check: form.id,
               title: form.title,
-              figures: typed,
+              figures: keptFigures(form, typed),
               verdict: fit.verdict,
               says: fit.says,
             })

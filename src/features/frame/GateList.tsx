@@ -1,3 +1,4 @@
+import { inUnits } from './quantities'
 import type { Gate } from '@/core/library'
 import { lowerFirst } from './words'
 
@@ -7,7 +8,7 @@ export function GateList({ gates, className = '' }: { gates: Gate[]; className?:
     <ul className={className}>
       {gates.map((gate) => (
         <li key={gate.id}>
-          <span className="font-semibold">{gate.title.replace(' below here', '')}:</span>{' '}
+          <span className="font-semibold">{inUnits(gate.title.replace(' below here', ''))}:</span>{' '}
           {lowerFirst(gate.words)}
         </li>
       ))}

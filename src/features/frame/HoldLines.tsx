@@ -1,11 +1,12 @@
+import { inUnits } from './quantities'
 import type { Hold } from '@/core/job'
 import { lowerFirst, minutesText } from './words'
 
 /** What a hold asks, on one line. */
 export const holdWords = (hold: Hold, now: number): string =>
   hold.kind === 'wait'
-    ? `${lowerFirst(hold.asks)}, ${minutesText((hold.wait.endsAt - now) / 60_000)} left`
-    : lowerFirst(hold.asks)
+    ? `${lowerFirst(inUnits(hold.asks))}, ${minutesText((hold.wait.endsAt - now) / 60_000)} left`
+    : lowerFirst(inUnits(hold.asks))
 
 /** Each hold with its reason and what ends it. */
 export function HoldLines({ holds }: { holds: Hold[] }) {
@@ -14,7 +15,7 @@ export function HoldLines({ holds }: { holds: Hold[] }) {
     <ul role="alert" className="space-y-1 border-l-4 border-danger pl-3 text-second leading-[21px]">
       {holds.map((hold) => (
         <li key={`${hold.kind} ${hold.rule} ${hold.asks}`} data-rule={hold.rule}>
-          <span className="font-semibold">{hold.asks}.</span> {hold.reason}
+          <span className="font-semibold">{inUnits(hold.asks)}.</span> {inUnits(hold.reason)}
           {hold.remedies.length > 0 && (
             <span className="font-semibold"> By: {hold.remedies.map(lowerFirst).join(', ')}.</span>
           )}

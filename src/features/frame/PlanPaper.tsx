@@ -1,4 +1,5 @@
 'use client'
+import { inUnits, limitText } from './quantities'
 import type { JobView } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
 import { Paper } from '@/ui/Paper'
@@ -55,7 +56,7 @@ export function PlanPaper(props: Props) {
             <tr key={step.index}>
               <td>{step.index + 1}</td>
               <td>
-                <b>{step.title}</b>
+                <b>{inUnits(step.title)}</b>
                 {afterOf(plan, step).map((line) => (
                   <span key={line}>
                     <br />
@@ -84,19 +85,19 @@ export function WorkPaper(props: Props) {
       {plan.steps.map((step) => (
         <section key={step.index}>
           <h2>
-            {step.index + 1}. {step.title}
+            {step.index + 1}. {inUnits(step.title)}
             {job.work?.done.has(step.index) ? ' (done)' : ''}
           </h2>
           {(step.act.cautions ?? (step.act.caution ? [step.act.caution] : [])).map(({ text, stopWhen }) => (
             <p key={text} className="caution">
-              {text} {stopWhen}
+              {inUnits(`${text} ${stopWhen}`)}
             </p>
           ))}
           <ul>
             {step.steps.map((part, at) => (
               <li key={at}>
                 <span className="box" />
-                {part}
+                {inUnits(part)}
               </li>
             ))}
             {toWrite(step).map((line) => (
@@ -117,10 +118,8 @@ export function WorkPaper(props: Props) {
 /** Figures that a step asks for. */
 function toWrite({ act: { gaugeGate, torque } }: PlanStep): string[] {
   return [
-    ...(gaugeGate
-      ? [`${gaugeGate.what}, under ${gaugeGate.below} ${gaugeGate.unit === '%' ? '% LEL' : gaugeGate.unit}`]
-      : []),
-    ...(torque ? [`${torque.what}, ${torque.lowNm} to ${torque.highNm} N·m typical`] : []),
+    ...(gaugeGate ? [`${gaugeGate.what}, under ${limitText(gaugeGate)}`] : []),
+    ...(torque ? [`${torque.what}, ${inUnits(`{${torque.lowNm} to ${torque.highNm} N·m}`)} typical`] : []),
   ]
 }
 
@@ -128,10 +127,10 @@ function toWrite({ act: { gaugeGate, torque } }: PlanStep): string[] {
 const afterOf = (plan: Plan, step: PlanStep): string[] => [
   ...plan.waits
     .filter(({ afterStep }) => afterStep === step.index)
-    .map(({ label, minutes }) => `Wait: ${label}, ${minutesText(minutes)} typical`),
+    .map(({ label, minutes }) => `Wait: ${inUnits(label)}, ${minutesText(minutes)} typical`),
   ...plan.checks
     .filter(({ afterStep }) => afterStep === step.index)
-    .map(({ check }) => `Check: ${check.title}`),
+    .map(({ check }) => `Check: ${inUnits(check.title)}`),
 ]
 
 function Have({ plan: { have } }: Pick<Props, 'plan'>) {
@@ -143,7 +142,7 @@ function Have({ plan: { have } }: Pick<Props, 'plan'>) {
           {have.newParts
             .map(
               ({ name, count, oneTime }) =>
-                `${count > 1 ? `${count} × ` : ''}${name}${oneTime ? ' (new each time)' : ''}`,
+                `${count > 1 ? `${count} × ` : ''}${inUnits(name)}${oneTime ? ' (new each time)' : ''}`,
             )
             .join('; ')}
           .
@@ -151,7 +150,7 @@ function Have({ plan: { have } }: Pick<Props, 'plan'>) {
       )}
       {have.tools.length > 0 && (
         <p>
-          <b>Tools:</b> {have.tools.join('; ')}.
+          <b>Tools:</b> {inUnits(have.tools.join('; '))}.
         </p>
       )}
     </>

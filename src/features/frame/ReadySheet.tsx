@@ -1,4 +1,5 @@
 'use client'
+import { inUnits, typedAs, unitShown } from './quantities'
 import { Check } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { lastArrival, orderOf, type Wait, type VehicleRecord } from '@/core/job'
@@ -131,7 +132,7 @@ export function ReadyList({ hand, items }: { hand: JobInHand; items: ReadyItem[]
 /** The litres that decide how many cans stand ready: by dip, not by the gauge. */
 function Dip({ hand }: { hand: JobInHand }) {
   const [text, setText] = useState('')
-  const litres = figureOf(text) ?? NaN
+  const litres = typedAs(text, 'L') ?? NaN
   const good =
     text.trim() !== '' &&
     Number.isFinite(litres) &&
@@ -154,7 +155,7 @@ function Dip({ hand }: { hand: JobInHand }) {
           onChange={(event) => setText(event.target.value)}
           className="h-[44px] w-[90px] border-2 border-ink-3 bg-sheet px-2 text-right text-main text-ink"
         />
-        L
+        {unitShown('L')}
       </label>
       <Button
         type="submit"
@@ -185,7 +186,7 @@ function Item({
 }) {
   const [asking, setAsking] = useState(false)
   const order = orderOf(hand.job, item.id)
-  const under = item.waits ?? item.detail
+  const under = inUnits(item.waits ?? item.detail)
   return (
     <li className="border-b border-rule-2" data-item={item.id}>
       <div className="flex items-center">
@@ -203,7 +204,7 @@ function Item({
             {ready && <Check size={20} strokeWidth={3} aria-hidden="true" />}
           </span>
           <span className="py-1 text-second leading-tight">
-            <span className="text-main">{item.name}</span>
+            <span className="text-main">{inUnits(item.name)}</span>
             {under ? <span className="block text-ink-2">{under}</span> : null}
             {order && !ready && <Due order={order} />}
           </span>

@@ -1,7 +1,7 @@
 'use client'
 import type { SlipOffer } from '@/core/job'
 import { Button } from '@/ui/Button'
-import { unitText } from './words'
+import { unitText } from './quantities'
 
 /** Asks back; either may be kept. */
 export function SlipQuestion({

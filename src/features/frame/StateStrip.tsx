@@ -1,4 +1,5 @@
 'use client'
+import { keptText, unitShown, inUnits } from './quantities'
 import { useMemo, type ReactNode } from 'react'
 import { STATE_VARIABLES, type Layout, type PartKind, type Variable, type VehicleState } from '@/core/vehicle'
 import { mustNotBe, settingInHand } from '@/core/job'
@@ -45,7 +46,7 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
   const variables = [...usual, ...rule.filter((variable) => !usual.includes(variable))]
   const conflicts = (variable: Variable) =>
     rule.includes(variable) || (needs[variable] !== undefined && needs[variable] !== job.state[variable])
-  const says = broken ? `${broken.reason} Put that right first.` : message
+  const says = broken ? `${inUnits(broken.reason)} Put that right first.` : message
   const toggles = variables.map((variable) => (
     <Toggle
       key={variable}
@@ -60,7 +61,7 @@ export function StateStrip({ hand, needs = {}, message, danger = false }: Props)
       <span>
         <span className="block text-tick text-ink-2">Tank</span>
         <span className="text-second font-semibold">
-          {job.litres === null ? 'not dipped' : `${job.litres} L`}
+          {job.litres === null ? 'not dipped' : `${keptText(job.litres, 'L', 0)} ${unitShown('L')}`}
         </span>
       </span>
     </div>

@@ -5,6 +5,7 @@ import {
   harmOf,
   readSheetField,
   sheetContradictions,
+  sheetFieldIn,
   sheetFieldsOf,
   sheetProblems,
   sheetValue,
@@ -25,7 +26,9 @@ import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
 import { AccessRows, accessOf, accessProblem, draftOf } from './AccessRows'
 import { whoWorks, type JobInHand } from './useJob'
-import { SOURCE_WORDS, unitText } from './words'
+import { SOURCE_WORDS } from './words'
+import { unitsNow } from '@/data/units'
+import { inUnits, unitText } from './quantities'
 
 interface Props {
   hand: Pick<JobInHand, 'job' | 'vehicle'>
@@ -81,9 +84,9 @@ function useSheet(vehicle: VehicleRecord, fields: SheetField[]) {
 }
 
 function Sheet({ hand: { job, vehicle }, onOpenChange, asked = [] }: Props) {
-  const fields = [...sheetFieldsOf(vehicle.layout)].sort(
-    (one, other) => Number(asked.includes(other.field)) - Number(asked.includes(one.field)),
-  )
+  const fields = sheetFieldsOf(vehicle.layout)
+    .map((field) => sheetFieldIn(field, unitsNow()))
+    .sort((one, other) => Number(asked.includes(other.field)) - Number(asked.includes(one.field)))
   const sheet = useSheet(vehicle, fields)
   const [rows, setRows] = useState(() => vehicle.access.map(draftOf))
   const [trouble, setTrouble] = useState<string | null>(null)
@@ -119,7 +122,7 @@ function Sheet({ hand: { job, vehicle }, onOpenChange, asked = [] }: Props) {
       </ul>
       <AccessRows rows={rows} onRows={setRows} />
       {sheetContradictions(sheet.specification, job.readings).map((line) => (
-        <Notice key={line} title={line}>
+        <Notice key={line} title={inUnits(line)}>
           Nothing is followed in silence: look at the sheet, then read again.
         </Notice>
       ))}

@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from './quantities'
 import Link from 'next/link'
 import { useEffect, useState } from 'react'
 import { isOrder } from '@/core/job'
@@ -49,7 +50,7 @@ export function WaitsOver({ here = null }: { here?: string | null }) {
     <Link
       href={stageHref(order ? 'plan' : 'work', first.jobId)}
       data-over={over.length}
-      title={over.map(({ unit, wait }) => `${unit}: ${wait.label}`).join('\n')}
+      title={over.map(({ unit, wait }) => `${unit}: ${inUnits(wait.label)}`).join('\n')}
       className="my-2 flex flex-col justify-center border-2 border-accent px-3 leading-tight text-accent"
     >
       <span className="whitespace-nowrap text-second font-semibold">

@@ -5,7 +5,8 @@ import type { PlanStep } from '@/core/procedure'
 import type { Layout } from '@/core/vehicle'
 import { figureOf, type Findable } from '@/core/shared'
 import { HOW_CHOICES } from './partWords'
-import { STAGES, STAGE_NAMES, stageHref, unitText } from './words'
+import { STAGES, STAGE_NAMES, stageHref } from './words'
+import { inUnits, unitShown, unitText } from './quantities'
 
 export type Found = Findable & { key: string; kind: FoundKind } & (
     | { does: 'take'; testId: string }
@@ -38,7 +39,7 @@ export function queryOf(typed: string): { words: string; figure: number | null }
 }
 
 const wordsOf = ({ title, where, instrument, id }: Test) =>
-  `${title} ${where} ${INSTRUMENT_WORDS[instrument] ?? ''} ${/listen/i.test(title) ? 'heard hear' : ''} ${id}`
+  `${inUnits(title)} ${where} ${INSTRUMENT_WORDS[instrument] ?? ''} ${/listen/i.test(title) ? 'heard hear' : ''} ${id}`
 
 /** Tests of what is traced; a figure that was typed is offered at every test that reads one. */
 export function testsFound({ layout }: Pick<JobView, 'layout'>, figure: number | null): Found[] {
@@ -71,7 +72,8 @@ function knownAt(test: Test, { gaugeAt }: Layout, figure: number | null): Found[
     return test.reading.outcomes.map(({ id, label }) =>
       known(id, label.toLowerCase(), { kind: 'outcome', outcome: id }, id),
     )
-  const { unit, quantity } = test.reading
+  const { quantity } = test.reading
+  const unit = unitShown(test.reading.unit)
   const number = (value: number) => ({ kind: 'number' as const, entered: { value, unit } })
   if (figure !== null) return [known(String(figure), `${figure} ${unitText(unit)}`, number(figure))]
   // "No fuel at the rail" is a figure too.
@@ -103,12 +105,22 @@ export const stepsFound = (jobId: string, steps: readonly PlanStep[]): Found[] =
     kind: 'Step',
     does: 'go',
     href: stageHref('work', jobId),
-    title: `${step.index + 1}. ${step.title}`,
-    words: step.steps.join(' '),
+    title: `${step.index + 1}. ${inUnits(step.title)}`,
+    words: inUnits(step.steps.join(' ')),
   }))
 
+/** With this in its address the board shows what is said of the workshop. */
+export const WORKSHOP = 'workshop'
 export const placesFound = (jobId: string | null): Found[] => [
   { key: 'today', kind: 'Place', does: 'go', href: '/', title: 'Today', words: 'board jobs home' },
+  {
+    key: 'workshop',
+    kind: 'Place',
+    does: 'go',
+    href: `/?${WORKSHOP}=1`,
+    title: 'Workshop and units',
+    words: 'kPa bar psi gallon inch fahrenheit name currency money settings',
+  },
   ...(jobId === null
     ? []
     : STAGES.map((stage): Found => ({

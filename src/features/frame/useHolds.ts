@@ -4,6 +4,7 @@ import type { Variable } from '@/core/vehicle'
 import type { JobInHand } from './useJob'
 import { momentOf } from './moment'
 import { useNow } from './useNow'
+import { inUnits } from './quantities'
 
 /** What holds an act on the screen, gravest first. */
 export function useHolds(hand: JobInHand, act: HeldAct | null, options: HoldOptions): Hold[] {
@@ -18,8 +19,8 @@ export const holdLine = (holds: Hold[]): string | null => {
   return first.kind === 'everyone out'
     ? 'Everyone out: nothing goes on before the meter is under 10 % LEL.'
     : first.kind === 'must not be'
-      ? `${first.reason} Put that right first.`
-      : `Held. ${first.asks}.`
+      ? `${inUnits(first.reason)} Put that right first.`
+      : `Held. ${inUnits(first.asks)}.`
 }
 
 /** Variables of the state that stand otherwise than the act needs. */

@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from './quantities'
 import { useEffect } from 'react'
 import type { OpenWait } from '@/data/store'
 
@@ -15,7 +16,10 @@ export function useWaitNotice(waits: OpenWait[]): void {
         setTimeout(
           () => {
             if (allowed())
-              new Notification(`Unit ${unit}: ${wait.label}`, { body: 'The wait is over.', tag: wait.waitId })
+              new Notification(`Unit ${unit}: ${inUnits(wait.label)}`, {
+                body: 'The wait is over.',
+                tag: wait.waitId,
+              })
           },
           Math.min(LONGEST_MS, wait.endsAt - Date.now()),
         ),

@@ -1,5 +1,4 @@
 /** Words that several screens share. */
-import { fromSi, type UnitName } from '@/core/shared'
 import { findTest, type Test } from '@/core/library'
 import { STAGES, type JobView, type Stage } from '@/core/job'
 import type { Variable, VehicleState } from '@/core/vehicle'
@@ -70,11 +69,6 @@ export const dayClockText = (at: number, now: number): string =>
 
 /** Within a sentence: the first letter small, units and names untouched. */
 export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
-
-const UNIT_TEXT: Partial<Record<UnitName, string>> = { ohm: 'Ω', mohm: 'mΩ' }
-export const unitText = (unit: UnitName): string => UNIT_TEXT[unit] ?? unit
-export const siText = (si: number, unit: UnitName, digits: number): string =>
-  `${fromSi(si, unit).toFixed(digits).replace('-', '−')} ${unitText(unit)}`
 
 const VARIABLE_WORDS: Record<Variable, string> = {
   battery: 'Battery',

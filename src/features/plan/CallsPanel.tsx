@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from '../frame/quantities'
 import { useState } from 'react'
 import type { CallTerms, WeighedCall, WeighedOption } from '@/core/procedure'
 import { Button } from '@/ui/Button'
@@ -124,7 +125,7 @@ function Call({
           ))}
         </tbody>
       </table>
-      {call.never && <p className="pt-1 text-second text-danger">{call.never}</p>}
+      {call.never && <p className="pt-1 text-second text-danger">{inUnits(call.never)}</p>}
       {made && made.optionId !== recommended && (
         <form
           className="flex items-end gap-2 pt-1"
@@ -164,8 +165,8 @@ function Option({
   return (
     <tr data-option={option.id} className={`border-t border-rule-2 align-top ${taken ? 'bg-wash' : ''}`}>
       <td className="py-1.5 pr-3">
-        <span className={`text-main ${best ? 'font-semibold' : ''}`}>{option.title}</span>
-        <span className="block leading-tight text-ink-2">{option.says}</span>
+        <span className={`text-main ${best ? 'font-semibold' : ''}`}>{inUnits(option.title)}</span>
+        <span className="block leading-tight text-ink-2">{inUnits(option.says)}</span>
       </td>
       <td className="py-1.5" data-label="Work">
         {option.minutes > 0 ? minutesText(option.minutes) : 'none'}

@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from '../frame/quantities'
 import { libraryOf, othersFor, repairById, wayIn, withOption, curesAs } from '@/core/library'
 import { finishOf, type Addition, type Plan as PlanData } from '@/core/procedure'
 import { Button } from '@/ui/Button'
@@ -379,14 +380,16 @@ function HaveReady({ plan }: { plan: PlanData }) {
               <span key={part.name}>
                 <span className={part.oneTime ? 'font-semibold' : ''}>
                   {part.count > 1 ? `${part.count} × ` : ''}
-                  {part.name}
+                  {inUnits(part.name)}
                 </span>
                 {part.oneTime ? ', new' : ''}
                 {at < parts.length - 1 ? ' · ' : ''}
               </span>
             ))}
       </p>
-      {plan.have.tools.length > 0 && <p className="line-clamp-2 text-ink-2">{plan.have.tools.join(' · ')}</p>}
+      {plan.have.tools.length > 0 && (
+        <p className="line-clamp-2 text-ink-2">{inUnits(plan.have.tools.join(' · '))}</p>
+      )}
     </section>
   )
 }

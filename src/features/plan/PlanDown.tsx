@@ -1,3 +1,4 @@
+import { inUnits } from '../frame/quantities'
 import { repairById } from '@/core/library'
 import type { PlacedCheck, Plan, PlanStep } from '@/core/procedure'
 import { minutesText } from '../frame/words'
@@ -26,7 +27,7 @@ export function PlanDown({ plan, done }: { plan: Plan; done: number }) {
                 key={gate.id}
                 className="border-l-[12px] border-danger bg-danger-wash px-3 py-1 text-main font-semibold text-danger"
               >
-                {gate.title}
+                {inUnits(gate.title)}
               </p>
             ))}
           <Step step={step} done={step.index < done} next={step.index === done} />
@@ -54,7 +55,7 @@ function Step({ step, done, next }: { step: PlanStep; done: boolean; next: boole
         {step.index + 1}
       </span>
       <span className={next ? 'font-semibold' : ''}>
-        {step.title}
+        {inUnits(step.title)}
         {repair && <span className="block text-second text-ink-2">{repair}</span>}
       </span>
       <span className="whitespace-nowrap text-second text-ink-2">{minutesText(step.minutes)}</span>
@@ -65,7 +66,7 @@ function Step({ step, done, next }: { step: PlanStep; done: boolean; next: boole
 function Check({ check }: { check: PlacedCheck }) {
   return (
     <p className="flex items-center justify-between gap-3 border-b border-l-8 border-rule-2 border-l-accent py-2 pl-3 text-main leading-tight">
-      <span className="font-semibold text-accent">{check.check.title}</span>
+      <span className="font-semibold text-accent">{inUnits(check.check.title)}</span>
       <span className="whitespace-nowrap text-second text-ink-2">
         saves {minutesText(check.savesMinutes)}
       </span>

@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from '../frame/quantities'
 import { HatchDefs } from '@/ui/marks'
 import { repairById } from '@/core/library'
 import type { PlacedCheck, Plan, PlanStep } from '@/core/procedure'
@@ -124,7 +125,7 @@ const joined = (gates: Plan['gates']) =>
   [...new Set(gates.map(({ firstStep }) => firstStep))].map((firstStep) => {
     const here = gates.filter((gate) => gate.firstStep === firstStep)
     const names = here.map(({ gate }, at) =>
-      at === here.length - 1 ? gate.title : gate.title.replace(BELOW, ''),
+      at === here.length - 1 ? inUnits(gate.title) : inUnits(gate.title).replace(BELOW, ''),
     )
     return {
       firstStep,
@@ -166,7 +167,7 @@ function Strata({ plan, yOf, half }: { plan: Plan; yOf: Map<number, number>; hal
               strokeWidth="4"
               paintOrder="stroke"
             >
-              {gate.title}
+              {inUnits(gate.title)}
             </text>
             <title>{gate.gate.words}</title>
             {half > 19 && (
@@ -290,18 +291,22 @@ function StepWords({ step, x, y, side, density }: StepProps) {
         fill="var(--ink)"
       >
         {side === 'up' && number}
-        {step.title}
-        {density !== 'open' && parts[0] && roomFor(side, text, `${step.title}, ${parts[0].name} new`) ? (
+        {inUnits(step.title)}
+        {density !== 'open' &&
+        parts[0] &&
+        roomFor(side, text, inUnits(`${step.title}, ${parts[0].name} new`)) ? (
           <tspan fontWeight="500" fill="var(--ink-2)">
-            , {lowerFirst(parts[0].name)} new
+            , {lowerFirst(inUnits(parts[0].name))} new
           </tspan>
         ) : null}
         {side === 'down' && number}
       </text>
       {density === 'open' && (
         <text x={text} y={y + 17} textAnchor={anchor} fontSize="16" fill="var(--ink-2)">
-          {step.detail}
-          {parts.length > 0 ? ` · ${parts.map((part) => `${lowerFirst(part.name)}, new`).join(' · ')}` : ''}
+          {inUnits(step.detail)}
+          {parts.length > 0
+            ? ` · ${parts.map((part) => `${lowerFirst(inUnits(part.name))}, new`).join(' · ')}`
+            : ''}
         </text>
       )}
     </>
@@ -323,7 +328,7 @@ function CheckMark({ x, y, check, density }: { x: number; y: number; check: Plac
     <g data-check>
       <rect x={x - 20} y={y - 4} width="40" height="8" fill="var(--accent)" />
       <text x={x + 28} y={line} fontSize={title} fontWeight="700" fill="var(--accent)">
-        {check.check.title}
+        {inUnits(check.check.title)}
       </text>
       <text x={width - 24} y={line} textAnchor="end" fontSize={title} fill="var(--ink-2)">
         saves {minutesText(check.savesMinutes)}

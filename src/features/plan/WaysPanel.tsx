@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from '../frame/quantities'
 import { useMemo, useState } from 'react'
 import {
   FASTENINGS,
@@ -97,7 +98,7 @@ export function WaysPanel({ hand, open, onOpenChange, compared, going, chosen, o
                       {one.people}
                     </td>
                     <td className="py-2 pr-3">
-                      {one.tools.join(', ') || 'No other tool'}.{' '}
+                      {inUnits(one.tools.join(', ')) || 'No other tool'}.{' '}
                       <span className="text-ink-2">{words.opens}.</span>
                     </td>
                     <td className="py-2 text-right">

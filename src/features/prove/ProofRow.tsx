@@ -1,9 +1,10 @@
 'use client'
 import { useState } from 'react'
 import { layoutKeyOf, readingSpread, readingText, type Reading, type SlipOffer } from '@/core/job'
-import type { SoundBand } from '@/core/diagnosis'
+import { soundIn, type SoundBand } from '@/core/diagnosis'
 import type { Test } from '@/core/library'
-import { figureOf } from '@/core/shared'
+import { differenceFromSi, differenceToSi, figureOf, toSi, type UnitName } from '@/core/shared'
+import { unitsNow } from '@/data/units'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
 import { FirstButton } from '../frame/FirstButton'
@@ -11,7 +12,8 @@ import { SlipQuestion } from '../frame/SlipQuestion'
 import { useHolds } from '../frame/useHolds'
 import { takenBy, useInstruments } from '../frame/useInstruments'
 import type { JobInHand } from '../frame/useJob'
-import { SOURCE_WORDS, unitText } from '../frame/words'
+import { SOURCE_WORDS } from '../frame/words'
+import { unitShown, unitText } from '../frame/quantities'
 
 interface RowProps {
   hand: JobInHand
@@ -22,11 +24,14 @@ interface RowProps {
 }
 
 export function ProofRow({ hand, test, before, after, band }: RowProps) {
-  const unit = test.reading.kind === 'number' ? test.reading.unit : null
+  const own = test.reading.kind === 'number' ? test.reading.unit : null
+  const unit = own && unitShown(own)
+  const read = after?.value.kind === 'number' ? toSi(after.value.entered) : null
   const inside =
-    after?.value.kind === 'number' && band
-      ? after.value.entered.value >= band.low && after.value.entered.value <= band.high
+    read !== null && band && own
+      ? read >= toSi({ value: band.low, unit: own }) && read <= toSi({ value: band.high, unit: own })
       : null
+  const shown = band && own && unit && soundIn(band, own, unit)
   return (
     <tr
       className="border-t border-rule-2 narrow:flex narrow:flex-wrap narrow:items-center narrow:gap-x-3 narrow:py-1"
@@ -34,8 +39,8 @@ export function ProofRow({ hand, test, before, after, band }: RowProps) {
     >
       <td className="py-1 pr-3 font-semibold narrow:w-full">{test.short}</td>
       <td className="whitespace-nowrap pr-3 text-second text-ink-2">
-        {band && unit
-          ? `${trim(band.low)} to ${trim(band.high)} ${unitText(unit)}, ${SOURCE_WORDS[band.source]}`
+        {shown && unit
+          ? `${trim(shown.low)} to ${trim(shown.high)} ${unitText(unit)}, ${SOURCE_WORDS[shown.source]}`
           : ''}
       </td>
       <td className="whitespace-nowrap text-right">
@@ -62,7 +67,8 @@ export function ProofRow({ hand, test, before, after, band }: RowProps) {
 /** What was read, entered; before it what has to be settled, as anywhere else. */
 function ProofEntry({ hand, test, band }: Pick<RowProps, 'hand' | 'test' | 'band'>) {
   const [typed, setTyped] = useState('')
-  const unit = test.reading.kind === 'number' ? test.reading.unit : null
+  const own = test.reading.kind === 'number' ? test.reading.unit : null
+  const unit = own && unitShown(own)
   const [offer, setOffer] = useState<SlipOffer | null>(null)
   const instruments = useInstruments()
   const [now] = useState(() => Date.now())
@@ -74,7 +80,7 @@ function ProofEntry({ hand, test, band }: Pick<RowProps, 'hand' | 'test' | 'band
       faultPresent: 'no',
       source,
       taken: unit && source === 'vehicle' ? takenBy(instruments, unit, now) : null,
-      expected: band,
+      expected: band && own && unit && soundIn(band, own, unit),
       meant,
     })
     if (decided.kind === 'ask') setOffer(decided.slip)
@@ -165,18 +171,26 @@ function ObservationSelect({ test, onPick }: { test: Test; onPick: (outcome: str
   )
 }
 
+/** The spread of a reading in the unit that is shown. */
+const spreadShown = ({ value }: Reading, spread: number, unit: UnitName): number =>
+  value.kind === 'number'
+    ? Number(
+        differenceFromSi(differenceToSi({ value: spread, unit: value.entered.unit }), unit).toPrecision(1),
+      )
+    : spread
+
 const trim = (value: number): string => String(Number(value.toPrecision(3))).replace('-', '−')
 
 function Value({ reading }: { reading: Reading }) {
-  const { value, unit } = readingText(reading)
+  const { value, unit } = readingText(reading, unitsNow())
   const spread = readingSpread(reading)
   return (
     <span className="font-semibold">
       {value}
       {unit && (
         <span className="ml-1 text-second font-normal">
-          {spread !== null && spread > 0 ? `± ${Number(spread.toPrecision(1))} ` : ''}
-          {unitText(unit as Parameters<typeof unitText>[0])}
+          {spread !== null && spread > 0 ? `± ${spreadShown(reading, spread, unit)} ` : ''}
+          {unitText(unit)}
         </span>
       )}
     </span>

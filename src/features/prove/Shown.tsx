@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from '../frame/quantities'
 import {
   LEAK_STAND_MINUTES,
   backInDays,
@@ -143,7 +144,7 @@ function Stand({ hand, children }: { hand: JobInHand; children: React.ReactNode 
 function howOf({ job, vehicle }: JobInHand, item: ProofItem): string {
   if (item === 'back') return `Before the first power, joints in view: ${disturbedOf(job).join(', ')}`
   if (item === 'gaugeAgrees')
-    return `Pour ${POURED_LITRES} L: it rises by ${Math.round(100 * gaugeRise(POURED_LITRES, vehicle.specification.tankCapacityM3.value))} % of its scale, typical`
+    return `Pour ${inUnits(`{${POURED_LITRES} L}`)}: it rises by ${Math.round(100 * gaugeRise(POURED_LITRES, vehicle.specification.tankCapacityM3.value))} % of its scale, typical`
   if (item === 'starts' && disturbedOf(job).length > 0) return `${ITEMS.starts.how}. ${ROUGH_AT_FIRST}`
   if (item === 'primes' && job.layout.engine.kind === 'diesel')
     return 'The primer stands firm, no bubble in a clear hose'

@@ -9,7 +9,10 @@ import { Photos } from '../frame/Photos'
 import { StateStrip } from '../frame/StateStrip'
 import { saveJobFile, type JobInHand } from '../frame/useJob'
 import { decisionsOf, insideText } from './decisions'
-import { FINDING_WORDS, clockText, dateText, lowerFirst, shortOf, unitText } from '../frame/words'
+import { FINDING_WORDS, clockText, dateText, lowerFirst, shortOf } from '../frame/words'
+import { fromSi, toSi, type Entered } from '@/core/shared'
+import { unitsNow } from '@/data/units'
+import { keptText, unitShown, unitText, inUnits, distanceText } from '../frame/quantities'
 
 export function Record({ hand }: { hand: JobInHand }) {
   const { job, vehicle } = hand
@@ -85,10 +88,10 @@ export function Record({ hand }: { hand: JobInHand }) {
                 .filter((entry) => operationById(entry.operationId).gaugeGate?.unit === 'kPa')
                 .map((entry) => (
                   <p key={`${entry.at} ${entry.operationId}`} className="text-main">
-                    {clockText(entry.at)} {operationById(entry.operationId).title}:{' '}
+                    {clockText(entry.at)} {inUnits(operationById(entry.operationId).title)}:{' '}
                     {entry.value === null
                       ? 'by the maker’s way, no gauge'
-                      : `${entry.value} kPa on the gauge`}
+                      : `${keptText(entry.value, 'kPa', 0)} ${unitShown('kPa')} on the gauge`}
                     .
                   </p>
                 ))}
@@ -121,7 +124,7 @@ export function Record({ hand }: { hand: JobInHand }) {
                     key={reading.readingId}
                     at={reading.at}
                     name={`${shortOf(reading.testId)}${reading.earlier ? ', known before' : ''}${job.disturbed.has(reading.readingId) ? ', disturbed since' : ''}`}
-                    value={text(reading)}
+                    value={<ReadText reading={reading} />}
                     mark={reading.source === 'stand-in'}
                   />
                 ))}
@@ -130,7 +133,7 @@ export function Record({ hand }: { hand: JobInHand }) {
                     key={reading.readingId}
                     at={reading.at}
                     name={`${shortOf(reading.testId)}, after`}
-                    value={text(reading)}
+                    value={<ReadText reading={reading} />}
                     mark={reading.source === 'stand-in'}
                   />
                 ))}
@@ -161,8 +164,7 @@ export function Record({ hand }: { hand: JobInHand }) {
           <VehicleLine past={past} current={job.id} />
           <p className="text-second text-ink-2">
             {vehicle.year ?? 'Year not known'}
-            {vehicle.kilometres ? `, ${vehicle.kilometres.toLocaleString('en').replaceAll(',', ' ')} km` : ''}
-            . {vehicle.notes}
+            {vehicle.kilometres ? `, ${distanceText(vehicle.kilometres)}` : ''}. {vehicle.notes}
           </p>
         </aside>
       </main>
@@ -221,8 +223,7 @@ function Beside({ hand }: { hand: JobInHand }) {
         <Section title="Captures">
           {job.captures.map((one) => (
             <p key={one.captureId} className="text-main">
-              {clockText(one.at)} {one.says || one.verdict} {Number(one.value.value.toPrecision(3))}{' '}
-              {unitText(one.value.unit)}
+              {clockText(one.at)} {one.says || one.verdict} {capturedText(one.value)}
               {one.clamped === 'none' ? '' : `, ${one.clamped} clamped`}, by {one.instrument.name}
               {one.instrument.standing === 'doubtful' ? ' (doubtful)' : ''}
               {one.source === 'stand-in' ? ' ·' : ''}
@@ -243,14 +244,42 @@ function Section({ title, children }: { title: string; children: React.ReactNode
   )
 }
 
-const text = (reading: Parameters<typeof readingText>[0]) => {
-  const { value: middle, unit } = readingText(reading)
-  const { swing } = reading
-  const value = swing ? `swings ${swing.low} to ${swing.high}`.replaceAll('-', '−') : middle
-  return unit ? `${value} ${unitText(unit as Parameters<typeof unitText>[0])}` : value
+/** What a capture came to, to three figures. */
+const capturedText = ({ value, unit }: Entered) => {
+  const shown = unitShown(unit)
+  return `${Number(fromSi(toSi({ value, unit }), shown).toPrecision(3))} ${unitText(shown)}`
 }
 
-function ReadingRow({ at, name, value, mark }: { at: number; name: string; value: string; mark: boolean }) {
+/** A reading in the unit that is shown; beside it what was typed, where that is another. */
+function ReadText({ reading }: { reading: Parameters<typeof readingText>[0] }) {
+  const { value, unit } = readingText(reading, unitsNow())
+  const shown = unit ? `${value} ${unitText(unit)}` : value
+  if (reading.value.kind !== 'number') return shown
+  const { value: figure, unit: typedIn } = reading.value.entered
+  const { swing } = reading
+  const typed = `${swing ? `swings ${swing.low} to ${swing.high}` : figure} ${unitText(typedIn)}`.replaceAll(
+    '-',
+    '−',
+  )
+  if (typedIn === unit) return swing ? typed : shown
+  return (
+    <>
+      {shown} <span data-typed>({typed})</span>
+    </>
+  )
+}
+
+function ReadingRow({
+  at,
+  name,
+  value,
+  mark,
+}: {
+  at: number
+  name: string
+  value: React.ReactNode
+  mark: boolean
+}) {
   return (
     <tr className="border-t border-rule-2">
       <td className="w-20 py-0.5 text-ink-2">{clockText(at)}</td>

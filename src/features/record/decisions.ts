@@ -1,3 +1,4 @@
+import { keptText, unitShown, inUnits } from '../frame/quantities'
 import { CALLS, insideOf, repairById, wayIn, waysInOf } from '@/core/library'
 import { isOrder, layoutKeyOf, type JobView, type VehicleRecord } from '@/core/job'
 import type { BodyOf } from '@/core/records'
@@ -45,7 +46,7 @@ export function decisionsOf(job: JobView): string[] {
       .filter(isOrder)
       .map(
         (wait) =>
-          `${clockText(wait.startedAt)} ${wait.label}, due ${dayClockText(wait.endsAt, wait.startedAt)}.`,
+          `${clockText(wait.startedAt)} ${inUnits(wait.label)}, due ${dayClockText(wait.endsAt, wait.startedAt)}.`,
       ),
     ...[...job.findings.values()].map(
       (finding) =>
@@ -64,7 +65,7 @@ export function decisionsOf(job: JobView): string[] {
     ),
     ...[...job.lines.values()].map(
       (line) =>
-        `${clockText(line.at)} Line surveyed: ${line.legs.length} legs, ${line.outerDiameterMm} mm outside, ${line.legs.filter((leg) => leg.clip).length} clips.`,
+        `${clockText(line.at)} Line surveyed: ${line.legs.length} legs, ${keptText(line.outerDiameterMm, 'mm', 1)} ${unitShown('mm')} outside, ${line.legs.filter((leg) => leg.clip).length} clips.`,
     ),
     ...[...job.terminals.values()].map(
       (pin) =>
@@ -85,7 +86,7 @@ export function decisionsOf(job: JobView): string[] {
       : []),
     ...job.waste.map(
       (one) =>
-        `${clockText(one.at)} ${one.litres} L ${one.kind} in ${lowerFirst(one.container)}${one.whereTo ? `, to ${lowerFirst(one.whereTo)}` : ''}.`,
+        `${clockText(one.at)} ${keptText(one.litres, 'L', 1)} ${unitShown('L')} ${one.kind} in ${lowerFirst(one.container)}${one.whereTo ? `, to ${lowerFirst(one.whereTo)}` : ''}.`,
     ),
     ...(job.handover
       ? [

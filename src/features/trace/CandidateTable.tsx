@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from '../frame/quantities'
 import { useState } from 'react'
 import { ACCURACY, testById, type Instrument } from '@/core/library'
 import { candidatesBy, instrumentsOf, type ShowOf, type SortBy } from '@/core/diagnosis'
@@ -46,7 +47,7 @@ export function CandidateTable({ candidates, onChoose, mark }: Props) {
           <option value="any">Any instrument</option>
           {instrumentsOf(candidates).map((one) => (
             <option key={one} value={one}>
-              {ACCURACY[one].words.split(',')[0]}
+              {inUnits(ACCURACY[one].words).split(',')[0]}
             </option>
           ))}
         </select>

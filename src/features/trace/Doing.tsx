@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react'
 import type { Caution } from '@/core/library'
 import { Cautions } from '../frame/Cautions'
+import { inUnits } from '../frame/quantities'
 
 /** How an act is done: what can hurt stands first, then where and how. What does not fit is scrolled, never cut. */
 export function Doing({
@@ -21,14 +22,14 @@ export function Doing({
       <Cautions cautions={of.cautions ?? []} />
       {where && (
         <p className="pt-0.5 text-ink-2">
-          <span className="font-semibold text-ink">Where:</span> {where}
+          <span className="font-semibold text-ink">Where:</span> {inUnits(where)}
         </p>
       )}
       <ol className="pt-0.5">
         {of.steps.map((step, at) => (
           <li key={step} className="grid grid-cols-[24px_1fr]">
             <span className="font-semibold text-accent">{at + 1}</span>
-            {step}
+            {inUnits(step)}
           </li>
         ))}
       </ol>

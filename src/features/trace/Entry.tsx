@@ -7,7 +7,9 @@ import { segmentOf, type Layout } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { MainAct, useSize } from '@/ui/Shape'
-import { digitsOf, unitText } from '../frame/words'
+import { unitsLike, type UnitName } from '@/core/shared'
+import { digitsOf } from '../frame/words'
+import { unitText } from '../frame/quantities'
 import { bandLabel } from './traceText'
 import { rulerOf } from './ruler'
 
@@ -20,12 +22,14 @@ interface NumberProps {
   explanation: TestExplanation
   value: number | null
   onChange: (value: number | null, swing?: Swing) => void
+  /** This one entry in another unit. */
+  onUnit: (unit: UnitName) => void
   onPin: (value: number) => void
   busy: boolean
 }
 
 /** Ruler with bands of meaning, needle, steppers and keypad on one value. */
-export function NumberEntry({ layout, test, explanation, value, onChange, onPin }: NumberProps) {
+export function NumberEntry({ layout, test, explanation, value, onChange, onUnit, onPin }: NumberProps) {
   if (test.reading.kind !== 'number') return null
   const { step, unit } = test.reading
   const digits = digitsOf(test)
@@ -64,7 +68,8 @@ export function NumberEntry({ layout, test, explanation, value, onChange, onPin 
           key={test.id}
           value={value}
           digits={digits}
-          unit={unitText(unit)}
+          unit={unit}
+          onUnit={onUnit}
           onChange={onChange}
           onKeyDown={keys}
           label={`${test.short}, in ${unitText(unit)}`}
@@ -97,13 +102,15 @@ function EntryField({
   value,
   digits,
   unit,
+  onUnit,
   onChange,
   onKeyDown,
   label,
 }: {
   value: number | null
   digits: number
-  unit: string
+  unit: UnitName
+  onUnit: (unit: UnitName) => void
   onChange: (value: number | null, swing?: Swing) => void
   onKeyDown: (event: React.KeyboardEvent<HTMLInputElement>) => void
   label: string
@@ -130,10 +137,45 @@ function EntryField({
           if (event.key.startsWith('Arrow')) setTyped(null)
           onKeyDown(event)
         }}
-        className={`h-full w-full border-[3px] border-accent bg-sheet pl-2 pr-[58px] text-right font-semibold ${shown.length > 6 ? 'text-[20px]' : 'text-[34px]'}`}
+        style={{ paddingRight: unitRoom(unit) }}
+        className={`h-full w-full border-[3px] border-accent bg-sheet pl-2 text-right font-semibold ${sizeOf(shown, unit)}`}
       />
-      <span className="pointer-events-none absolute right-2.5 top-[17px] text-second text-ink-2">{unit}</span>
+      <UnitChoice unit={unit} onUnit={onUnit} />
     </span>
+  )
+}
+
+/** A figure that is long, or beside a long unit, is set smaller: none of it is cut. */
+const sizeOf = (shown: string, unit: UnitName) =>
+  shown.length > 6 || unit.length > 5 ? 'text-[20px]' : shown.length > 4 ? 'text-[26px]' : 'text-[34px]'
+
+/** Room for a unit beside its figure, px: as wide as a finger, or as its letters. */
+const unitRoom = (unit: UnitName) => Math.max(58, 22 + 9 * unit.length)
+
+/** The unit of this one entry: touched, it can be another of its kind. */
+function UnitChoice({ unit, onUnit }: { unit: UnitName; onUnit: (unit: UnitName) => void }) {
+  const others = unitsLike(unit)
+  if (others.length === 1)
+    return (
+      <span className="pointer-events-none absolute right-2.5 top-[17px] text-second text-ink-2">
+        {unitText(unit)}
+      </span>
+    )
+  return (
+    <select
+      aria-label="Unit of this entry"
+      data-act="entry-unit"
+      value={unit}
+      onChange={(event) => onUnit(event.target.value as UnitName)}
+      style={{ width: unitRoom(unit) - 4 }}
+      className="absolute right-0 top-0 h-full cursor-pointer appearance-none bg-transparent pr-2.5 text-right text-second text-ink-2 underline decoration-dotted underline-offset-4"
+    >
+      {[...others].sort().map((other) => (
+        <option key={other} value={other}>
+          {unitText(other)}
+        </option>
+      ))}
+    </select>
   )
 }
 

@@ -8,7 +8,7 @@ import { Drawing } from '@/ui/Page'
 import { LEAST_ROOM, gaugeGeometry, spanOf, type Room } from './trackGeometry'
 import { Axis, EntryPin, Leader, Pins, Profile, SegmentInk, StationMark, scaleOf } from './trackMarks'
 import { pinsOf, stationOf, targetOf } from './trackPins'
-import { profileSi } from './traceText'
+import { siText } from '../frame/quantities'
 import type { TracksProps } from './Tracks'
 
 /** The volts stand below the finding and its act. */
@@ -88,7 +88,7 @@ function DrawnLoop({
         <Leader x={target.x} y={target.y} station={target.station !== null} room={room} dotted={false} />
       )}
       {entry !== null && test && entryStation && (
-        <EntryPin x={x[entryStation.id]!} y={volt.y(profileSi(test, entry))} text={String(entry)} />
+        <EntryPin x={x[entryStation.id]!} y={volt.y(toSi(entry))} text={String(entry.value)} />
       )}
     </>
   )
@@ -140,7 +140,7 @@ function LevelScale({
         {ends ? `${ends.emptyOhm} Ω` : 'probe'}
       </text>
       <text x={right + 12} y={LEVEL_Y - 4} {...text} fontWeight="700">
-        Full, {Math.round(1e3 * capacityM3)} L
+        Full, {siText(capacityM3, 'L', 0)}
       </text>
       <text x={right + 12} y={LEVEL_Y + 16} {...text} fill="var(--ink-2)">
         {ends ? `${ends.fullOhm} Ω${ends.typical ? ', typical' : ''}` : ''}
@@ -159,7 +159,7 @@ function LevelScale({
         words={
           dipped === null
             ? 'tank not dipped yet'
-            : `in the tank ${Math.round(1e3 * dipped)} L, ${Math.round((100 * dipped) / capacityM3)} %`
+            : `in the tank ${siText(dipped, 'L', 0)}, ${Math.round((100 * dipped) / capacityM3)} %`
         }
       />
       {apart !== null && (

@@ -8,6 +8,7 @@ import { Cautions } from '../frame/Cautions'
 import { FirstButton } from '../frame/FirstButton'
 import { useHolds } from '../frame/useHolds'
 import type { JobInHand } from '../frame/useJob'
+import { inUnits } from '../frame/quantities'
 import { clockText, minutesText, percentText } from '../frame/words'
 
 interface Props {
@@ -69,7 +70,7 @@ function Provocation({ hand, way, first, tried, onOutcome }: OneWay) {
         {way.steps.map((step, k) => (
           <li key={step} className="flex gap-2">
             <span className="w-3 font-semibold text-accent">{k + 1}</span>
-            {step}
+            {inUnits(step)}
           </li>
         ))}
       </ol>

@@ -2,12 +2,12 @@
 import { useState } from 'react'
 import type { Test } from '@/core/library'
 import type { VehicleRecord } from '@/core/job'
-import type { SoundBand } from '@/core/diagnosis'
-import { figureOf } from '@/core/shared'
+import { soundIn, type SoundBand } from '@/core/diagnosis'
+import { figureOf, turnedFigure, type Entered } from '@/core/shared'
 import { changeVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { whoWorks } from '../frame/useJob'
-import { unitText } from '../frame/words'
+import { testShown, unitText } from '../frame/quantities'
 import { soundText } from './traceText'
 
 /** What a sound vehicle reads and where that comes from; the maker's limits are entered here and govern from then on. */
@@ -20,14 +20,15 @@ export function MakerFigure({
   band: SoundBand
   vehicle: VehicleRecord
 }) {
+  const read = testShown(test)
   const kept = vehicle.limits.find((limit) => limit.testId === test.id)
-  const [low, setLow] = useState(kept ? String(kept.low.value) : '')
-  const [high, setHigh] = useState(kept ? String(kept.high.value) : '')
+  const [low, setLow] = useState(kept ? limitText(kept.low, read) : '')
+  const [high, setHigh] = useState(kept ? limitText(kept.high, read) : '')
   const [problem, setProblem] = useState<string | null>(null)
-  if (test.reading.kind !== 'number') return null
-  const { unit } = test.reading
+  if (test.reading.kind !== 'number' || read.reading.kind !== 'number') return null
+  const { unit } = read.reading
   const [from, to] = [low, high].map((text) => figureOf(text) ?? NaN) as [number, number]
-  const fits = from < to && from >= test.reading.low && to <= test.reading.high
+  const fits = from < to && from >= read.reading.low && to <= read.reading.high
   const others = vehicle.limits.filter((limit) => limit.testId !== test.id)
   const say = async (limits: VehicleRecord['limits']) => {
     const said = await changeVehicle(vehicle, { ...vehicle, limits }, whoWorks())
@@ -37,7 +38,7 @@ export function MakerFigure({
     void say([...others, { testId: test.id, low: { value: from, unit }, high: { value: to, unit } }])
   return (
     <section aria-label="The maker’s limits" className="text-second">
-      <p>{soundText(band, test)}</p>
+      <p>{soundText(soundIn(band, test.reading.unit, unit), read)}</p>
       <div className="flex items-center gap-2 pt-1">
         <span>The maker says</span>
         <Limit label={`Lowest, ${unitText(unit)}`} value={low} onChange={setLow} />
@@ -56,12 +57,16 @@ export function MakerFigure({
       {problem && <p className="text-danger">{problem}</p>}
       {!fits && low !== '' && high !== '' && (
         <p className="text-danger">
-          The lower figure first, both between {test.reading.low} and {test.reading.high} {unitText(unit)}.
+          The lower figure first, both between {read.reading.low} and {read.reading.high} {unitText(unit)}.
         </p>
       )}
     </section>
   )
 }
+
+/** A limit in the unit that is shown; as it was typed where that is the same. */
+const limitText = ({ value, unit }: Entered, { reading }: Test) =>
+  reading.kind === 'number' ? String(turnedFigure(value, unit, reading.unit, reading.step)) : ''
 
 function Limit({
   label,

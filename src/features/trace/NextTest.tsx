@@ -2,7 +2,8 @@
 import { useEffect, useState } from 'react'
 import type { Test } from '@/core/library'
 import { layoutKeyOf, type Hold, type SlipOffer, type TypedReading } from '@/core/job'
-import type { Band } from '@/core/diagnosis'
+import { explainedIn, type Band } from '@/core/diagnosis'
+import { turnedFigure, type Entered, type UnitName } from '@/core/shared'
 import { ask } from '@/workers/client'
 import type { Ranking } from '@/workers/protocol'
 import { WordToggle } from '@/ui/WordToggle'
@@ -11,6 +12,7 @@ import { First } from '../frame/First'
 import type { JobInHand } from '../frame/useJob'
 import { useWay } from '../frame/useWay'
 import { SlipQuestion } from '../frame/SlipQuestion'
+import { inUnits, testShown } from '../frame/quantities'
 import { minutesText, shortOf } from '../frame/words'
 import { meaningOf, soundText, whyNow } from './traceText'
 import { Doing } from './Doing'
@@ -22,7 +24,10 @@ interface Props {
   test: Test
   busy: boolean
   holds: Hold[]
-  onEntry: (value: number | null) => void
+  onEntry: (entry: Entered | null) => void
+  /** What was typed here before the page took another shape; it outlives that. */
+  typedBefore: () => Typed | null
+  onTyped: (typed: Typed | null) => void
   onChoose: (testId: string | null) => void
   onWhy: (testId: string) => void
 }
@@ -51,7 +56,7 @@ export function NextTest(props: Props) {
             why this one
           </button>
         </p>
-        <h2 className="text-[24px] leading-[28px]">{test.title}</h2>
+        <h2 className="text-[24px] leading-[28px]">{inUnits(test.title)}</h2>
         <Doing of={test} where={test.where}>
           {holds.length === 0 && (
             <p className="pt-1">
@@ -65,15 +70,39 @@ export function NextTest(props: Props) {
   )
 }
 
+/** What is being entered at a test. */
+export interface Typed {
+  unit: UnitName | null
+  value: number | null
+  swing: TypedReading['swing']
+  outcome: string | null
+  present: Present
+  sure: 'yes' | 'no'
+  source: 'vehicle' | 'stand-in'
+}
+const NOTHING_TYPED: Typed = {
+  unit: null,
+  value: null,
+  swing: null,
+  outcome: null,
+  present: 'yes',
+  sure: 'yes',
+  source: 'vehicle',
+}
+
 /** What is being entered, and the two ways out: pinned, or read off the stand-in. */
-function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
-  const explanation = ranking.shownTest!
-  const [value, setValue] = useState<number | null>(null)
-  const [swing, setSwing] = useState<TypedReading['swing']>(null)
-  const [outcome, setOutcome] = useState<string | null>(null)
-  const [present, setPresent] = useState<Present>(hand.job.complaint.failingNow === 'no' ? 'no' : 'yes')
-  const [sure, setSure] = useState<'yes' | 'no'>('yes')
-  const [source, setSource] = useState<'vehicle' | 'stand-in'>('vehicle')
+function useEntry({ hand, ranking, test, onEntry, onChoose, typedBefore, onTyped }: Props) {
+  const [typed, setTyped] = useState<Typed>(
+    () =>
+      typedBefore() ?? { ...NOTHING_TYPED, present: hand.job.complaint.failingNow === 'no' ? 'no' : 'yes' },
+  )
+  const { unit, value, swing, outcome, present, sure, source } = typed
+  const keep = (change: Partial<Typed>) => {
+    setTyped({ ...typed, ...change })
+    onTyped({ ...typed, ...change })
+  }
+  const read = testShown(test, unit)
+  const explanation = inUnitOf(read, test, ranking.shownTest!)
   const [offer, setOffer] = useState<SlipOffer | null>(null)
   const instruments = useInstruments()
   const [now] = useState(() => Date.now())
@@ -81,20 +110,30 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
     test.reading.kind === 'number' && source === 'vehicle'
       ? takenBy(instruments, test.reading.unit, now)
       : null
-  useEffect(() => () => onEntry(null), [onEntry])
+  const entered = (next: number | null, of: Test): Entered | null =>
+    of.reading.kind === 'number' && next !== null ? { value: next, unit: of.reading.unit } : null
+  const [first] = useState(() => entered(value, read))
+  useEffect(() => {
+    if (first) onEntry(first)
+    return () => onEntry(null)
+  }, [onEntry, first])
   // Once something is entered the test stays, though the ranking is refined meanwhile.
   const stay = () => onChoose(test.id)
   const change = (next: number | null, from: typeof source = 'vehicle', ends: typeof swing = null) => {
     stay()
-    setValue(next)
-    setSwing(ends)
-    setSource(from)
+    keep({ value: next, swing: ends, source: from })
     setOffer(null)
-    onEntry(next)
+    onEntry(entered(next, read))
+  }
+  // What was typed stays as typed: it was meant in the other unit.
+  const inUnit = (next: UnitName) => {
+    keep({ unit: next })
+    setOffer(null)
+    onEntry(entered(value, testShown(test, next)))
   }
   const seen = (next: string) => {
     stay()
-    setOutcome(next)
+    keep({ outcome: next, source: 'vehicle' })
   }
   const band = bandFor(explanation.bands, value, outcome)
   const ready = test.reading.kind === 'number' ? value !== null && Number.isFinite(value) : outcome !== null
@@ -102,7 +141,7 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
     if (!ready && kept === null) return
     const reading = {
       test,
-      value: valueOf(test, kept, outcome),
+      value: valueOf(read, kept, outcome),
       phase: 'trace',
       faultPresent: present,
       source,
@@ -116,6 +155,7 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
     if (decided.kind === 'ask') return setOffer(decided.slip)
     // Let go of it first: the next test must not be held by the one just read.
     onChoose(null)
+    onTyped(null)
     await hand.act('takeReading', reading)
   }
   const standIn = async () => {
@@ -131,19 +171,25 @@ function useEntry({ hand, ranking, test, onEntry, onChoose }: Props) {
       attempt: repeats,
     })
     if (!answer.ok) return
-    if (answer.value.kind === 'number') return change(answer.value.entered.value, 'stand-in')
-    seen(answer.value.outcome)
-    setSource('stand-in')
+    if (answer.value.kind === 'number' && test.reading.kind === 'number' && read.reading.kind === 'number') {
+      const { value: shown, unit: from } = answer.value.entered
+      return change(turnedFigure(shown, from, read.reading.unit, test.reading.step), 'stand-in')
+    }
+    if (answer.value.kind === 'number') return
+    stay()
+    keep({ outcome: answer.value.outcome, source: 'stand-in' })
   }
   return {
+    read,
+    inUnit,
     explanation,
     value,
     swing,
     outcome,
     present,
-    setPresent,
+    setPresent: (next: Present) => keep({ present: next }),
     sure,
-    setSure,
+    setSure: (next: Typed['sure']) => keep({ sure: next }),
     offer,
     taken,
     band,
@@ -172,6 +218,8 @@ function WayColumn({ hand, ranking, test, holds, onChoose }: Props) {
 function EntryColumn(props: Props) {
   const { hand, ranking, test, busy, onChoose, onWhy } = props
   const {
+    read,
+    inUnit,
     explanation,
     value,
     swing,
@@ -195,7 +243,7 @@ function EntryColumn(props: Props) {
       ? { ...meaningOf(band), detail: `It does not fail now: this says little. ${meaningOf(band).detail}` }
       : meaningOf(band)
     : {
-        title: sound ? soundText(sound, test) : 'Choose what you see.',
+        title: sound ? soundText(sound, read) : 'Choose what you see.',
         detail: sound ? `It swings? Type low..high. ${test.blind}` : test.blind,
       }
   return (
@@ -220,7 +268,8 @@ function EntryColumn(props: Props) {
       {test.reading.kind === 'number' ? (
         <NumberEntry
           layout={hand.job.layout}
-          test={test}
+          test={read}
+          onUnit={inUnit}
           explanation={explanation}
           value={value}
           onChange={(next, ends) => change(next, 'vehicle', ends ?? null)}
@@ -240,7 +289,7 @@ function EntryColumn(props: Props) {
         <SlipQuestion
           offer={offer}
           value={value!}
-          unit={test.reading.kind === 'number' ? test.reading.unit : 'V'}
+          unit={read.reading.kind === 'number' ? read.reading.unit : 'V'}
           onKeep={() => void pin(value, true)}
           onTake={(taken) => change(taken)}
         />
@@ -268,6 +317,12 @@ function EntryColumn(props: Props) {
     </div>
   )
 }
+
+/** What the test would say, in the unit in which it is read here. */
+const inUnitOf = (read: Test, test: Test, explanation: NonNullable<Ranking['shownTest']>) =>
+  read.reading.kind === 'number' && test.reading.kind === 'number'
+    ? explainedIn(explanation, test.reading.unit, read.reading.unit)
+    : explanation
 
 const valueOf = (test: Test, kept: number | null, outcome: string | null) =>
   test.reading.kind === 'number'

@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from '../frame/quantities'
 import { useState } from 'react'
 import type { SurveyFinding, SurveyItem } from '@/core/library'
 import type { Hold } from '@/core/job'
@@ -36,7 +37,7 @@ export function SurveySheet({ hand, item, holds, standing, reachMinutes, names, 
             ? `Found ${FINDING_WORDS[standing.finding]}: look again?`
             : `Next look, ${minutesText(item.minutes + reachMinutes)}`}
         </p>
-        <h2 className="text-[24px] leading-[28px]">{item.title}</h2>
+        <h2 className="text-[24px] leading-[28px]">{inUnits(item.title)}</h2>
         <Doing of={item}>
           {held ? (
             <p className="mt-2 border-l-4 border-danger pl-2 font-semibold text-danger">
@@ -82,7 +83,7 @@ function Finds({ item, held, onKeep }: Pick<Props, 'item' | 'onKeep'> & { held: 
           <span className="text-main font-semibold">
             {finding === 'good' ? 'Good' : finding === 'doubtful' ? 'Doubtful' : 'Bad'}
           </span>
-          <span className="text-second leading-tight">{item.looks[finding]}</span>
+          <span className="text-second leading-tight">{inUnits(item.looks[finding])}</span>
         </button>
       ))}
       <div className="mt-auto flex gap-2">

@@ -1,7 +1,7 @@
 'use client'
 import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
-import { useMemo, useState } from 'react'
+import { useMemo, useState, useRef } from 'react'
 import { repairById, testFor, type Test } from '@/core/library'
 import type { Suspect } from '@/core/diagnosis'
 import type { Hold } from '@/core/job'
@@ -22,7 +22,8 @@ import { rankRequestOf, useRanking, type RankingView } from '../frame/useRanking
 import { percent, stageHref } from '../frame/words'
 import { Evidence } from './Evidence'
 import { MakeItFail } from './MakeItFail'
-import { NextTest } from './NextTest'
+import type { Entered } from '@/core/shared'
+import { NextTest, type Typed } from './NextTest'
 import { GaugeTracks } from './GaugeTracks'
 import { PathDown } from './PathDown'
 import { PlacesTrack } from './PlacesTrack'
@@ -46,7 +47,7 @@ function TraceFault({ hand }: { hand: JobInHand }) {
     setFollowed(address.toString())
     setChosenTest(address.get('test'))
   }
-  const [entry, setEntry] = useState<number | null>(null)
+  const [entry, setEntry] = useState<Entered | null>(null)
   const [calling, setCalling] = useState(false)
   const [question, setQuestion] = useState<Question | null>(null)
   const request = useMemo(
@@ -57,6 +58,9 @@ function TraceFault({ hand }: { hand: JobInHand }) {
   const ranking = view.last
   const shownId = ranking?.shownTest?.testId ?? null
   const test = shownId ? testFor(hand.vehicle.layout, shownId) : null
+  // An entry belongs to one test and what was read before it.
+  const entryKey = `${shownId} ${job.evidence.length}`
+  const typed = useRef<{ at: string; typed: Typed } | null>(null)
   // What is being entered is not taken away by a meter that grows old meanwhile.
   const holds = useHolds(hand, test, { as: 'reading', begun: entry !== null })
   useKeys({
@@ -97,13 +101,15 @@ function TraceFault({ hand }: { hand: JobInHand }) {
           ranking &&
           test && (
             <NextTest
-              key={`${test.id} ${job.evidence.length}`}
+              key={entryKey}
               hand={hand}
               ranking={ranking}
               test={test}
               busy={view.status === 'working'}
               holds={holds}
               onEntry={setEntry}
+              typedBefore={() => (typed.current?.at === entryKey ? typed.current.typed : null)}
+              onTyped={(next) => (typed.current = next && { at: entryKey, typed: next })}
               onChoose={setChosenTest}
               onWhy={(testId) => setQuestion({ kind: 'test', testId })}
             />

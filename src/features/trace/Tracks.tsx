@@ -3,9 +3,10 @@ import { HatchDefs } from '@/ui/marks'
 import type { ProfileValue } from '@/core/diagnosis'
 import { findTest, type Test } from '@/core/library'
 import type { JobView } from '@/core/job'
+import { fromSi, toSi, type Entered, type PaGauge } from '@/core/shared'
+import { figureShown, siText, unitShown } from '../frame/quantities'
 import type { Layout, TrackId } from '@/core/vehicle'
 import type { Ranking } from '@/workers/protocol'
-import { profileSi } from './traceText'
 import {
   Axis,
   EntryPin,
@@ -50,11 +51,13 @@ function scales(profile: ProfileValue[], pins: Pin[], y: Heights): { volt: Scale
       value.sound.high,
     ]),
     ...pinned('fuel'),
-  ].map((pa) => pa / 1e3)
-  const step = roundStep((Math.max(40, ...fuel) - Math.min(0, ...fuel)) / 4)
-  const top = step * Math.ceil(Math.max(40, ...fuel) / step)
-  // Suction lies under the zero line; a few kPa of height do not open it.
-  const bottom = Math.min(...fuel) < -3 ? step * Math.floor(Math.min(...fuel) / step) : 0
+  ]
+  // Round figures in the unit that is read.
+  const one = toSi({ value: 1, unit: unitShown('kPa') })
+  const step = one * roundStep((Math.max(40e3, ...fuel) - Math.min(0, ...fuel)) / 4 / one)
+  const top = step * Math.ceil(Math.max(40e3, ...fuel) / step)
+  // Suction lies under the zero line; a little of height does not open it.
+  const bottom = Math.min(...fuel) < -3e3 ? step * Math.floor(Math.min(...fuel) / step) : 0
   return {
     volt: scaleOf(
       least,
@@ -63,20 +66,14 @@ function scales(profile: ProfileValue[], pins: Pin[], y: Heights): { volt: Scale
       y.volts.bottom,
       range(least, 13, least < 6 ? 3 : least < 9 ? 2 : 1),
     ),
-    pressure: scaleOf(
-      bottom * 1e3,
-      top * 1e3,
-      y.pressure.top,
-      y.pressure.bottom,
-      range(bottom, top, step).map((kPa) => kPa * 1e3),
-    ),
+    pressure: scaleOf(bottom, top, y.pressure.top, y.pressure.bottom, range(bottom, top, step)),
   }
 }
 export interface TracksProps {
   ranking: Ranking
   job: JobView
   test: Test | null
-  entry: number | null
+  entry: Entered | null
   onSegment: (segmentId: string) => void
 }
 
@@ -123,8 +120,8 @@ function DrawnTracks({ ranking, job, test, entry, onSegment, room }: TracksProps
         scale={pressure}
         x1={x.tank! - 4}
         x2={room.width - 152}
-        unit="kPa"
-        text={(pa) => String(Math.round(pa / 1e3)).replace('-', '−')}
+        unit={unitShown('kPa')}
+        text={(pa) => String(Number(fromSi(pa, unitShown('kPa')).toPrecision(4))).replace('-', '−')}
       />
       {electrical.length > 1 && <Axis scale={volt} x1={54} x2={pump.left} unit="V" text={String} />}
       <Profile values={fuel} scale={pressure} x={x} />
@@ -157,7 +154,11 @@ function DrawnTracks({ ranking, job, test, entry, onSegment, room }: TracksProps
           next={target?.station === station.id}
         />
       ))}
-      <EndLabels layout={layout} geometry={geometry} />
+      <EndLabels
+        layout={layout}
+        geometry={geometry}
+        crossed={target !== null && target !== undefined && target.x > pump.left && target.x < pump.right}
+      />
       {target && (
         <Leader
           x={target.x}
@@ -170,8 +171,8 @@ function DrawnTracks({ ranking, job, test, entry, onSegment, room }: TracksProps
       {entry !== null && test && entryStation && (
         <EntryPin
           x={x[entryStation.id]!}
-          y={(entryStation.track === 'electrical' ? volt : pressure).y(profileSi(test, entry))}
-          text={String(entry)}
+          y={(entryStation.track === 'electrical' ? volt : pressure).y(toSi(entry))}
+          text={String(entry.value)}
         />
       )}
       <GaugeReading
@@ -185,7 +186,16 @@ function DrawnTracks({ ranking, job, test, entry, onSegment, room }: TracksProps
   )
 }
 
-function EndLabels({ layout, geometry }: { layout: Layout; geometry: TrackGeometry }) {
+function EndLabels({
+  layout,
+  geometry,
+  crossed,
+}: {
+  layout: Layout
+  geometry: TrackGeometry
+  /** The leader of the next test runs down the pump's column: its words give way. */
+  crossed: boolean
+}) {
   const label = { fontSize: 18, fontFamily: 'var(--font-track)', fontWeight: 700, fill: 'var(--ink)' }
   const { x, y, pump, returnFrom, returnRuns } = geometry
   const { electrical: electricY, fuel: fuelY, return: returnY } = y.track
@@ -233,11 +243,15 @@ function EndLabels({ layout, geometry }: { layout: Layout; geometry: TrackGeomet
         fontFamily="var(--font-track)"
         fill="var(--ink-2)"
       >
-        {geometry.electricPump ? 'volts in, kPa out' : ''}
+        {geometry.electricPump && !crossed ? `volts in, ${unitShown('kPa')} out` : ''}
       </text>
     </g>
   )
 }
+
+/** A band as its middle and half its width, no narrower than a gauge is read. */
+const middleText = ({ low, high }: { low: PaGauge; high: PaGauge }) =>
+  `${figureShown(0.5 * (low + high), 'kPa', 0)} ± ${siText(Math.max(1e3, 0.5 * (high - low)), 'kPa', 0)}`
 
 /** Beside the track: what is sound where the gauge goes, and what was read there. */
 function GaugeReading({
@@ -258,14 +272,13 @@ function GaugeReading({
     (candidate) => candidate.station.track === 'fuel' && candidate.station.node === layout.gaugeAt,
   )!
   const pin = pins.findLast((candidate) => candidate.station === value.station.id)
-  const middle = (value.sound.low + value.sound.high) / 2000
   return (
     <g>
       <text x={x} y="34" fontSize="17" fill="var(--ink-2)">
         {value.station.name.toLowerCase()}, sound
       </text>
       <text x={x} y={low ? 53 : 54} fontSize="18" fontWeight="650" fill="var(--ink)">
-        {Math.round(middle)} ± {Math.max(1, Math.round((value.sound.high - value.sound.low) / 2000))} kPa
+        {middleText(value.sound)}
       </text>
       {!low && (
         <text

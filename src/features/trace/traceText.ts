@@ -1,6 +1,7 @@
 import { LICENSED } from '@/core/vehicle'
-import { siText } from '../frame/words'
-import { fromSi, toSi } from '@/core/shared'
+import { siText, unitText, inUnits } from '../frame/quantities'
+import { unitsNow } from '@/data/units'
+import { toSi } from '@/core/shared'
 import { findTest, repairById, testById, type Test } from '@/core/library'
 import {
   LEAVE_LEL,
@@ -13,16 +14,7 @@ import {
 } from '@/core/job'
 import type { Band, Candidate, SoundBand } from '@/core/diagnosis'
 import type { Ranking } from '@/workers/protocol'
-import {
-  SOURCE_WORDS,
-  digitsOf,
-  lowerFirst,
-  minutesText,
-  moneyText,
-  percent,
-  shortOf,
-  unitText,
-} from '../frame/words'
+import { SOURCE_WORDS, digitsOf, lowerFirst, minutesText, moneyText, percent, shortOf } from '../frame/words'
 
 /** Said on every finding of an aircraft, before anything else of it. */
 const LICENSED_HANDS = 'Aircraft: by or under licensed hands only, with approved data.'
@@ -259,15 +251,10 @@ export const WHY_NOT: Record<Candidate['why'], string> = {
 }
 
 export const entryText = (reading: Parameters<typeof readingText>[0]): string => {
-  const { value, unit } = readingText(reading)
-  return unit ? `${value} ${unitText(unit as Parameters<typeof unitText>[0])}` : value
+  const { value, unit } = readingText(reading, unitsNow())
+  return unit ? `${value} ${unitText(unit)}` : value
 }
 
-/** SI value of an entry in the test's unit, and back, for pins on the profile. */
-export const profileSi = (test: Test, value: number): number =>
-  test.reading.kind === 'number' ? toSi({ value, unit: test.reading.unit }) : 0
-export const shownSi = (test: Test, si: number): number =>
-  test.reading.kind === 'number' ? fromSi(si, test.reading.unit) : si
-export const titleOf = (testId: string): string => testById(testId).title
+export const titleOf = (testId: string): string => inUnits(testById(testId).title)
 export const repairPart = (repairId: string): string =>
   repairId === 'none' ? 'None of these' : repairById(repairId).part

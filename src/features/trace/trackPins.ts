@@ -3,7 +3,8 @@ import { profileScene } from '@/core/diagnosis'
 import { findTest, type Test } from '@/core/library'
 import type { JobView, Reading } from '@/core/job'
 import type { Layout, Station, TrackId } from '@/core/vehicle'
-import { entryText, profileSi } from './traceText'
+import { toSi } from '@/core/shared'
+import { entryText } from './traceText'
 import { spanOf, type TrackGeometry } from './trackGeometry'
 
 export interface Pin {
@@ -26,7 +27,7 @@ export function pinsOf(layout: Layout, job: JobView): Pin[] {
         {
           station: station.id,
           track: station.track,
-          si: profileSi(test, reading.value.entered.value),
+          si: toSi(reading.value.entered),
           text: entryText(reading as Reading),
           label: test.short,
         },

@@ -1,4 +1,5 @@
 'use client'
+import { inUnits, siText } from '../frame/quantities'
 import { useState } from 'react'
 import { bleedEstimates, mostStrokes, type BleedEstimate } from '@/core/library'
 import { Button } from '@/ui/Button'
@@ -44,7 +45,7 @@ export function Bleeding({
             </Button>
           ))}
           <span className="text-ink-2">
-            {Math.round(1e6 * (estimates[0]?.airM3 ?? 0))} mL of air to move, typical
+            {siText(estimates[0]?.airM3 ?? 0, 'mL', 0)} of air to move, typical
           </span>
         </div>
         <table className="w-full text-second">
@@ -65,8 +66,8 @@ export function Bleeding({
                 className={`border-t border-rule-2 align-top ${one === chosen ? 'bg-wash' : ''}`}
               >
                 <td className="py-2 pr-3">
-                  <span className="text-main font-semibold">{one.method.title}</span>
-                  <span className="block leading-tight text-ink-2">{one.method.says}</span>
+                  <span className="text-main font-semibold">{inUnits(one.method.title)}</span>
+                  <span className="block leading-tight text-ink-2">{inUnits(one.method.says)}</span>
                 </td>
                 <td className="py-2 text-main">{minutesText(one.minutes)}</td>
                 <td className="py-2 text-main">{one.strokes ?? 'none'}</td>
@@ -104,13 +105,13 @@ function Guided({ hand, chosen }: { hand: JobInHand; chosen: BleedEstimate }) {
   const keep = (outcome: 'firm' | 'bubbles' | 'not yet') =>
     void hand.act('noteBleeding', { method: chosen.method.id, strokes, cranks, outcome })
   return (
-    <section aria-label={chosen.method.title} className="space-y-2 border-t border-rule pt-3">
+    <section aria-label={inUnits(chosen.method.title)} className="space-y-2 border-t border-rule pt-3">
       <p className="text-danger">
-        <b>{chosen.method.caution.text}</b> {chosen.method.caution.stopWhen}
+        <b>{inUnits(chosen.method.caution.text)}</b> {inUnits(chosen.method.caution.stopWhen)}
       </p>
       <ol className="list-decimal pl-6">
         {chosen.method.steps.map((step) => (
-          <li key={step}>{step}</li>
+          <li key={step}>{inUnits(step)}</li>
         ))}
       </ol>
       <div className="grid grid-cols-2 gap-4">

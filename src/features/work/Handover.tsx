@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from '../frame/quantities'
 import { useState } from 'react'
 import { openingsOf, type TrayPiece } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
@@ -53,21 +54,21 @@ export function Handover({ hand, plan, step, pieces, now, open, onOpenChange }: 
           title="Off the vehicle"
           items={pieces
             .filter((piece) => piece.side === 'out')
-            .map((piece) => `${piece.count} × ${piece.name}, ${piece.lies}`)}
+            .map((piece) => `${piece.count} × ${inUnits(piece.name)}, ${piece.lies}`)}
           none="Nothing."
         />
         <List
           title="On the vehicle, comes off"
           items={pieces
             .filter((piece) => piece.side === 'on')
-            .map((piece) => `${piece.count} × ${piece.name}, ${piece.lies}`)}
+            .map((piece) => `${piece.count} × ${inUnits(piece.name)}, ${piece.lies}`)}
           none="Nothing."
         />
         <List
           title="Timers"
           items={waits.map(
             (wait) =>
-              `${wait.label}: ${now === null ? 'running' : wait.endsAt > now ? `${minutesText((wait.endsAt - now) / 60_000)} left` : 'over'}`,
+              `${inUnits(wait.label)}: ${now === null ? 'running' : wait.endsAt > now ? `${minutesText((wait.endsAt - now) / 60_000)} left` : 'over'}`,
           )}
           none="None runs."
         />
@@ -76,7 +77,7 @@ export function Handover({ hand, plan, step, pieces, now, open, onOpenChange }: 
           items={
             step
               ? [
-                  `Step ${step.index + 1} of ${plan.steps.length}: ${lowerFirst(step.title)}`,
+                  `Step ${step.index + 1} of ${plan.steps.length}: ${lowerFirst(inUnits(step.title))}`,
                   nextPart(hand, step),
                 ]
               : ['All steps are done: prove it.']

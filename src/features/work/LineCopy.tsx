@@ -1,15 +1,16 @@
 'use client'
 import { useState } from 'react'
-import { SEATS, flareFor, lineFor, pressureAt, tubesFor, type LinePlace, type Seat } from '@/core/library'
-import { copyLine, type LineCopy as Copy, type LineProblem, type LineSurvey } from '@/core/procedure'
-import { boundsOf, readFigure, type Bounds } from '@/core/records'
+import { SEATS, flareFor, pressureAt, tubesFor, type LinePlace, type Seat } from '@/core/library'
+import { copyLine, type LineSurvey } from '@/core/procedure'
+import { boundsOf, readFigure, type Bounds, type TypedIn } from '@/core/records'
+import { inUnits, keptText, typedAs, unitShown } from '../frame/quantities'
 import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
 import type { JobInHand } from '../frame/useJob'
-import { LineDrawing } from './LineDrawing'
+import { CutList, Hose, problemText } from './LineCut'
 
 interface Row {
   length: string
@@ -28,6 +29,8 @@ const SEAT_WORDS: Record<Seat, string> = {
 }
 const field = 'h-[48px] w-full border-2 border-ink-3 bg-sheet px-2 text-right text-main text-ink'
 const value = (text: string): number => figureOf(text) ?? NaN
+/** A length as typed, mm. */
+const length = (text: string): number => typedAs(text, 'mm') ?? NaN
 
 /** Which line a repair renews, and where it lies. */
 export const COPIED: Record<string, { title: string; place: LinePlace }> = {
@@ -46,17 +49,18 @@ const BOUNDS = {
 }
 /** The first figure that cannot be, with its range; null where all can. */
 function outOfBounds({ od, radius, rows }: { od: string; radius: string; rows: Row[] }): string | null {
-  const figures: [string, string, Bounds][] = [
-    ['Outside, mm', od, BOUNDS.outside],
-    ['Bender radius, mm', radius, BOUNDS.radius],
-    ...rows.flatMap((row, at): [string, string, Bounds][] => [
-      [`Leg ${at + 1}, length, mm`, row.length, BOUNDS.length],
+  const units: TypedIn = { typed: unitShown('mm'), kept: 'mm' }
+  const figures: [string, string, Bounds, TypedIn?][] = [
+    [`Outside, ${units.typed}`, od, BOUNDS.outside, units],
+    [`Bender radius, ${units.typed}`, radius, BOUNDS.radius, units],
+    ...rows.flatMap((row, at): [string, string, Bounds, TypedIn?][] => [
+      [`Leg ${at + 1}, length, ${units.typed}`, row.length, BOUNDS.length, units],
       [`Leg ${at + 1}, bend, degrees`, at === rows.length - 1 ? '' : row.bend, BOUNDS.bend],
       [`Leg ${at + 1}, twist, degrees`, row.twist, BOUNDS.twist],
     ]),
   ]
-  for (const [name, typed, bounds] of figures) {
-    const read = readFigure(typed, bounds)
+  for (const [name, typed, bounds, typedIn] of figures) {
+    const read = readFigure(typed, bounds, typedIn)
     if (read.kind === 'not possible') return `${name}: ${read.range}`
   }
   return null
@@ -85,11 +89,11 @@ export function LineCopy({
     await hand.act('keepLine', {
       line: lineId,
       material: form.material,
-      outerDiameterMm: value(form.od),
-      bendRadiusMm: value(form.radius),
+      outerDiameterMm: length(form.od),
+      bendRadiusMm: length(form.radius),
       seats: form.seats,
       legs: form.rows.map((row, at) => ({
-        lengthMm: value(row.length),
+        lengthMm: length(row.length),
         bendDeg: at === form.rows.length - 1 ? null : value(row.bend),
         twistDeg: Number.isFinite(value(row.twist)) ? value(row.twist) : 0,
         clip: row.clip,
@@ -107,7 +111,7 @@ export function LineCopy({
         </p>
         <div className="grid grid-cols-[120px_140px_1fr] items-end gap-3 narrow:grid-cols-1">
           <label className="text-second text-ink-2">
-            Outside, mm
+            Outside, {unitShown('mm')}
             <input
               name="od"
               inputMode="decimal"
@@ -117,7 +121,7 @@ export function LineCopy({
             />
           </label>
           <label className="text-second text-ink-2">
-            Bender radius, mm
+            Bender radius, {unitShown('mm')}
             <input
               name="radius"
               inputMode="decimal"
@@ -167,8 +171,8 @@ export function LineCopy({
 
 function useSurvey(hand: JobInHand, lineId: string) {
   const kept = hand.job.lines.get(lineId)
-  const [od, setOd] = useState(kept ? String(kept.outerDiameterMm) : '8')
-  const [radius, setRadius] = useState(kept ? String(kept.bendRadiusMm) : '25')
+  const [od, setOd] = useState(keptText(kept?.outerDiameterMm ?? 8, 'mm', 1))
+  const [radius, setRadius] = useState(keptText(kept?.bendRadiusMm ?? 25, 'mm', 1))
   const [material, setMaterial] = useState(kept?.material ?? 'nickelCopper')
   const [seats, setSeats] = useState<[Seat, Seat]>(
     (kept?.seats as [Seat, Seat] | undefined) ?? ['inverted45', 'inverted45'],
@@ -176,7 +180,7 @@ function useSurvey(hand: JobInHand, lineId: string) {
   const [rows, setRows] = useState<Row[]>(
     kept
       ? kept.legs.map((leg) => ({
-          length: String(leg.lengthMm),
+          length: keptText(leg.lengthMm, 'mm', 0),
           bend: leg.bendDeg === null ? '' : String(leg.bendDeg),
           twist: leg.twistDeg === 0 ? '' : String(leg.twistDeg),
           clip: leg.clip,
@@ -184,18 +188,18 @@ function useSurvey(hand: JobInHand, lineId: string) {
         }))
       : [{ ...EMPTY }],
   )
-  const outer = value(od)
+  const outer = length(od)
   const allowance = (seat: Seat) => 1e-3 * outer * flareFor(seat, 0, 'feed').allowanceOd
   const legs = rows.map((row, at) => ({
-    lengthM: 1e-3 * value(row.length),
+    lengthM: 1e-3 * length(row.length),
     bendRad: at === rows.length - 1 ? null : (value(row.bend) * Math.PI) / 180,
     twistRad: Number.isFinite(value(row.twist)) ? (value(row.twist) * Math.PI) / 180 : 0,
   }))
   const survey: LineSurvey | null =
-    rows.some((row) => row.length.trim() !== '') && outer > 0 && value(radius) > 0
+    rows.some((row) => row.length.trim() !== '') && outer > 0 && length(radius) > 0
       ? {
           outerDiameterM: 1e-3 * outer,
-          bendRadiusM: 1e-3 * value(radius),
+          bendRadiusM: 1e-3 * length(radius),
           legs,
           endAllowanceM: [allowance(seats[0]), allowance(seats[1])],
         }
@@ -210,7 +214,7 @@ function Legs({ rows, onRows }: { rows: Row[]; onRows: (rows: Row[]) => void }) 
     <section aria-label="Legs" tabIndex={0} className="overflow-x-auto">
       <div className="grid min-w-[640px] grid-cols-[34px_100px_100px_100px_92px_1fr_60px] gap-2 text-second text-ink-2">
         <span />
-        <span>Leg, mm</span>
+        <span>Leg, {unitShown('mm')}</span>
         <span>Bend, °</span>
         <span>Twist, °</span>
         <span>Clip</span>
@@ -225,7 +229,7 @@ function Legs({ rows, onRows }: { rows: Row[]; onRows: (rows: Row[]) => void }) 
         >
           <span className="text-step font-semibold">{at + 1}</span>
           <input
-            aria-label={`Leg ${at + 1}, mm`}
+            aria-label={`Leg ${at + 1}, ${unitShown('mm')}`}
             name={`leg${at}`}
             inputMode="decimal"
             value={row.length}
@@ -329,96 +333,11 @@ function Ends({
               </select>
             </label>
             <p className={`pt-1 leading-tight ${flare ? '' : 'font-semibold text-danger'}`}>
-              <b>{flare ?? 'Not here.'}</b> <span className="text-second">{says}</span>
+              <b>{flare ?? 'Not here.'}</b> <span className="text-second">{inUnits(says)}</span>
             </p>
           </div>
         )
       })}
     </section>
   )
-}
-
-function CutList({ copy, survey }: { copy: Copy; survey: LineSurvey }) {
-  const mm = (metre: number) => Math.round(1e3 * metre)
-  return (
-    <section
-      aria-label="Cut and bend"
-      data-cut={mm(copy.cutM)}
-      className="grid grid-cols-[1fr_300px] gap-6 narrow:grid-cols-1 border-t border-rule pt-3"
-    >
-      <div>
-        <p className="text-step">
-          Cut <b>{mm(copy.cutM)} mm</b>, square, free of burrs. Nuts on before the second flare.
-        </p>
-        <table className="mt-1 w-full text-main">
-          <thead>
-            <tr className="text-left text-second text-ink-2">
-              <th className="font-normal">Bend</th>
-              <th className="text-right font-normal">Mark at, mm</th>
-              <th className="text-right font-normal">Angle</th>
-              <th className="text-right font-normal">Turn first</th>
-            </tr>
-          </thead>
-          <tbody>
-            {copy.marks.map((mark, at) => (
-              <tr key={at} data-mark-at={mm(mark.atM)} className="border-t border-rule-2">
-                <td className="py-1">{at + 1}</td>
-                <td className="text-right font-semibold">{mm(mark.atM)}</td>
-                <td className="text-right">{Math.round((mark.bendRad * 180) / Math.PI)}°</td>
-                <td className="text-right">
-                  {mark.twistRad === 0 ? 'none' : `${Math.round((mark.twistRad * 180) / Math.PI)}°`}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        <p className="pt-2 text-second text-ink-2">
-          {copy.clips} clips, every {mm(copy.clipSpacingM)} mm or less. Flare lengths are typical: make one
-          for trial. Label both ends before they leave the hand: feed or return.
-        </p>
-      </div>
-      <LineDrawing survey={survey} />
-    </section>
-  )
-}
-
-function Hose({
-  place,
-  pressurePa,
-  fuel,
-}: {
-  place: LinePlace
-  pressurePa: number
-  fuel: Parameters<typeof lineFor>[2]
-}) {
-  const { use, never, clamps, why } = lineFor(place, pressurePa, fuel)
-  return (
-    <section aria-label="Hose and clamp" className="border-t border-rule pt-3 text-second">
-      <h3 className="text-main font-semibold">
-        Where hose joins it: {Math.round(pressurePa / 1e3)} kPa, {why.charAt(0).toLowerCase() + why.slice(1)}
-      </h3>
-      <p>{use.map((choice) => `${choice.name}${choice.says ? ` (${choice.says})` : ''}`).join('; ')}.</p>
-      <p>
-        Clamps:{' '}
-        {clamps
-          .map((clamp) => `${clamp.name.toLowerCase()}${clamp.says ? ` (${clamp.says})` : ''}`)
-          .join('; ')}
-        . 3 mm from the hose end, behind the bead.
-      </p>
-      <p className="text-danger">Never: {never}.</p>
-    </section>
-  )
-}
-
-function problemText(problem: LineProblem): string {
-  switch (problem.kind) {
-    case 'no-legs':
-      return 'Measure the first leg.'
-    case 'bad-figure':
-      return `Leg ${problem.leg + 1}: ${problem.what === 'length' ? 'its length is missing or not over 0 mm.' : 'the bend after it must lie between 1° and 179°.'}`
-    case 'radius-too-small':
-      return `That radius kinks the tube: ${Math.ceil(1e3 * problem.leastM)} mm at least.`
-    case 'leg-too-short':
-      return `Leg ${problem.leg + 1} leaves the bender too little straight tube: it must be ${Math.ceil(1e3 * problem.needsM)} mm at least. Measure again, or take a bender of a smaller radius.`
-  }
 }

@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from '../frame/quantities'
 import { useState } from 'react'
 import { operationById } from '@/core/library'
 import { readGate } from '@/core/job'
@@ -29,7 +30,7 @@ export function MeterAgain({ hand, minutes }: { hand: JobInHand; minutes: number
       <h1 className="text-work">Read the gas meter again</h1>
       <ul className="space-y-2 text-step">
         {steps.map((step) => (
-          <li key={step}>{step}</li>
+          <li key={step}>{inUnits(step)}</li>
         ))}
       </ul>
       <div className="flex items-end gap-4">
@@ -51,7 +52,7 @@ export function MeterAgain({ hand, minutes }: { hand: JobInHand; minutes: number
         {entry.kind === 'not possible' && <Notice title={`A meter shows ${entry.range}.`} />}
         {usable && !clear && (
           <Notice kind="danger" title={`${percent} % LEL is too much.`}>
-            {caution!.stopWhen}
+            {inUnits(caution!.stopWhen)}
           </Notice>
         )}
       </div>

@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from '../frame/quantities'
 import { useState } from 'react'
 import { asItLay, openBypasses, trayOf, type AsItLay } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
@@ -154,7 +155,7 @@ function Beside({ step, lay }: { step: PlanStep | null; lay: AsItLay | null }) {
             {parts.map((part) => (
               <li key={part.name} className="my-1 inline-block border-2 border-ink px-2 font-semibold">
                 {part.count > 1 ? `${part.count} × ` : ''}
-                {part.name}
+                {inUnits(part.name)}
               </li>
             ))}
           </ul>
@@ -163,19 +164,19 @@ function Beside({ step, lay }: { step: PlanStep | null; lay: AsItLay | null }) {
       {tools.length > 0 && (
         <div>
           <h2 className="font-instrument text-second font-normal text-ink-2">In hand</h2>
-          <p>{tools.join(', ')}</p>
+          <p>{inUnits(tools.join(', '))}</p>
         </div>
       )}
       {orientation && !figure && (
         <div className="border-l-4 border-accent pl-3">
           <h2 className="font-instrument text-second font-normal text-ink-2">How it lies</h2>
-          <p>{orientation}</p>
+          <p>{inUnits(orientation)}</p>
         </div>
       )}
       {looks && (
         <div>
           <h2 className="font-instrument text-second font-normal text-ink-2">Look at</h2>
-          <p>{looks}</p>
+          <p>{inUnits(looks)}</p>
         </div>
       )}
       <p className="text-second text-ink-2">

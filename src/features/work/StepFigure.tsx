@@ -1,3 +1,4 @@
+import { inUnits } from '../frame/quantities'
 import type { FigureId } from '@/core/library'
 
 const line = { stroke: 'var(--ink)', strokeWidth: 2, fill: 'none' } as const
@@ -10,21 +11,24 @@ const SAYS: Record<FigureId, string> = {
   filterArrow: 'Filter: its arrow points to the engine.',
   strapOrder: 'Tank on its jack: hoses first, then up, then the straps on their marks.',
   batteryOrder: 'Minus comes off first and goes on last.',
-  pumpArrow: 'Pump in its hanger: inlet with strainer 3 to 8 mm over the floor, outlet up.',
-  hoseEnd: 'Clamp 3 mm from the hose end, behind the bead.',
+  pumpArrow: 'Pump in its hanger: inlet with strainer {3 to 8 mm} over the floor, outlet up.',
+  hoseEnd: 'Clamp {3 mm} from the hose end, behind the bead.',
 }
 
 /** A small drawing where a thing can be put together the wrong way round. The maker’s drawing governs. */
 export function StepFigure({ id }: { id: FigureId }) {
   return (
     <figure className="flex items-center gap-2 border-2 border-ink bg-sheet p-1" data-figure={id}>
-      <svg viewBox="0 0 260 150" width="200" className="shrink-0" role="img" aria-label={SAYS[id]}>
+      <svg viewBox="0 0 260 150" width="200" className="shrink-0" role="img" aria-label={inUnits(SAYS[id])}>
         {DRAWN[id]}
       </svg>
-      <figcaption className="text-tick leading-tight text-ink-2">{SAYS[id]}</figcaption>
+      <figcaption className="text-tick leading-tight text-ink-2">{inUnits(SAYS[id])}</figcaption>
     </figure>
   )
 }
+
+/** Words in the drawing, their figures in the units that are shown. */
+const Words = ({ of }: { of: string }) => inUnits(of)
 
 const arrow = (x: number, y: number, dx: number, dy: number) => {
   const length = Math.hypot(dx, dy)
@@ -123,7 +127,7 @@ const DRAWN: Record<FigureId, React.ReactNode> = {
       <path d="M30,132 H230" {...line} strokeWidth="3" />
       <path d="M182,120 V132" stroke="var(--accent)" strokeWidth="2" />
       <text x="190" y="128" {...strong}>
-        3 to 8 mm
+        <Words of="{3 to 8 mm}" />
       </text>
       <text x="34" y="128" {...word}>
         floor
@@ -140,7 +144,7 @@ const DRAWN: Record<FigureId, React.ReactNode> = {
       <rect x="92" y="52" width="16" height="46" {...line} strokeWidth="3" />
       <path d="M108,112 H150" stroke="var(--accent)" strokeWidth="2" />
       <text x="112" y="130" {...strong}>
-        3 mm and more
+        <Words of="{3 mm} and more" />
       </text>
       <text x="36" y="46" {...word}>
         hose

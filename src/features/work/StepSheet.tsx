@@ -12,6 +12,7 @@ import { HoldLines, holdWords } from '../frame/HoldLines'
 import type { JobInHand } from '../frame/useJob'
 import { setShort, useShort } from '../frame/useShort'
 import { useKeys } from '../frame/useKeys'
+import { gateUnitText, inUnits, limitText, typedAs, unitShown } from '../frame/quantities'
 import { minutesText } from '../frame/words'
 
 interface Props {
@@ -39,14 +40,16 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
   const ticked = (part: number) => work.ticks.has(`${step.index}.${part}`)
   const open = step.steps.findIndex((_, part) => !ticked(part))
   const gate = operation.gaugeGate
-  const entry = gate ? readGate(measured, gate.unit) : null
+  const entry = gate ? readGate(measured, gate.unit, unitShown(gate.unit)) : null
   const value = entry?.kind === 'figure' ? entry.value : null
   const hours = figureOf(waitHours)
+  const torqueUnit = operation.torque ? unitShown('N·m', operation.torque.lowNm) : 'N·m'
+  const torqueNm = typedAs(torque, 'N·m', torqueUnit)
   const finished: Finished = {
     plan,
     step,
     entered: value,
-    torqueNm: figureOf(torque),
+    torqueNm,
     byFeel,
     waitMinutes: hours !== null && hours > 0 ? 60 * hours : null,
   }
@@ -73,7 +76,7 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
             ? `You left here ${minutesText(gapMinutes)} ago.`
             : null
         }
-        next={toTick > 0 && toTick < step.steps.length ? step.steps[open]!.toLowerCase() : null}
+        next={toTick > 0 && toTick < step.steps.length ? inUnits(step.steps[open]!).toLowerCase() : null}
         short={short}
       />
       <div className="wide:min-h-0 wide:flex-1 wide:overflow-y-auto">
@@ -86,17 +89,17 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
         <div className="flex flex-wrap items-end gap-4 py-2 wide:flex-nowrap">
           {gate && (
             <NumberLine
-              label={`${gate.what}, under ${gate.below} ${unitOf(gate)}`}
-              unit={unitOf(gate)}
+              label={`${gate.what}, under ${limitText(gate)}`}
+              unit={gateUnitText(gate)}
               value={measured}
               onChange={setMeasured}
             />
           )}
           {gate && entry?.kind === 'not possible' && (
-            <Notice title={`It shows ${entry.range}.`}>Enter what it shows.</Notice>
+            <Notice title={`It shows ${inUnits(entry.range)}.`}>Enter what it shows.</Notice>
           )}
           {gate && value !== null && !gateMet && (
-            <Notice kind="danger" title={`${value} ${unitOf(gate)} is too much.`}>
+            <Notice kind="danger" title={`${measured.trim()} ${gateUnitText(gate)} is too much.`}>
               {tooMuch(gate, value)}
             </Notice>
           )}
@@ -111,20 +114,20 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
           )}
           {operation.torque && !byFeel && (
             <NumberLine
-              label={`${operation.torque.what}, ${operation.torque.lowNm} to ${operation.torque.highNm} N·m typical; the maker’s figure governs`}
-              unit="N·m"
+              label={`${operation.torque.what}, ${inUnits(`{${operation.torque.lowNm} to ${operation.torque.highNm} N·m}`)} typical; the maker’s figure governs`}
+              unit={torqueUnit}
               value={torque}
               onChange={setTorque}
             />
           )}
           {operation.torque &&
-            figureOf(torque) !== null &&
-            (figureOf(torque)! < operation.torque.lowNm || figureOf(torque)! > operation.torque.highNm) && (
+            torqueNm !== null &&
+            (torqueNm < operation.torque.lowNm || torqueNm > operation.torque.highNm) && (
               <Notice title="Outside the typical range.">Kept as you say. Check the maker’s figure.</Notice>
             )}
           {operation.wait && (
             <NumberLine
-              label={`${operation.wait.label}: ${minutesText(operation.wait.minutes)} typical, its sheet governs`}
+              label={`${inUnits(operation.wait.label)}: ${minutesText(operation.wait.minutes)} typical, its sheet governs`}
               unit="h"
               placeholder={String(Math.round(operation.wait.minutes / 6) / 10)}
               value={waitHours}
@@ -172,7 +175,6 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
 }
 
 type FigureGate = NonNullable<PlanStep['act']['gaugeGate']>
-const unitOf = (gate: FigureGate) => (gate.unit === '%' ? '% LEL' : gate.unit)
 
 /** What a figure over its limit asks for. */
 function tooMuch(gate: FigureGate, value: number): string {
@@ -221,7 +223,7 @@ function StepHead({
           </button>
         )}
       </div>
-      <h1 className="text-work narrow:text-title">{step.title}</h1>
+      <h1 className="text-work narrow:text-title">{inUnits(step.title)}</h1>
       {left && (
         <p className="my-1 bg-wash px-3 py-2 text-main">
           <span className="font-semibold">{left}</span> {next ? `Next: ${next}.` : ''}
@@ -261,7 +263,7 @@ function Parts({
             <span
               className={`text-step leading-tight ${ticked(part) ? 'text-ink-2' : part === open ? 'font-semibold' : ''}`}
             >
-              {text}
+              {inUnits(text)}
             </span>
           </button>
         </li>
@@ -284,7 +286,7 @@ function AllParts({ step, left, onAll }: { step: PlanStep; left: number; onAll: 
       <span className="h-10 w-10 shrink-0 border-[3px] border-accent bg-sheet" />
       <span>
         <span className="block text-step font-semibold">All {left} parts</span>
-        <span className="block text-second text-ink-2">{step.steps.join(' · ')}</span>
+        <span className="block text-second text-ink-2">{inUnits(step.steps.join(' · '))}</span>
       </span>
     </button>
   )

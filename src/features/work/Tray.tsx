@@ -1,3 +1,4 @@
+import { inUnits } from '../frame/quantities'
 import type { TrayPiece, Wait } from '@/core/job'
 import { minutesText } from '../frame/words'
 import { askForNotice, mayAsk } from '../frame/useWaitNotice'
@@ -29,7 +30,7 @@ export function Tray({ pieces, waits, now, onEnd }: Props) {
           <span className={`block text-count font-semibold ${piece.side === 'on' ? 'text-accent' : ''}`}>
             {piece.count}
           </span>
-          <span className="block text-second">{piece.name}</span>
+          <span className="block text-second">{inUnits(piece.name)}</span>
           <span className="block text-tick text-ink-2">
             {piece.side === 'on' ? `${piece.lies}, comes off` : piece.lies}
           </span>
@@ -49,7 +50,7 @@ export function Tray({ pieces, waits, now, onEnd }: Props) {
                 {left !== null && left > 0 ? 'left' : ''}
               </span>
             </span>
-            <span className="block text-second">{wait.label}</span>
+            <span className="block text-second">{inUnits(wait.label)}</span>
             <button
               type="button"
               onClick={() => onEnd(wait.waitId)}

@@ -4,6 +4,7 @@ import { boundsOf, readFigure } from '@/core/records'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import type { JobInHand } from '../frame/useJob'
+import { keptText, unitShown } from '../frame/quantities'
 
 const LITRES = boundsOf('waste-noted', 'litres')
 
@@ -17,7 +18,7 @@ export function WasteForm({ hand }: { hand: JobInHand }) {
   const [kind, setKind] = useState<Kind>('clean')
   const [container, setContainer] = useState('')
   const [whereTo, setWhereTo] = useState('')
-  const count = readFigure(litres, LITRES)
+  const count = readFigure(litres, LITRES, { typed: unitShown('L'), kept: 'L' })
   const good = count.kind === 'figure' && container.trim() !== ''
   const note = async () => {
     if (
@@ -39,7 +40,7 @@ export function WasteForm({ hand }: { hand: JobInHand }) {
         }}
       >
         <label className="text-second text-ink-2">
-          Litres
+          How much, {unitShown('L')}
           <input
             name="litres"
             inputMode="decimal"
@@ -70,7 +71,9 @@ export function WasteForm({ hand }: { hand: JobInHand }) {
           Note it
         </Button>
         {count.kind === 'not possible' && (
-          <p className="col-span-4 text-second font-semibold text-danger">Litres: {count.range}.</p>
+          <p className="col-span-4 text-second font-semibold text-danger">
+            {unitShown('L')}: {count.range}.
+          </p>
         )}
         <div className="col-span-4">
           <ChoiceGroup
@@ -83,7 +86,7 @@ export function WasteForm({ hand }: { hand: JobInHand }) {
       </form>
       {waste.map((one) => (
         <p key={one.at} className="text-second">
-          {one.litres} L {one.kind}, {one.container}
+          {keptText(one.litres, 'L', 1)} {unitShown('L')} {one.kind}, {one.container}
           {one.whereTo ? `, to ${one.whereTo}` : ''}.
         </p>
       ))}

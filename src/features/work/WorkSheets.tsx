@@ -1,4 +1,5 @@
 'use client'
+import { inUnits } from '../frame/quantities'
 import Link from 'next/link'
 import { apartBySteps, lastMeter, notBack, openBypasses } from '@/core/job'
 import { CHECKS, type Gate } from '@/core/library'
@@ -57,7 +58,7 @@ export function MustNotBe({ reasons }: { reasons: string[] }) {
       <h1 className="text-work text-danger">This must not be</h1>
       <ul className="space-y-2 text-step">
         {reasons.map((reason) => (
-          <li key={reason}>{reason}</li>
+          <li key={reason}>{inUnits(reason)}</li>
         ))}
       </ul>
       <p className="text-main">
@@ -102,8 +103,8 @@ export function CheckSheet({
       <p className="text-second font-semibold text-accent">
         Check here: a miss found now saves {check.savesMinutes} min
       </p>
-      <h1 className="text-work">{known.title}</h1>
-      <p className="text-step">{known.how}.</p>
+      <h1 className="text-work">{inUnits(known.title)}</h1>
+      <p className="text-step">{inUnits(known.how)}.</p>
       <div className="w-[520px]">
         <ChoiceGroup
           label="Outcome"
@@ -208,16 +209,20 @@ export function HazardBand({
       className="flex min-h-[60px] flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-l-[12px] border-danger bg-danger-wash px-4 py-2 text-main leading-tight wide:flex-nowrap"
     >
       <h2 className="shrink-0 text-step text-danger narrow:w-full">
-        {gates.at(-1)?.title.replace(' below here', '') ?? (caution ? 'Careful' : 'Aircraft')}
+        {gates.length > 0
+          ? inUnits(gates.at(-1)!.title.replace(' below here', ''))
+          : caution
+            ? 'Careful'
+            : 'Aircraft'}
       </h2>
       <p className="min-w-[240px] flex-1 medium:min-w-[420px]">
-        {caution?.text ??
+        {(caution && inUnits(caution.text)) ??
           gates.at(-1)?.words ??
           'This app keeps the book and does the sums: approved data and licensed hands do the work.'}{' '}
-        {caution && <span className="font-semibold text-danger">{caution.stopWhen}</span>}
+        {caution && <span className="font-semibold text-danger">{inUnits(caution.stopWhen)}</span>}
         {more.length > 0 && (
           <span className="block pt-0.5 text-second leading-[20px]">
-            {more.map(({ text }) => text).join(' ')}
+            {inUnits(more.map(({ text }) => text).join(' '))}
           </span>
         )}
       </p>

@@ -91,7 +91,7 @@ export const RAISERS: Record<RaiserId, { label: string; factor: number }> = {
   age: { label: 'Over 10 years old', factor: 1.5 },
   stood: { label: 'Stood for months', factor: 2.5 },
   ethanol: { label: 'Runs on ethanol blend', factor: 1.7 },
-  mileage: { label: 'Over 150 000 km', factor: 2 },
+  mileage: { label: 'Over {150 000 km}', factor: 2 },
   recentWork: { label: 'Fuel work done lately', factor: 4 },
   modifiedWiring: { label: 'Wiring was altered', factor: 3 },
   damp: { label: 'Road salt or standing water', factor: 2 },

@@ -251,7 +251,7 @@ export const AIRCRAFT_TESTS: Test[] = [
     does: [powers('key on'), runsPump(3)],
     short: 'Boost, shut',
     where: 'Pressure port at the carburettor.',
-    steps: ['Gauge 0-60 kPa, bled', 'Boost switch on, 3 s, note the peak'],
+    steps: ['Gauge {0-60 kPa}, bled', 'Boost switch on, 3 s, note the peak'],
     at: 'pump',
     instrument: 'lowGauge',
     reading: kPa('needleIn', 'deadhead', 80),

@@ -25,7 +25,7 @@ export const CARBURETTOR_TESTS: Test[] = [
     short: 'Needle, key on',
     where: 'Tee before the carburettor.',
     steps: [
-      'Gauge 0-60 kPa on a tee, bled',
+      'Gauge {0-60 kPa} on a tee, bled',
       'Key on, wait until the bowl is full',
       'Read while it ticks slowly',
     ],
@@ -48,7 +48,7 @@ export const CARBURETTOR_TESTS: Test[] = [
     short: 'Needle, cranking',
     where: 'Tee before the carburettor.',
     steps: [
-      'Gauge 0-60 kPa on a tee, bled',
+      'Gauge {0-60 kPa} on a tee, bled',
       'Coil lead off and grounded',
       'Crank 5 s, read the steady value',
     ],

@@ -115,7 +115,7 @@ export const DRAWN_TESTS: Test[] = [
     steps: [
       'Both ends parted, pump and tank side capped, can below each',
       'Far end into a bonded can that breathes away from the vehicle: never into the tank',
-      'Hand pump with nitrogen or bellows, 10 kPa at most: free or forced',
+      'Hand pump with nitrogen or bellows, {10 kPa} at most: free or forced',
       'Both ends joined, new clips; leak check after it',
     ],
     at: 'strainer',
@@ -135,7 +135,7 @@ export const DRAWN_TESTS: Test[] = [
     minutes: 14,
     money: 0,
     caution: {
-      text: 'Never shop air, never oxygen, never into a closed tank. Nitrogen only with petrol, 10 kPa at most.',
+      text: 'Never shop air, never oxygen, never into a closed tank. Nitrogen only with petrol, {10 kPa} at most.',
       stopWhen: 'Stop when it takes more than that.',
     },
     blind: 'A flap at the pickup opens one way only.',
@@ -176,7 +176,7 @@ export const DRAWN_TESTS: Test[] = [
     where: 'Suction line, hand pump at the pickup end.',
     steps: [
       'Both ends parted, tank and pump side capped',
-      'Hand pump to −30 kPa, wait 2 min',
+      'Hand pump to {−30 kPa}, wait 2 min',
       'Both ends joined, new clips; leak check after it',
     ],
     at: 'pumpIn',

@@ -78,7 +78,7 @@ export const ENGINE_TESTS: Test[] = [
     where: 'From the manifold to the cap on the injection pump.',
     steps: [
       'Line off at the manifold end, hand pump on',
-      'To 60 kPa: does it hold for 30 s, and does the pin in the cap move?',
+      'To {60 kPa}: does it hold for 30 s, and does the pin in the cap move?',
       'Valve in the line, where it has one: tried both ways',
     ],
     at: 'engine',

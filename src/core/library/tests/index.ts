@@ -18,7 +18,7 @@ import { TANK_TESTS } from './tankTests'
 import { WIRING_TESTS } from './wiringTests'
 import type { Test } from './terms'
 
-export { ACCURACY, type Instrument, type Test, type TestRole, type TestReading } from './terms'
+export { ACCURACY, testIn, type Instrument, type Test, type TestRole, type TestReading } from './terms'
 
 export const TESTS: Test[] = [
   ...WIRING_TESTS,

@@ -121,7 +121,7 @@ export const PATH_TESTS: Test[] = [
     short: 'Fuel sample',
     where: 'From the tank, by hand pump through the filler.',
     steps: [
-      'Hose to the lowest place, 200 mL into clear glass, bonded; cap shut',
+      'Hose to the lowest place, {200 mL} into clear glass, bonded; cap shut',
       'Wait 10 min, look, waft at arm’s length',
     ],
     at: 'fuel',
@@ -245,7 +245,7 @@ export const PATH_TESTS: Test[] = [
     does: [{ does: 'sparks', with: 'gap tester', at: 'vehicle' }, powers('key on'), cranks(5)],
     short: 'Spark',
     where: 'Gap tester, away from the plug wells.',
-    steps: ['Vapour clear first', 'Crank, watch a 7 mm gap'],
+    steps: ['Vapour clear first', 'Crank, watch a {7 mm} gap'],
     at: 'engine',
     instrument: 'eye',
     reading: see(
@@ -290,7 +290,7 @@ export const PATH_TESTS: Test[] = [
     does: [{ does: 'gas', what: 'smoke', into: 'intake', limitKPa: 3.5 }],
     short: 'Intake smoke',
     where: 'Intake hose.',
-    steps: ['Inert smoke, 3.5 kPa at most', 'Look along gaskets and hoses'],
+    steps: ['Inert smoke, {3.5 kPa} at most', 'Look along gaskets and hoses'],
     at: 'engine',
     instrument: 'eye',
     reading: see(

@@ -138,7 +138,7 @@ export const PRESSURE_TESTS: Test[] = [
     title: 'Deadhead the pump for 3 s',
     short: 'Deadhead',
     where: 'Valve after the gauge.',
-    steps: ['Gauge of 1000 kPa or more', 'Shut, pulse the key, 3 s, open'],
+    steps: ['Gauge of {1000 kPa} or more', 'Shut, pulse the key, 3 s, open'],
     at: 'pump',
     instrument: 'gauge',
     reading: kPa('rail', 'deadhead', 1200),

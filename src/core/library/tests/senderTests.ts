@@ -200,7 +200,7 @@ export const SENDER_TESTS: Test[] = [
     where: 'Sample jar and probe plug.',
     steps: [
       'Probe capacity at its plug first, at a known level, against its sheet',
-      'Then a sample of 200 mL by hand pump through the filler, cap shut',
+      'Then a sample of {200 mL} by hand pump through the filler, cap shut',
       'Water paste, ethanol by water wash',
     ],
     at: 'sender',

@@ -65,7 +65,7 @@ export const TANK_TESTS: Test[] = [
     where: 'Graduated cylinder, outdoors.',
     steps: [
       'Sample by hand pump through the filler, cap shut',
-      '100 mL petrol, 10 mL water, shake, let it settle',
+      '{100 mL} petrol, {10 mL} water, shake, let it settle',
       'Lower layer less 10 is the ethanol, in %',
     ],
     at: 'fuel',
@@ -81,13 +81,13 @@ export const TANK_TESTS: Test[] = [
   },
   {
     id: 'T48',
-    title: 'Weigh a sample: density at 15 °C',
+    title: 'Weigh a sample: density at {15 °C}',
     does: [opens('cap', 'vapour', 'tank'), drains(0.2, 'tank', 'clear glass')],
     short: 'Fuel density',
     where: 'Hydrometer and thermometer, outdoors.',
     steps: [
       'Sample by hand pump through the filler, cap shut, at rest',
-      'Read, correct to 15 °C',
+      'Read, correct to {15 °C}',
       'Typical: petrol 720–775, diesel 820–845 kg/m³',
     ],
     at: 'fuel',
@@ -113,7 +113,7 @@ export const TANK_TESTS: Test[] = [
     short: 'Tank pressure',
     where: 'Filler adaptor with a manometer.',
     steps: [
-      'Adaptor in, neck shut, relief at 3.5 kPa; idle 10 min',
+      'Adaptor in, neck shut, relief at {3.5 kPa}; idle 10 min',
       'Read, with its sign',
       'Aircraft: by the approved method only',
     ],
@@ -126,7 +126,7 @@ export const TANK_TESTS: Test[] = [
     minutes: 15,
     money: 0,
     caution: {
-      text: 'Vapour at the neck. No pressure is put on a tank without a relief at 3.5 kPa.',
+      text: 'Vapour at the neck. No pressure is put on a tank without a relief at {3.5 kPa}.',
       stopWhen: 'Stop when the tank moves or creaks.',
     },
     blind: 'Cap off too early and it reads nothing.',
@@ -168,8 +168,8 @@ export const TANK_TESTS: Test[] = [
     short: 'Vent valves',
     where: 'Engine bay; fill-limit valve in its hose at the tank.',
     steps: [
-      'Purge valve shut: holds 30 kPa for 30 s',
-      'Fill-limit valve upright: air passes at 3 kPa',
+      'Purge valve shut: holds {30 kPa} for 30 s',
+      'Fill-limit valve upright: air passes at {3 kPa}',
       'Never by mouth',
     ],
     at: 'tank',
@@ -184,7 +184,7 @@ export const TANK_TESTS: Test[] = [
     minutes: 12,
     money: 0,
     caution: {
-      text: 'Vapour in the hoses: hand pump or bulb only, 3.5 kPa at most.',
+      text: 'Vapour in the hoses: hand pump or bulb only, {3.5 kPa} at most.',
       stopWhen: 'Stop at 10 % LEL.',
     },
     blind: 'A valve may stick only when it is wet.',

@@ -4,7 +4,7 @@
  * never stored. Minutes are the work itself; reaching the state is priced by the planner. Instrument limits
  * are typical (handbook 3). Words and builders that all families share; the families lie beside.
  */
-import { type UnitName } from '../../shared'
+import { digitsOfStep, fromSi, stepIn, toSi, type UnitName } from '../../shared'
 import { type Layout, type LayoutId, type PartKind, type SceneId, type VehicleState } from '../../vehicle'
 import { type Caution } from '../caution'
 import { cranks, drains, opens, powers, runsEngine, runsPump, under, type Doing } from '../doings'
@@ -32,7 +32,11 @@ export const ACCURACY: Record<
 > = {
   voltmeter: { relative: 0.003, floor: (unit) => (unit === 'mV' ? 0.002 : 0.015), words: 'voltmeter, 0.5 %' },
   clamp: { relative: 0.02, floor: () => 0.1, words: 'current clamp, 2 % and 0.1 A' },
-  gauge: { relative: 0, floor: (unit) => (unit === '%' ? 0.02 : 5.5e3), words: 'gauge 0-600 kPa, class 1.6' },
+  gauge: {
+    relative: 0,
+    floor: (unit) => (unit === '%' ? 0.02 : 5.5e3),
+    words: 'gauge {0-600 kPa}, class 1.6',
+  },
   lowGauge: { relative: 0, floor: () => 0.6e3, words: 'low-pressure gauge, class 1' },
   jar: { relative: 0.03, floor: () => 3e-7, words: 'jar and watch' },
   ohmmeter: { relative: 0.02, floor: () => 0.003, words: 'low-ohm meter' },
@@ -138,6 +142,24 @@ export const kPa = (at: string, scene: SceneId, high = 700): TestReading => ({
   low: -20,
   high,
 })
+/** A test as it is read in another unit of its kind: its range and its step turned, the range outward. */
+export function testIn(test: Test, unit: UnitName): Test {
+  const { reading } = test
+  if (reading.kind !== 'number' || reading.unit === unit) return test
+  const step = stepIn(reading.step, reading.unit, unit)
+  const at = (value: number) => fromSi(toSi({ value, unit: reading.unit }), unit)
+  const onStep = (steps: number) => Number((steps * step).toFixed(digitsOfStep(step)))
+  return {
+    ...test,
+    reading: {
+      ...reading,
+      unit,
+      step,
+      low: onStep(Math.floor(at(reading.low) / step + 1e-9)),
+      high: onStep(Math.ceil(at(reading.high) / step - 1e-9)),
+    },
+  }
+}
 export const see = (...outcomes: Outcome[]): TestReading => ({ kind: 'observation', outcomes })
 export const outcome = (id: string, label: string, ...rules: SoftRule[]): Outcome => ({
   id,
@@ -240,7 +262,7 @@ export const LINE_BLOWN: Doing[] = [
   drains(0.3, 'line'),
 ]
 export const BLOWN = {
-  text: 'Never shop air, never oxygen, never into a closed tank. Nitrogen only with petrol, 10 kPa at most.',
+  text: 'Never shop air, never oxygen, never into a closed tank. Nitrogen only with petrol, {10 kPa} at most.',
   stopWhen: 'Stop when it takes more than that.',
 }
 /** A line blown through from both ends: what one flap passes one way only, a kink passes neither way. */
@@ -253,7 +275,7 @@ export const blown = (id: string, partId: string, at: string, line: string, part
   steps: [
     'Both ends parted, the pump’s and the tank’s own side capped',
     'Far end into a bonded can that breathes away from the vehicle: never into the tank',
-    'Bellows or nitrogen, 10 kPa at most, one way, then the other; nobody in line with the open end',
+    'Bellows or nitrogen, {10 kPa} at most, one way, then the other; nobody in line with the open end',
     'Both ends joined, new rings; leak check after it',
   ],
   at,
