@@ -25,6 +25,20 @@ it('opens on an empty day; demo data can be put in and taken out', async () => {
   await until(async () => (await rows()) === 0)
 })
 
+it('an element that is drawn anew between being found and being asked is found again', async () => {
+  await session.go('/')
+  const top = await session.driver.findElement(By.css('h1'))
+  const anew = () =>
+    session.driver.executeScript(
+      `const old = document.querySelector('h1'); old.replaceWith(old.cloneNode(true))`,
+    )
+  const before = await top.getText()
+  await anew()
+  expect(await top.getText()).toBe(before)
+  await anew()
+  expect(await top.getAttribute('class')).not.toBeNull()
+})
+
 it('solves a posted network and refuses what is not one, naming the place', async () => {
   const [first] = JSON.parse(
     readFileSync(new URL('../reference/hydraulics.json', import.meta.url), 'utf8'),

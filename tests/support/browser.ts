@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import { Builder, By, until, type WebDriver } from 'selenium-webdriver'
 import chrome from 'selenium-webdriver/chrome.js'
 import { startServer } from '../../scripts/serve.mjs'
+import { followRedrawn } from './redrawn'
 
 const FLAGS = [
   '--headless=new',
@@ -91,6 +92,7 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
     .setChromeOptions(options)
     .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
     .build()) as chrome.Driver
+  await followRedrawn(driver)
   await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
     width: 1280,
     height: 800,
@@ -111,14 +113,12 @@ export async function openBrowser({ demo }: { demo: boolean }): Promise<Session>
       await driver.get(address.replace(/\/$/, '') + path)
     },
     click: async (text) => {
-      const target = await driver.wait(
-        until.elementLocated(
-          By.xpath(`//*[self::button or self::a][starts-with(normalize-space(.), ${JSON.stringify(text)})]`),
-        ),
-        15_000,
-        `no button "${text}"`,
+      const where = `//*[self::button or self::a][starts-with(normalize-space(.), ${JSON.stringify(text)})]`
+      const target = await driver.wait(until.elementLocated(By.xpath(where)), 15_000, `no button "${text}"`)
+      await driver.executeScript(
+        'document.evaluate(arguments[0], document, null, 9).singleNodeValue?.scrollIntoView({block: "center"})',
+        where,
       )
-      await driver.executeScript('arguments[0].scrollIntoView({block: "center"})', target)
       await target.click()
     },
     resize: (width, height) =>
