@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs'
 import {
   ProjectSearch,
   Search,
+  brokenText,
   checkPlan,
   checkProject,
   lowerBound,
@@ -50,7 +51,7 @@ function solveBoard(board: Board, seconds: number): boolean {
     proved: objective === bound,
     seconds: Number(gone().toFixed(2)),
     first: { objective: first, seconds: Number(firstSeconds.toFixed(3)) },
-    broken,
+    broken: broken.map(brokenText),
     plan,
   })
   return broken.length === 0

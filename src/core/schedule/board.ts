@@ -17,6 +17,8 @@ const taskSchema = z.object({
   /** Who can do it. */
   people: z.array(count).min(1),
   lift: z.boolean(),
+  /** It starts no earlier: what it needs comes then. */
+  release: count.default(0),
 })
 const jobSchema = z.object({
   id: count,
@@ -37,7 +39,12 @@ const jobSchema = z.object({
  * A thing of which there is so much: two open tanks in one closed bay are kept apart by a place for one of
  * them, open fuel and hot work by one of which open fuel takes a part and hot work takes all.
  */
-const placeSchema = z.object({ id: z.string(), capacity: z.number().int().min(1) })
+const placeSchema = z.object({
+  id: z.string(),
+  capacity: z.number().int().min(1),
+  /** When there is none of it: the air of a bay while a heater is lit. */
+  closed: z.array(window).default([]),
+})
 
 export const boardSchema = z.object({
   name: z.string(),
@@ -112,6 +119,7 @@ function jobsInOrder({ jobs, tasks }: Board): boolean {
     units: 1,
     people: [0],
     lift: false,
+    release: 0,
     after: tasks
       .filter((task) => task.job === job.id)
       .flatMap(({ after }) => after.map(({ of }) => ({ of: jobOf.get(of)!, lag: 0 })))

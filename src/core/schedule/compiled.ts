@@ -18,6 +18,8 @@ export interface Compiled {
   jobs: number
   /** How much there is of each place: bays, lifts, then the board's own. */
   capacity: Int32Array
+  /** When there is none of a place, by place. */
+  closed: (readonly [number, number])[][]
   /** By person and unit: the end of the open window that holds the unit, 0 where it is closed. */
   windowEnd: Int32Array
   /** By person and unit: where that window begins. */
@@ -40,6 +42,7 @@ export interface Compiled {
   behind: Int32Array[]
   /** By task. */
   units: Int32Array
+  taskRelease: Int32Array
   jobOf: Int32Array
   able: Int32Array[]
   waitsFor: Int32Array[]
@@ -79,7 +82,9 @@ export function compiled(board: Board): Compiled {
     people: board.people.length,
     jobs: jobs.length,
     capacity: Int32Array.from([board.bays, board.lifts, ...board.places.map((place) => place.capacity)]),
+    closed: [[], [], ...board.places.map((place) => place.closed)],
     ...hoursOf(board, horizon),
+    taskRelease: Int32Array.from(tasks, ({ release }) => release),
     release: Int32Array.from(jobs, ({ release }) => release),
     due: Int32Array.from(jobs, ({ due }) => due),
     weight: Float64Array.from(jobs, ({ weight }) => weight),

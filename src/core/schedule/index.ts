@@ -8,7 +8,7 @@ export {
   type BadBoard,
   type Placed,
 } from './board'
-export { checkPlan, type Checked } from './check'
+export { BAY_PLACE, LIFT_PLACE, brokenText, checkPlan, type Broken, type Checked } from './check'
 export { Search, movesBetween, type Beginning } from './search'
 export { lowerBound, pathBounds, type PathBound } from './bounds'
 export { ProjectSearch, checkProject, projectSchema, wholeProject, type Project } from './project'

@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest'
 import {
   Search,
   boardSchema,
+  brokenText,
   checkPlan,
   lowerBound,
   pathBounds,
@@ -12,6 +13,7 @@ import {
   type Board,
   movesBetween,
   type Beginning,
+  type Placed,
 } from '.'
 
 /** Ten days, two people, from eight to twelve and from half past twelve to half past four. */
@@ -19,6 +21,7 @@ const HOURS = Array.from({ length: 10 }, (_, day) => [
   [96 * day + 32, 96 * day + 48] as [number, number],
   [96 * day + 50, 96 * day + 66] as [number, number],
 ]).flat()
+const said = (one: Board, plan: readonly Placed[]) => checkPlan(one, plan).broken.map(brokenText).join('; ')
 const board = (change: Partial<Board> = {}): Board => ({
   name: 'small',
   unitMinutes: 15,
@@ -31,9 +34,9 @@ const board = (change: Partial<Board> = {}): Board => ({
     { id: 1, release: 0, due: 40, weight: 3, deadline: null, tasks: [2], lift: [2, 2], holds: [] },
   ],
   tasks: [
-    { id: 0, job: 0, units: 4, after: [], people: [0], lift: false },
-    { id: 1, job: 0, units: 2, after: [{ of: 0, lag: 6 }], people: [0, 1], lift: false },
-    { id: 2, job: 1, units: 4, after: [], people: [1], lift: true },
+    { id: 0, job: 0, units: 4, after: [], people: [0], lift: false, release: 0 },
+    { id: 1, job: 0, units: 2, after: [{ of: 0, lag: 6 }], people: [0, 1], lift: false, release: 0 },
+    { id: 2, job: 1, units: 4, after: [], people: [1], lift: true, release: 0 },
   ],
   ...change,
 })
@@ -56,7 +59,15 @@ const boards = fc
         const before = k > 0 ? [{ of: id - 1, lag: next(3) === 0 ? next(20) : 0 }] : []
         const other = k === 0 && job > 0 && next(4) === 0 ? [{ of: next(id), lag: 0 }] : []
         const people = next(3) === 0 ? [next(2)] : [0, 1]
-        tasks.push({ id, job, units: 1 + next(8), after: [...before, ...other], people, lift: false })
+        tasks.push({
+          id,
+          job,
+          units: 1 + next(8),
+          after: [...before, ...other],
+          people,
+          lift: false,
+          release: next(4) === 0 ? next(160) : 0,
+        })
         return id
       })
       const lift: [number, number] | null = next(2) === 0 ? [own[0]!, own.at(-1)!] : null
@@ -77,7 +88,19 @@ const boards = fc
         holds,
       }
     })
-    return board({ bays, lifts, places: [{ id: 'air', capacity: 4 }], jobs: made, tasks })
+    return board({
+      bays,
+      lifts,
+      places: [
+        {
+          id: 'air',
+          capacity: 4,
+          closed: next(3) === 0 ? [[60, 60 + 1 + next(30)] as [number, number]] : [],
+        },
+      ],
+      jobs: made,
+      tasks,
+    })
   })
 
 describe('a plan', () => {
@@ -125,7 +148,7 @@ describe('a plan', () => {
     const hold = (task: number, takes: number) => [{ place: 'air', first: task, last: task, takes }]
     const apart = board({
       bays: 3,
-      places: [{ id: 'air', capacity: 4 }],
+      places: [{ id: 'air', capacity: 4, closed: [] }],
       jobs: board().jobs.map((job) => ({
         ...job,
         holds: job.id === 0 ? hold(0, 4) : hold(2, 1),
@@ -138,7 +161,7 @@ describe('a plan', () => {
     expect(Math.abs(of(0) - of(2))).toBeGreaterThanOrEqual(4)
     expect(checkPlan(apart, plan).broken).toEqual([])
     const beside = plan.map((one) => (one.task === 2 ? { ...one, start: of(0) } : one))
-    expect(checkPlan(apart, beside).broken.join()).toContain('5 of 4 of air')
+    expect(said(apart, beside)).toContain('5 of 4 of air')
   })
   it('there is none where a job finds no hour before the board ends', () => {
     const long = board({
@@ -225,10 +248,10 @@ describe('the check', () => {
     ['a task done twice', [...sound, sound[0]!], 'placed twice'],
     ['whoever cannot do it', moved(2, { person: 0 }), 'person 0 cannot do it'],
     ['an hour at which nobody is there', moved(1, { start: 47 }), 'is not there from 47 to 49'],
-    ['a step before its cure is over', moved(1, { start: 45 }), 'before task 0 is over and its wait of 6'],
+    ['a step before its cure is over', moved(1, { start: 45 }), 'before task 0 and its wait are over at 46'],
     ['two jobs in one bay', moved(0, { start: 33 }), '2 of 1 of bay'],
     ['one person in two places', moved(1, { start: 37 }), 'does tasks 0 and 1 at once'],
-  ])('finds %s', (_, plan, words) => expect(checkPlan(board(), plan).broken.join('; ')).toContain(words))
+  ])('finds %s', (_, plan, words) => expect(said(board(), plan)).toContain(words))
   it('finds two jobs on one lift, a start before its release and an end after its deadline', () => {
     const lifted = board({
       bays: 2,
@@ -236,10 +259,36 @@ describe('the check', () => {
         job.id === 0 ? { ...job, lift: [0, 1], release: 40, deadline: 45 } : job,
       ),
     })
-    const { broken } = checkPlan(lifted, moved(0, { start: 33 }))
-    expect(broken.join('; ')).toMatch(/2 of 1 of lift/)
-    expect(broken.join('; ')).toMatch(/before 40/)
-    expect(broken.join('; ')).toMatch(/after its deadline 45/)
+    const words = said(lifted, moved(0, { start: 33 }))
+    expect(words).toMatch(/2 of 1 of lift/)
+    expect(words).toMatch(/before 40/)
+    expect(words).toMatch(/after its deadline 45/)
+  })
+})
+
+describe('what comes later, and what is shut', () => {
+  const late = board({
+    tasks: board().tasks.map((task) => (task.id === 1 ? { ...task, release: 146 } : task)),
+    places: [{ id: 'air', capacity: 4, closed: [[32, 40]] }],
+    jobs: board().jobs.map((job) =>
+      job.id === 1 ? { ...job, holds: [{ place: 'air', first: 2, last: 2, takes: 1 }] } : job,
+    ),
+  })
+  it('a task waits for its part, fuel for the heater', () => {
+    const plan = new Search(late, { seed: 1 }).plan()!
+    expect(checkPlan(late, plan).broken).toEqual([])
+    expect(plan.find(({ task }) => task === 1)!.start).toBeGreaterThanOrEqual(146)
+    expect(plan.find(({ task }) => task === 2)!.start).toBeGreaterThanOrEqual(40)
+    expect(pathBounds(late)[0]).toEqual({ job: 0, end: 148 })
+  })
+  it('and the check says so of a plan that does not', () => {
+    const words = said(late, [
+      { task: 0, start: 33, person: 0 },
+      { task: 1, start: 50, person: 0 },
+      { task: 2, start: 36, person: 1 },
+    ])
+    expect(words).toContain('Task 1 starts before 146')
+    expect(words).toContain('while there is none of it, from 32')
   })
 })
 
@@ -255,7 +304,7 @@ describe('a board of which no plan can be made says so', () => {
     [
       'more of a place than there is',
       {
-        places: [{ id: 'rig', capacity: 1 }],
+        places: [{ id: 'rig', capacity: 1, closed: [] }],
         jobs: board().jobs.map((job) => ({
           ...job,
           holds: [{ place: 'rig', first: job.tasks[0]!, last: job.tasks[0]!, takes: 2 }],

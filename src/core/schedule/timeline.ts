@@ -47,7 +47,11 @@ export class Timeline {
     this.end = new Int32Array(board.jobs).fill(NEVER)
     this.begin = new Int32Array(board.jobs).fill(NEVER)
     this.busy = new Uint8Array(board.people * this.stride)
-    this.use = Array.from(board.capacity, () => new Uint16Array(this.stride))
+    this.use = Array.from(board.capacity, (capacity, place) => {
+      const use = new Uint16Array(this.stride)
+      for (const [from, to] of board.closed[place]!) use.fill(capacity, from, to)
+      return use
+    })
     this.notBefore = new Int32Array(board.units.length)
     standing?.pinned.start.forEach((start, task) => {
       if (start !== NEVER) this.take(task, standing.pinned.person[task]!, start)
@@ -145,9 +149,9 @@ export class Timeline {
 
   /** Earliest start that what it waits for allows. */
   private ready(task: number, from: number): number {
-    const { waitsFor, lag, units } = this.board
+    const { waitsFor, lag, units, taskRelease } = this.board
     const others = waitsFor[task]!
-    let at = Math.max(from, this.notBefore[task]!)
+    let at = Math.max(from, this.notBefore[task]!, taskRelease[task]!)
     for (let i = 0; i < others.length; i += 1) {
       const other = others[i]!
       const over = this.start[other]! + units[other]! + lag[task]![i]!
