@@ -30,6 +30,18 @@ const CORE_MAY_USE = {
     'records',
     'job',
   ],
+  days: [
+    'shared',
+    'physics',
+    'vehicle',
+    'library',
+    'procedure',
+    'schedule',
+    'diagnosis',
+    'bench',
+    'records',
+    'job',
+  ],
   practice: [
     'shared',
     'physics',

@@ -1,0 +1,10 @@
+/** Days of a workshop: what is left of its jobs, laid on its people, bays and lifts. */
+export * from './calendar'
+export * from './floor'
+export { piecesOf, cut, LONGEST_PIECE, type InRoom, type Piece } from './pieces'
+export { outlineOf, repairRange, type Outline, type OutlineRequest } from './outline'
+export { PLACES, dayBoardOf, longestStretch, type DayBoard, type DayTask, type SetAside } from './dayBoard'
+export * from './dayPlan'
+export { DaySearch, MOVE_COST, type DayFinding } from './search'
+export { nowFor, type Held, type NowChoice } from './now'
+export { calendarFile, type CalendarEntry } from './ics'

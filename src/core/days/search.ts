@@ -1,0 +1,92 @@
+/** A plan of days looked for: from the last one, with what was put by hand where it is. Without clock. */
+import { Search, checkPlan, lowerBound, pathBounds, type Broken, type Placed } from '../schedule'
+import { msAt } from './calendar'
+import type { DayBoard } from './dayBoard'
+import { NO_PLAN, keptPlan, placedOn, type DayPlan } from './dayPlan'
+
+/** What it costs that a piece stands elsewhere than people were told, units of lateness. */
+export const MOVE_COST = 0.5
+
+/** What is known of a plan. */
+export interface DayFinding {
+  /** Null where not all of it finds a place before the days end. */
+  plan: DayPlan | null
+  /** Weighted units that jobs end after they are needed. */
+  objective: number
+  /** No plan can be better. */
+  proved: boolean
+  /** What the check found: empty, or the plan is not shown. */
+  broken: Broken[]
+  /** By job: when it ends, when that is at its short end, and before when it cannot end whatever is planned, ms. */
+  ends: { jobId: string; endAt: number; shortEndAt: number; cannotBefore: number; dueAt: number | null }[]
+}
+
+export class DaySearch {
+  private readonly search: Search
+  private readonly bound: number
+  private readonly cannotBefore: Map<number, number>
+
+  constructor(
+    private readonly day: DayBoard,
+    private readonly before: DayPlan = NO_PLAN,
+    seed = 1,
+  ) {
+    const kept = placedOn(day, before)
+    this.search = new Search(day.board, {
+      seed,
+      now: day.now,
+      // What was to begin before now and has not goes where there is room.
+      pinned: placedOn(day, before, ({ byHand }) => byHand).filter(({ start }) => start >= day.now),
+      ...(kept.length > 0 && { before: kept, moveCost: MOVE_COST }),
+    })
+    const fromNow = {
+      ...day.board,
+      jobs: day.board.jobs.map((job) => ({ ...job, release: Math.max(job.release, day.now) })),
+    }
+    this.bound = lowerBound(fromNow)
+    this.cannotBefore = new Map(pathBounds(fromNow).map(({ job, end }) => [job, end]))
+  }
+
+  /** There is nothing better to be found. */
+  get over(): boolean {
+    return this.search.objective <= this.bound + 1e-9
+  }
+
+  /** So many rounds more; `share` of the time is gone, 0 to 1. */
+  run(rounds: number, share: number): void {
+    this.search.run(rounds, share)
+  }
+
+  finding(madeAt: number): DayFinding {
+    const { day, search } = this
+    const placed = search.plan()
+    if (!placed) return { plan: null, objective: search.objective, proved: false, broken: [], ends: [] }
+    const { objective, broken } = checkPlan(day.board, placed)
+    return {
+      plan: keptPlan(day, placed, this.before, madeAt),
+      objective,
+      proved: objective <= this.bound + 1e-9,
+      broken,
+      ends: day.board.jobs.map((job) => this.endOf(job.id, placed)),
+    }
+  }
+
+  private endOf(job: number, placed: readonly Placed[]): DayFinding['ends'][number] {
+    const { day } = this
+    const outline = day.outlines[job]!
+    const end = Math.max(
+      ...placed
+        .filter(({ task }) => day.board.tasks[task]!.job === job)
+        .map(({ task, start }) => start + day.board.tasks[task]!.units),
+    )
+    const spare = outline.pieces.reduce((sum, piece) => sum + piece.minutes - piece.shortMinutes, 0)
+    const endAt = msAt(day.calendar, end)
+    return {
+      jobId: outline.jobId,
+      endAt,
+      shortEndAt: endAt - 60_000 * spare,
+      cannotBefore: msAt(day.calendar, this.cannotBefore.get(job)!),
+      dueAt: outline.dueAt,
+    }
+  }
+}
