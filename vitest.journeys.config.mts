@@ -8,6 +8,8 @@ export default defineConfig({
     environment: 'node',
     testTimeout: 480_000,
     hookTimeout: 60_000,
-    fileParallelism: false,
+    // Two browsers beside each other: a journey waits more than it works.
+    fileParallelism: true,
+    maxWorkers: 2,
   },
 })

@@ -2,7 +2,9 @@
 import type { JobSummary, JobView, ProvenReadings, VehicleRecord, Wait } from '@/core/job'
 import type { StoreProblem } from './database'
 import { allSummaries, jobsOfVehicle, openSummaries, provenWith, wholeIndex } from './jobIndex'
-import { findJob } from './jobStore'
+import type { JobEvent } from '@/core/records'
+import { findJob, loadLog } from './jobStore'
+import { loadVehicle } from './vehicleStore'
 
 /** A job that is not signed, with its log read: what may be done next depends on all of it. */
 export interface ListedJob {
@@ -22,6 +24,23 @@ async function listed(jobId: string): Promise<ListedJob[]> {
 export async function openJobs(): Promise<ListedJob[]> {
   await wholeIndex(findJob)
   return (await Promise.all((await openSummaries()).map(({ id }) => listed(id)))).flat()
+}
+
+/** A job as its log tells it, for whoever folds it elsewhere. */
+export interface OpenLog {
+  jobId: string
+  events: JobEvent[]
+  vehicle: VehicleRecord
+}
+
+/** The logs of every job that is not signed and that can be read, with its vehicle. */
+export async function openLogs(): Promise<OpenLog[]> {
+  await wholeIndex(findJob)
+  const read = async ({ id, vehicleId }: JobSummary): Promise<OpenLog[]> => {
+    const [log, vehicle] = await Promise.all([loadLog(id), loadVehicle(vehicleId)])
+    return log.ok && vehicle.ok ? [{ jobId: id, events: log.value, vehicle: vehicle.value }] : []
+  }
+  return (await Promise.all((await openSummaries()).map(read))).flat()
 }
 
 /** Signed jobs, the newest first. */
