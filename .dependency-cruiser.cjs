@@ -54,6 +54,7 @@ const CORE_MAY_USE = {
     'records',
     'job',
     'simulate',
+    'days',
   ],
 }
 const coreRules = Object.entries(CORE_MAY_USE).map(([folder, uses]) => ({

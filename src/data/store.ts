@@ -15,6 +15,7 @@ export {
   jobsOf,
   namedJobs,
   openJobs,
+  openLogs,
   openWaits,
   provenReadings,
   recordedJobs,

@@ -15,6 +15,8 @@ interface Props {
   margin: ReactNode
   /** What stands on that line. */
   marginLine: string
+  /** Where it is wide the margin has the whole height, and the drawing the rest of the width. */
+  tallMargin?: boolean
 }
 
 /**
@@ -22,11 +24,15 @@ interface Props {
  * it, the act below it, the margin at the right. Medium: one below the other. Narrow: the finding, the act, the
  * drawing, the margin folded.
  */
-export function Page({ label, finding, drawing, act, margin, marginLine }: Props) {
+export function Page({ label, finding, drawing, act, margin, marginLine, tallMargin = false }: Props) {
   const shape = useShape()
   if (shape === 'wide')
     return (
-      <main aria-label={label} className="page-wide min-h-0 flex-1">
+      <main
+        aria-label={label}
+        className="page-wide min-h-0 flex-1"
+        data-tall-margin={tallMargin || undefined}
+      >
         <div className="page-drawing">{drawing}</div>
         <div className="page-finding">{finding}</div>
         <div className="page-act">{act}</div>

@@ -15,6 +15,7 @@ import type {
   TestExplanation,
   Workshop,
 } from '@/core/diagnosis'
+import type { Floor } from '@/core/days'
 import type { DemoJob } from '@/core/practice'
 import type { Access, Pace, Setting, SurveyFinding, WayId } from '@/core/library'
 import type { Minutes } from '@/core/shared'
@@ -84,7 +85,7 @@ export interface WorkerRequests {
   }
   /** The sound vehicle in the scene of a test, as a file of the network format. */
   network: { request: LayoutKey & { specification: Specification; testId: string }; answer: string }
-  demo: { request: { now: number }; answer: DemoJob[] }
+  demo: { request: { now: number }; answer: { jobs: DemoJob[]; floor: Floor } }
   survey: {
     request: {
       layout: LayoutKey

@@ -1,11 +1,11 @@
 /** The stand-in instruments of simulated vehicles, on laws of their own. */
 import { repaired, standInById, truthVehicle } from '@/core/simulate'
-import { demoJobs } from '@/core/practice'
+import { DEMO_FLOOR, demoJobs } from '@/core/practice'
 import { layoutOf } from '@/core/vehicle'
 import { serve } from './serve'
 
 serve({
-  demo: ({ now }) => demoJobs(now),
+  demo: ({ now }) => ({ jobs: demoJobs(now), floor: DEMO_FLOOR }),
   standIn: ({ layoutId, edits, scope, seed, specification, hidden, repaired: done, testId, attempt }) =>
     standInById(
       repaired(truthVehicle(seed, specification, hidden, layoutOf({ layoutId, edits, scope })), done),

@@ -1,5 +1,6 @@
 export * from './demoVehicles'
 export { DEMO_AUTHOR, type DemoJob } from './jobScript'
 export * from './demo'
+export { DEMO_FLOOR } from './demoFloor'
 export * from './consultation'
 export * from './standIns'

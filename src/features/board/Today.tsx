@@ -1,4 +1,5 @@
 'use client'
+import Link from 'next/link'
 import { Suspense, useCallback, useEffect, useState } from 'react'
 import { FindPanel } from '../frame/FindPanel'
 import { FindButton, PlainHead } from '../frame/Head'
@@ -97,6 +98,12 @@ export function Today() {
               : new Date(now).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })}
           </span>
         </p>
+        <Link
+          href="/days"
+          className="flex min-h-[48px] items-center px-1 text-second underline decoration-ink-3 underline-offset-4"
+        >
+          Days
+        </Link>
         <FindButton onFind={() => setFinding(true)} />
         <FileButton onFile={takeFile} />
         <Button data-act="take-in" onClick={() => setTakingIn(true)}>

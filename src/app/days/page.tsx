@@ -1,0 +1,5 @@
+import { Days } from '@/features/days/Days'
+
+export default function DaysPage() {
+  return <Days />
+}
