@@ -4,8 +4,8 @@
  */
 import {
   DaySearch,
-  dayBoardOf,
   outlineOf,
+  planable,
   type Calendar,
   type DayFinding,
   type DayPlan,
@@ -75,10 +75,9 @@ addEventListener('message', ({ data }: MessageEvent<DaysOrder | { id: number; st
 
 /** The outline of a job; as long as its log, its vehicle and the hours stay, only its times are new. */
 function outlined({ jobId, events, vehicle, dueAt }: DaysJob, { now, longest }: DaysOrder): Outline {
-  const key = JSON.stringify([events.length, events.at(-1)?.id, vehicle, longest])
   const before = kept.get(jobId)
-  const releaseAt = before ? Math.max(now, before.outline.releaseAt) : now
-  if (before?.key === key) return { ...before.outline, dueAt, releaseAt }
+  const key = JSON.stringify([events.length, events.at(-1)?.id, vehicle, longest])
+  if (before?.key === key) return { ...before.outline, dueAt }
   const outline = outlineOf({ job: foldJob(jobId, events, vehicle), vehicle, now, dueAt, longest })
   kept.set(jobId, { key, outline })
   return outline
@@ -94,11 +93,14 @@ async function plan(order: DaysOrder): Promise<void> {
     if (id !== current) return
   }
   for (const days of DAYS_TRIED.filter((count) => count <= calendar.length)) {
-    const day = dayBoardOf(floor, outlines, calendar.slice(0, days), now)
+    const day = planable(floor, outlines, calendar.slice(0, days), now)
     const report = (finding: DayFinding, share: number) =>
       say({ id, kind: 'laid', outlines: day.outlines, aside: day.aside, days, finding, share })
     if (day.outlines.length === 0)
-      return report({ plan: { madeAt: now, pieces: [] }, objective: 0, proved: true, broken: [], ends: [] }, 1)
+      return report(
+        { plan: { madeAt: now, pieces: [] }, objective: 0, proved: true, broken: [], ends: [] },
+        1,
+      )
     const search = new DaySearch(day, before)
     const first = search.finding(now)
     if (!first.plan && days < DAYS_TRIED.at(-1)!) continue

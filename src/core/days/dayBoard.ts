@@ -13,6 +13,8 @@ export interface SetAside {
     | { kind: 'nobody is in long enough'; minutes: number }
     /** It takes a second pair of hands, and no two are in for so long at once. */
     | { kind: 'nobody is there to help'; minutes: number }
+    /** Even alone it finds no hours: what it holds is shut before it is over. */
+    | { kind: 'finds no hours'; places: string[] }
 }
 
 export interface DayTask {
@@ -160,11 +162,17 @@ function spanOf(outline: Outline, ids: number[], is: (piece: Piece) => boolean):
   return first < 0 ? null : [ids[first]!, ids[outline.pieces.findLastIndex(is)]!]
 }
 
-/** Every stretch of pieces that follow each other and of which something is true. */
+/** Every stretch of pieces that follow each other and of which something is true. What nobody knows yet is made shut where a person breaks off. */
 function stretchesOf(outline: Outline, ids: number[], is: (piece: Piece) => boolean): [number, number][] {
   return outline.pieces.flatMap((piece, at): [number, number][] => {
-    if (!is(piece) || (at > 0 && is(outline.pieces[at - 1]!))) return []
-    const end = outline.pieces.findIndex((later, k) => k > at && !is(later))
+    const goesOn = (k: number) =>
+      k > 0 &&
+      k < outline.pieces.length &&
+      is(outline.pieces[k - 1]!) &&
+      is(outline.pieces[k]!) &&
+      outline.planned
+    if (!is(piece) || goesOn(at)) return []
+    const end = outline.pieces.findIndex((_, k) => k > at && !goesOn(k))
     return [[ids[at]!, ids[end < 0 ? outline.pieces.length - 1 : end - 1]!]]
   })
 }

@@ -18,6 +18,7 @@ import {
   msAt,
   nowFor,
   placedOn,
+  planable,
   unitsAt,
   type DayPlan,
   type Floor,
@@ -180,6 +181,27 @@ describe('a plan of days', () => {
       { jobId: 'job-4', why: { kind: 'nobody is there to help', minutes: 60 } },
     ])
     expect(finding.plan!.pieces.map(({ jobId }) => jobId)).toEqual(['job-3'])
+  })
+
+  it('what stays open over a night finds no hours beside a heater that is lit in the morning; a range is made shut', () => {
+    const open = (planned: boolean) =>
+      planable(
+        floor({ heater: { from: 360, to: 480 } }),
+        [
+          outline(
+            '1',
+            Array.from({ length: 6 }, (_, k) => piece(`p${k}`, 110, { room: ['open fuel'] })),
+            { planned },
+          ),
+        ],
+        CALENDAR,
+        NOW,
+      )
+    expect(open(true).aside).toEqual([{ jobId: 'job-1', why: { kind: 'finds no hours', places: ['air'] } }])
+    expect(open(false).aside).toEqual([])
+    const { plan, broken } = new DaySearch(open(false)).finding(NOW)
+    expect(broken).toEqual([])
+    expect(plan!.pieces.length).toBe(6)
   })
 
   it('a part that comes later moves what waits for it, and as little else as can be', () => {

@@ -18,7 +18,7 @@ export interface Outline {
   name: string
   words: string
   danger: boolean
-  /** It moves no sooner, ms: what runs now must end. */
+  /** It moves no sooner, ms: what runs now must end. 0 where nothing runs. */
   releaseAt: number
   /** ms; null where there is no hurry. */
   dueAt: number | null
@@ -57,7 +57,7 @@ export function outlineOf(request: OutlineRequest): Outline {
     name: job.vehicleName,
     words: job.words,
     danger: job.danger,
-    releaseAt: Math.max(now, ...running.map(({ endsAt }) => endsAt)),
+    releaseAt: Math.max(0, ...running.map(({ endsAt }) => endsAt)),
     dueAt,
     planned: proving || planned !== null,
     pieces: [...(proving ? [] : (planned ?? rangePieces(request))), ...cut(proof(vehicle), request.longest)],

@@ -1,7 +1,9 @@
 /** A plan of days looked for: from the last one, with what was put by hand where it is. Without clock. */
-import { Search, checkPlan, lowerBound, pathBounds, type Broken, type Placed } from '../schedule'
-import { msAt } from './calendar'
-import type { DayBoard } from './dayBoard'
+import { Search, checkPlan, lowerBound, pathBounds, type Board, type Broken, type Placed } from '../schedule'
+import { msAt, type Calendar } from './calendar'
+import { dayBoardOf, type DayBoard, type SetAside } from './dayBoard'
+import type { Floor } from './floor'
+import type { Outline } from './outline'
 import { NO_PLAN, keptPlan, placedOn, type DayPlan } from './dayPlan'
 
 /** What it costs that a piece stands elsewhere than people were told, units of lateness. */
@@ -19,6 +21,35 @@ export interface DayFinding {
   broken: Broken[]
   /** By job: when it ends, when that is at its short end, and before when it cannot end whatever is planned, ms. */
   ends: { jobId: string; endAt: number; shortEndAt: number; cannotBefore: number; dueAt: number | null }[]
+}
+
+/** The board of what can be planned: a job that finds no hours even alone stands aside. */
+export function planable(floor: Floor, outlines: Outline[], calendar: Calendar, nowMs: number): DayBoard {
+  const day = dayBoardOf(floor, outlines, calendar, nowMs)
+  const never = day.board.jobs.filter((job) => !standsAlone(day, job.id))
+  if (never.length === 0) return day
+  const left = day.outlines.filter((_, id) => never.every((job) => job.id !== id))
+  const aside = never.map(({ id, holds }): SetAside => ({
+    jobId: day.outlines[id]!.jobId,
+    why: {
+      kind: 'finds no hours',
+      places: [...new Set(holds.map(({ place }) => place))].filter((place) =>
+        day.board.places.some((one) => one.id === place && one.closed.length > 0),
+      ),
+    },
+  }))
+  const again = dayBoardOf(floor, left, calendar, nowMs)
+  return { ...again, aside: [...day.aside, ...aside] }
+}
+
+/** Does a job find its hours with nobody else there? */
+function standsAlone({ board, now }: DayBoard, job: number): boolean {
+  const alone: Board = {
+    ...board,
+    jobs: board.jobs.filter(({ id }) => id === job),
+    tasks: board.tasks.filter((task) => task.job === job),
+  }
+  return new Search(alone, { now }).plan() !== null
 }
 
 export class DaySearch {

@@ -147,6 +147,7 @@ function Unpicked({ hand }: { hand: DaysInHand }) {
       aria-label="Piece"
       className="flex h-full flex-wrap items-center gap-4 border-t-[5px] border-ink-3 px-4 py-3 medium:px-6 wide:px-6"
     >
+      {hand.problem && <Notice title={hand.problem} />}
       <p className="min-w-[260px] flex-1 text-main text-ink-2">
         Take a piece: drag it, or touch it and move it by quarters of an hour. What a move breaks is said
         before it is let go.
@@ -190,7 +191,6 @@ function Finding({
           {planText(finding)}
         </h1>
         <p className="text-second text-ink-2">{goodText(finding, hand.share)}</p>
-        {hand.problem && <Notice title={hand.problem} />}
       </div>
       <div className="flex pt-1" role="group" aria-label="Days shown">
         {SPANS.map(({ id, label, span: own }) => {
@@ -202,7 +202,7 @@ function Finding({
               aria-pressed={on}
               data-span={id}
               onClick={() => onSpan(own)}
-              className={`min-h-[48px] border-2 px-3 text-main ${on ? 'border-ink bg-ink text-ground' : 'border-ink-3'}`}
+              className={`min-h-[48px] whitespace-nowrap border-2 px-3 text-main ${on ? 'border-ink bg-ink text-ground' : 'border-ink-3'}`}
             >
               {label}
             </button>

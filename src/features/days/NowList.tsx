@@ -1,4 +1,5 @@
 'use client'
+import { useMemo } from 'react'
 import Link from 'next/link'
 import { dayBoardOf, nowFor, type NowChoice } from '@/core/days'
 import { stageHref } from '../frame/words'
@@ -20,8 +21,10 @@ interface Props {
 export function NowList({ hand, laid, now, person, onPerson }: Props) {
   const { floor } = laid.day
   const here = floor.people.some(({ id }) => id === person) ? person : floor.people[0]!.id
-  const day = dayBoardOf(floor, laid.day.outlines, laid.day.calendar, now)
-  const choices = nowFor(day, hand.plan, here, now)
+  const choices = useMemo(
+    () => nowFor(dayBoardOf(floor, laid.day.outlines, laid.day.calendar, now), hand.plan, here, now),
+    [floor, laid.day, hand.plan, here, now],
+  )
   return (
     <div className="pt-3">
       <div className="flex flex-wrap items-center justify-between gap-2 border-b-2 border-ink pb-2">

@@ -150,12 +150,12 @@ export interface Tick {
   x: number
   text: string
 }
-/** Hours of one day, or every third hour of several. */
+/** Hours as far as their words find room. */
 export function ticksOf(calendar: Calendar, span: Span, hours: Hours, scale: Scale): Tick[] {
-  const step = scale.minutePx * 60 >= 46 ? 60 : 180
+  const step = [60, 120, 180, 360].find((minutes) => scale.minutePx * minutes >= 56) ?? 360
   return Array.from({ length: span.days }, (_, k) => span.from + k).flatMap((day) => {
-    const count = Math.floor((hours.to - hours.from) / step)
-    return Array.from({ length: count + (span.days === 1 ? 1 : 0) }, (_, at) => {
+    const count = Math.ceil((hours.to - hours.from) / step)
+    return Array.from({ length: count }, (_, at) => {
       const minutes = hours.from + at * step
       return { x: scale.dayX(day) + at * step * scale.minutePx, text: `${Math.floor(minutes / 60)}:00` }
     })

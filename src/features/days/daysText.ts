@@ -71,13 +71,13 @@ export const isLate = ({ endAt, dueAt }: DayFinding['ends'][number]): boolean =>
 
 /** The plan in a sentence. */
 export function planText(finding: DayFinding): string {
-  if (!finding.plan) return 'Not all of it finds a place in eight weeks. Put people on, or take jobs off.'
+  if (!finding.plan) return 'Not all finds a place in eight weeks.'
   if (finding.plan.pieces.length === 0) return 'Nothing is open. Take in a vehicle.'
   const late = finding.ends.filter(isLate)
   if (late.length === 0) return 'All is ready when it is needed.'
   return late.length === 1
-    ? 'One will be late, if it takes its long end.'
-    : `${count(late.length)} will be late, if they take their long end.`
+    ? 'One will be late at its long end.'
+    : `${count(late.length)} will be late at their long end.`
 }
 
 /** How good the plan is, as far as one knows. */
@@ -99,6 +99,10 @@ export function asideText({ why }: Pick<SetAside, 'why'>): string {
       return `Nobody here may do it: ${skillsText(why.skills)}.`
     case 'nobody is in long enough':
       return `Nobody is in for ${minutesText(Math.round(why.minutes))} without a break.`
+    case 'finds no hours':
+      return why.places.includes(PLACES.air)
+        ? 'It stays open while the heater is lit. Keep the heater off, then it can be planned.'
+        : 'It finds no hours even alone: people and pauses leave no stretch for it.'
     case 'nobody is there to help':
       return `It takes two for ${minutesText(Math.round(why.minutes))}; no two are in at once for so long.`
   }
