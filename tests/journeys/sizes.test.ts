@@ -33,6 +33,7 @@ const VIEWS = [
   ['bench', '/job/bench?id=demo-job-11', '[data-act="record"]'],
   ['prove', '/job/prove?id=demo-job-04', null],
   ['record', '/job/record?id=demo-job-18', null],
+  ['days', '/days', null],
 ] as const
 let session: Session
 beforeAll(async () => {

@@ -162,7 +162,7 @@ describe('a plan of days', () => {
 
   it('a range is laid for its long end, and says what its short end frees', () => {
     const { finding } = planOf(floor(), [outline('1', [piece('find', 120, { shortMinutes: 30 })])])
-    expect(finding.ends[0]).toMatchObject({ endAt: clock(0, 10), shortEndAt: clock(0, 8, 30) })
+    expect(finding.ends[0]).toMatchObject({ endAt: clock(0, 10), spareMinutes: 90 })
   })
 
   it('a job that nobody here may do, or for which nobody is in long enough, stands aside with its reason', () => {

@@ -86,10 +86,16 @@ function plannedPieces({ job, vehicle, longest }: OutlineRequest): Piece[] | nul
   const made = planRepairs(planner, work.start, work.repairIds, work.already)
   const plan = made.ok && planHolds(job, made.value) ? made.value : null
   if (!plan) return null
-  const orders = job.waits.filter((wait) => isOrder(wait) && !wait.ended).map(({ endsAt }) => endsAt)
   const from = nextStep(job, plan)?.index ?? plan.steps.length
-  const partsAt = orders.length > 0 ? Math.max(...orders) : null
-  return piecesOf(plan, from, { skills: skillsOn(vehicle), partsAt, longest })
+  return piecesOf(plan, from, { skills: skillsOn(vehicle), partsAt: partsAt(job), longest })
+}
+
+/** When the last part on order comes, ms; null where nothing is on order. */
+function partsAt({ waits }: JobView): number | null {
+  const orders = new Map(
+    waits.filter((wait) => isOrder(wait) && !wait.ended).map((wait) => [wait.waitId, wait.endsAt]),
+  )
+  return orders.size > 0 ? Math.max(...orders.values()) : null
 }
 
 function rangePieces({ job, vehicle, longest }: OutlineRequest): Piece[] {
@@ -116,6 +122,7 @@ function rangePieces({ job, vehicle, longest }: OutlineRequest): Piece[] {
     skills: [...skillsOn(vehicle), ...high],
     lift: !UNLIFTED.includes(layout.id),
     room: inTank ? ['open fuel', 'open tank'] : ['open fuel'],
+    notBefore: partsAt(job),
   }
   return [...cut(find, longest), ...cut(repair, Math.min(longest, LONGEST_PIECE))]
 }

@@ -19,8 +19,8 @@ export interface DayFinding {
   proved: boolean
   /** What the check found: empty, or the plan is not shown. */
   broken: Broken[]
-  /** By job: when it ends, when that is at its short end, and before when it cannot end whatever is planned, ms. */
-  ends: { jobId: string; endAt: number; shortEndAt: number; cannotBefore: number; dueAt: number | null }[]
+  /** By job: when it ends at its long end, how many minutes its short end frees, and before when it cannot end whatever is planned; ms. */
+  ends: { jobId: string; endAt: number; spareMinutes: number; cannotBefore: number; dueAt: number | null }[]
 }
 
 /** The board of what can be planned: a job that finds no hours even alone stands aside. */
@@ -90,6 +90,7 @@ export class DaySearch {
 
   finding(madeAt: number): DayFinding {
     const { day, search } = this
+    search.early()
     const placed = search.plan()
     if (!placed) return { plan: null, objective: search.objective, proved: false, broken: [], ends: [] }
     const { objective, broken } = checkPlan(day.board, placed)
@@ -111,11 +112,10 @@ export class DaySearch {
         .map(({ task, start }) => start + day.board.tasks[task]!.units),
     )
     const spare = outline.pieces.reduce((sum, piece) => sum + piece.minutes - piece.shortMinutes, 0)
-    const endAt = msAt(day.calendar, end)
     return {
       jobId: outline.jobId,
-      endAt,
-      shortEndAt: endAt - 60_000 * spare,
+      endAt: msAt(day.calendar, end),
+      spareMinutes: spare,
       cannotBefore: msAt(day.calendar, this.cannotBefore.get(job)!),
       dueAt: outline.dueAt,
     }

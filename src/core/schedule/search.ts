@@ -41,7 +41,7 @@ export class Search {
   private timeline: Timeline
   private cost: number
   private done = 0
-  private best: { cost: number; start: Int32Array; person: Int32Array; laid: boolean }
+  private best: Best
 
   constructor(board: Board, beginning: Beginning = {}) {
     this.board = compiled(board)
@@ -53,7 +53,7 @@ export class Search {
     ]
     this.timeline = starts.reduce((one, other) => (this.total(other) < this.total(one) ? other : one))
     this.cost = this.total(this.timeline)
-    this.best = this.snapshot()
+    this.best = snapshot(this.timeline, this.cost)
   }
 
   /** Weighted lateness of the best plan so far, and what its moves cost. */
@@ -67,6 +67,31 @@ export class Search {
     return laid
       ? this.board.taskIds.map((task, at) => ({ task, start: start[at]!, person: person[at]! }))
       : null
+  }
+
+  /** Draws each job of the best plan to its beginning where that makes none later: what may take longer has room behind it. */
+  early(): void {
+    const { start, person, laid, cost } = this.best
+    if (!laid) return
+    const { jobs, tasks } = this.board
+    const stood = Array.from({ length: jobs }, (_, job) => ({
+      job,
+      starts: Int32Array.from(tasks[job]!, (task) => start[task]!),
+      people: Int32Array.from(tasks[job]!, (task) => person[task]!),
+    }))
+    const timeline = new Timeline(this.board, this.standing)
+    for (const { job, starts, people } of stood) timeline.restore(job, starts, people)
+    stood.sort((one, other) => timeline.beginOf(one.job) - timeline.beginOf(other.job))
+    for (const { job, starts, people } of stood) {
+      if (this.board.behind[job]!.length > 0) continue
+      const before = timeline.costOf(job)
+      timeline.lift(job)
+      if (timeline.lay(job, 0, false, NO_WHIM) && timeline.costOf(job) <= before) continue
+      timeline.lift(job)
+      timeline.restore(job, starts, people)
+    }
+    const drawn = this.total(timeline)
+    if (drawn <= cost) this.best = snapshot(timeline, drawn)
   }
 
   /** So many rounds more; `share` of the time is gone, 0 to 1. */
@@ -88,11 +113,6 @@ export class Search {
     let sum = 0
     for (let job = 0; job < this.board.jobs; job += 1) sum += timeline.costOf(job)
     return sum
-  }
-
-  private snapshot() {
-    const { start, person, end } = this.timeline
-    return { cost: this.cost, start: start.slice(), person: person.slice(), laid: !end.includes(-1) }
   }
 
   /** Jobs by a rule, each behind those it waits for. */
@@ -167,7 +187,7 @@ export class Search {
     }
     if (after <= most) {
       this.cost += after - before
-      if (this.cost < this.best.cost - 1e-9) this.best = this.snapshot()
+      if (this.cost < this.best.cost - 1e-9) this.best = snapshot(this.timeline, this.cost)
       return
     }
     for (let k = laid - 1; k >= 0; k -= 1) this.timeline.lift(order[k]!)
@@ -231,6 +251,19 @@ export class Search {
     return keyed.sort((one, other) => one.key - other.key).map(({ job }) => job)
   }
 }
+
+interface Best {
+  cost: number
+  start: Int32Array
+  person: Int32Array
+  laid: boolean
+}
+const snapshot = ({ start, person, end }: Timeline, cost: number): Best => ({
+  cost,
+  start: start.slice(),
+  person: person.slice(),
+  laid: !end.includes(-1),
+})
 
 /** The work of a job, units. */
 const workOf = ({ tasks, units }: Compiled, job: number): number =>

@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import Link from 'next/link'
-import { calendarFile, isPiece, type PlacedPiece } from '@/core/days'
+import { calendarFile, isPiece, unitsAt, type PlacedPiece } from '@/core/days'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { ShapeFrame, useShape } from '@/ui/Shape'
@@ -57,7 +57,7 @@ export function Days() {
             )
           }
         >
-          Calendar file
+          Calendar
         </Button>
       </PlainHead>
       <Board hand={hand} />
@@ -87,7 +87,7 @@ function BoardOf({ hand, laid, now }: { hand: DaysInHand; laid: Laid; now: numbe
   const [span, setSpan] = useState<Span>({ from: 0, days: 1 })
   const [picked, setPicked] = useState<Picked | null>(null)
   const [draft, setDraft] = useState<Draft | null>(null)
-  const [person, setPerson] = useState(laid.day.floor.people[0]!.id)
+  const [person, setPerson] = useState(() => whoIsIn(laid, now))
   const shape = useShape()
   const placed = picked && hand.plan.pieces.find(isPiece(picked.jobId, picked.piece))
   const drop = (to: Draft) => {
@@ -139,6 +139,13 @@ function BoardOf({ hand, laid, now }: { hand: DaysInHand; laid: Laid; now: numbe
       marginLine="What can I do now?"
     />
   )
+}
+
+/** Whoever is in now asks first. */
+function whoIsIn({ day }: Laid, now: number): string {
+  const unit = unitsAt(day.calendar, now)
+  const at = day.board.people.findIndex((windows) => windows.some(([from, to]) => from <= unit && unit < to))
+  return day.floor.people[Math.max(0, at)]!.id
 }
 
 function Unpicked({ hand }: { hand: DaysInHand }) {

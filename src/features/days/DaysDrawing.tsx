@@ -24,12 +24,14 @@ const LEFT = 112
 const EDGE = 24
 /** Room over the rows for the finding and the hours. */
 const TOP = 128
-const PERSON_ROW = 56
+/** A person's row, at least and at most. */
+const PERSON_ROW = { least: 56, most: 88 }
 const BAY_ROW = 38
 const QUARTER_MS = UNIT_MINUTES * 60_000
 /** A finger that rests moves so much. */
 const STILL_PX = 6
-const RANGE_PX = { unit: 22, words: 150 }
+/** Width from which a small number, a full one, and words find room. */
+const ROOM = { small: 15, number: 30, words: 84 }
 
 interface Props {
   hand: DaysInHand
@@ -62,7 +64,9 @@ function Rows({ size, ...props }: Props & { size: Size }) {
   const scale = new Scale(day.calendar, span, hours, LEFT, width - EDGE)
   const people = peopleRows(day, hand.plan, scale)
   const bays = bayRows(day, hand.plan, scale)
-  const baysTop = TOP + people.length * PERSON_ROW + 12
+  const left = size.height - TOP - bays.length * BAY_ROW - 20
+  const rowPx = Math.floor(Math.min(PERSON_ROW.most, Math.max(PERSON_ROW.least, left / people.length)))
+  const baysTop = TOP + people.length * rowPx + 12
   const height = Math.max(Math.floor(size.height), baysTop + bays.length * BAY_ROW + 8)
   return (
     <svg
@@ -75,13 +79,17 @@ function Rows({ size, ...props }: Props & { size: Size }) {
       <HatchDefs />
       <HourRule {...{ scale, span, hours, now, height }} calendar={day.calendar} />
       {people.map((blocks, row) => (
-        <g key={day.floor.people[row]!.id} transform={`translate(0 ${TOP + row * PERSON_ROW})`}>
-          <line x1={EDGE} x2={width - EDGE} y1={PERSON_ROW} y2={PERSON_ROW} stroke="var(--rule-2)" />
-          <text x={EDGE} y={34} className="font-track text-main" fill="var(--ink)">
+        <g key={day.floor.people[row]!.id} transform={`translate(0 ${TOP + row * rowPx})`}>
+          <line x1={EDGE} x2={width - EDGE} y1={rowPx} y2={rowPx} stroke="var(--rule-2)" />
+          <text x={EDGE} y={rowPx / 2 + 7} className="font-track text-main" fill="var(--ink)">
             {day.floor.people[row]!.name.slice(0, 12)}
           </text>
           {blocks.map((block) => (
-            <PieceBlock key={block.placed.jobId + block.placed.piece} {...props} {...{ block, scale, row }} />
+            <PieceBlock
+              key={block.placed.jobId + block.placed.piece}
+              {...props}
+              {...{ block, scale, row, rowPx }}
+            />
           ))}
         </g>
       ))}
@@ -159,10 +167,13 @@ function HourRule({
   )
 }
 
-type BlockProps = Props & { block: Block; scale: Scale; row: number }
+type BlockProps = Props & { block: Block; scale: Scale; row: number; rowPx: number }
 
 /** A piece under a finger, a mouse or the arrow keys: by quarters of an hour, and from person to person. */
-function useHands({ block, scale, row, laid, onPick, onDraft, onDrop }: BlockProps, own: Draft | null) {
+function useHands(
+  { block, scale, row, rowPx, laid, onPick, onDraft, onDrop }: BlockProps,
+  own: Draft | null,
+) {
   const { placed } = block
   const people = laid.day.floor.people
   const held = useRef<{ x: number; y: number } | null>(null)
@@ -179,7 +190,7 @@ function useHands({ block, scale, row, laid, onPick, onDraft, onDrop }: BlockPro
     if (!from || (!own && Math.hypot(clientX - from.x, clientY - from.y) < STILL_PX)) return
     const minutes = (clientX - from.x) / scale.minutePx
     const startAt = Math.round((placed.startAt + 60_000 * minutes) / QUARTER_MS) * QUARTER_MS
-    onDraft({ ...stands, startAt, person: personAt(row + Math.round((clientY - from.y) / PERSON_ROW)) })
+    onDraft({ ...stands, startAt, person: personAt(row + Math.round((clientY - from.y) / rowPx)) })
   }
   const keys: Record<string, () => void> = {
     ArrowLeft: () => onDraft({ ...stands, startAt: stands.startAt - QUARTER_MS }),
@@ -216,7 +227,7 @@ function useHands({ block, scale, row, laid, onPick, onDraft, onDrop }: BlockPro
 }
 
 function PieceBlock(props: BlockProps) {
-  const { block, scale, row, laid, now, picked, draft } = props
+  const { block, scale, row, rowPx, laid, now, picked, draft } = props
   const { placed, task } = block
   const people = laid.day.floor.people
   const own = draft?.jobId === placed.jobId && draft.piece === placed.piece ? draft : null
@@ -224,7 +235,7 @@ function PieceBlock(props: BlockProps) {
   const isPicked = picked?.jobId === placed.jobId && picked.piece === placed.piece
   const { startAt, person } = own ?? placed
   const shift = scale.x(startAt) - scale.x(placed.startAt)
-  const down = own ? PERSON_ROW * (people.findIndex(({ id }) => id === person) - row) : 0
+  const down = own ? rowPx * (people.findIndex(({ id }) => id === person) - row) : 0
   const when = spanText({ startAt, endAt: startAt + placed.endAt - placed.startAt }, now)
   const who = people.find(({ id }) => id === person)?.name ?? ''
   return (
@@ -239,17 +250,29 @@ function PieceBlock(props: BlockProps) {
       style={{ touchAction: 'none' }}
       {...hands}
     >
-      <Ink block={block} picked={isPicked} lifted={own !== null} />
+      <Ink block={block} high={rowPx - 8} picked={isPicked} lifted={own !== null} />
     </g>
   )
 }
 
 /** A piece as ink: sure of it is plain, what a range may take besides is hatched. */
-function Ink({ block, picked, lifted }: { block: Block; picked: boolean; lifted: boolean }) {
+function Ink({
+  block,
+  high,
+  picked,
+  lifted,
+}: {
+  block: Block
+  high: number
+  picked: boolean
+  lifted: boolean
+}) {
   const { task, placed, width, sureWidth } = block
   const { outline } = task
-  const edge = outline.danger ? 'var(--danger)' : picked || lifted ? 'var(--accent)' : 'var(--ink)'
-  const high = PERSON_ROW - 8
+  const ink = outline.danger ? 'var(--danger)' : 'var(--ink)'
+  const edge = picked || lifted ? 'var(--accent)' : ink
+  const letters = width > ROOM.number ? 24 : 17
+  const room = sureWidth - 42
   return (
     <>
       <rect
@@ -262,37 +285,24 @@ function Ink({ block, picked, lifted }: { block: Block; picked: boolean; lifted:
       {sureWidth < width && (
         <rect
           x={sureWidth}
-          width={Math.max(0, width - 2 - sureWidth)}
-          height={high}
+          y={2}
+          width={Math.max(0, width - 4 - sureWidth)}
+          height={high - 4}
           fill={outline.danger ? 'url(#hatch-danger)' : 'url(#hatch-thin)'}
         />
       )}
-      {placed.byHand && <circle cx={7} cy={high - 8} r={4} fill="var(--accent)" />}
-      {width > RANGE_PX.unit && (
-        <g>
-          <rect x={4} y={10} width={Math.min(width - 8, 26)} height={26} fill="var(--sheet)" />
-          <text
-            x={6}
-            y={32}
-            className="font-track"
-            fontSize={24}
-            fontWeight={700}
-            fill={outline.danger ? 'var(--danger)' : 'var(--ink)'}
-          >
+      {placed.byHand && <circle cx={9} cy={high - 9} r={5} fill="var(--accent)" />}
+      {width > ROOM.small && (
+        <>
+          <rect x={3} y={6} width={Math.min(width - 8, 28)} height={28} fill="var(--sheet)" />
+          <text x={5} y={28} className="font-track" fontSize={letters} fontWeight={700} fill={ink}>
             {outline.unit.slice(0, width > 44 ? 6 : 2)}
           </text>
-        </g>
+        </>
       )}
-      {width > RANGE_PX.words && (
-        <foreignObject
-          x={38}
-          y={2}
-          width={Math.max(0, (sureWidth < width ? Math.max(sureWidth, 96) : width) - 46)}
-          height={high - 4}
-        >
-          <div className="line-clamp-2 bg-sheet px-1 text-tick leading-[20px] text-ink">
-            {pieceText(task)}
-          </div>
+      {room > ROOM.words && (
+        <foreignObject x={40} y={4} width={room} height={high - 8}>
+          <div className="line-clamp-2 text-tick leading-[20px] text-ink">{pieceText(task)}</div>
         </foreignObject>
       )}
     </>
@@ -304,8 +314,14 @@ function BayStay({ stay, now }: { stay: Stay; now: number }) {
   const edge = stay.danger ? 'var(--danger)' : 'var(--ink)'
   return (
     <g aria-label={`Unit ${stay.unit}, ${spanText(stay, now)}`} role="img">
-      <line x1={stay.x} x2={stay.x + stay.width} y1={19} y2={19} stroke={edge} strokeWidth={4} />
-      <rect x={stay.x} y={5} width={30} height={28} fill="var(--ground)" />
+      <line
+        x1={Math.min(stay.x + 30, stay.x + stay.width)}
+        x2={stay.x + stay.width}
+        y1={19}
+        y2={19}
+        stroke={edge}
+        strokeWidth={4}
+      />
       <text x={stay.x + 2} y={27} className="font-track text-main" fontWeight={700} fill={edge}>
         {stay.unit.slice(0, 4)}
       </text>

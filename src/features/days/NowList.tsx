@@ -3,7 +3,7 @@ import { useMemo } from 'react'
 import Link from 'next/link'
 import { dayBoardOf, nowFor, type NowChoice } from '@/core/days'
 import { stageHref } from '../frame/words'
-import { asideText, heldText, lengthText, pieceText, stageOfPiece } from './daysText'
+import { asideText, heldText, isLate, lateText, lengthText, pieceText, stageOfPiece } from './daysText'
 import type { DaysInHand, Laid } from './useDays'
 
 /** How many are shown at once; the rest is one touch away on Today. */
@@ -54,6 +54,7 @@ export function NowList({ hand, laid, now, person, onPerson }: Props) {
           />
         ))}
       </ul>
+      <Ends laid={laid} now={now} />
       {hand.aside.length > 0 && (
         <section aria-label="Not planned" className="pt-3">
           <h3 className="text-second font-semibold">Not planned</h3>
@@ -96,5 +97,30 @@ function NowRow({ choice, first, now }: { choice: NowChoice; first: boolean; now
         </Link>
       )}
     </li>
+  )
+}
+
+/** When each job is ready, the late ones first. */
+function Ends({ laid, now }: { laid: Laid; now: number }) {
+  const { finding, day } = laid
+  const sorted = [...finding.ends].sort(
+    (one, other) => Number(isLate(other)) - Number(isLate(one)) || one.endAt - other.endAt,
+  )
+  return (
+    <section aria-label="When each is ready" className="pt-4">
+      <h2 className="border-b-2 border-ink pb-1 text-main font-semibold">When each is ready</h2>
+      {sorted.map((end) => (
+        <p
+          key={end.jobId}
+          data-end={end.jobId}
+          className={`flex min-h-[32px] items-center gap-3 text-second ${isLate(end) ? '' : 'text-ink-2'}`}
+        >
+          <span className="w-[44px] font-track text-main font-bold text-ink">
+            {day.outlines.find(({ jobId }) => jobId === end.jobId)?.unit}
+          </span>
+          <span className={isLate(end) ? 'font-semibold' : ''}>{lateText(end, now)}</span>
+        </p>
+      ))}
+    </section>
   )
 }

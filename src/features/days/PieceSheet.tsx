@@ -1,8 +1,16 @@
 'use client'
 import Link from 'next/link'
-import { UNIT_MINUTES, effectOf, moved, type DayTask, type MoveEffect, type PlacedPiece } from '@/core/days'
+import {
+  UNIT_MINUTES,
+  effectOf,
+  moved,
+  taskOf,
+  type DayTask,
+  type MoveEffect,
+  type PlacedPiece,
+} from '@/core/days'
 import { Button } from '@/ui/Button'
-import { dayClockText, stageHref } from '../frame/words'
+import { dayClockText, minutesText, stageHref } from '../frame/words'
 import {
   brokenText,
   lateText,
@@ -69,7 +77,7 @@ export function PieceSheet(props: Props) {
       {end && (
         <p className="text-second text-ink-2">
           {`The whole: ${lateText(end, now)}. Whatever is planned, not before ${dayClockText(end.cannotBefore, now)}.`}
-          {end.shortEndAt < end.endAt ? ` At its short end ${dayClockText(end.shortEndAt, now)}.` : ''}
+          {end.spareMinutes > 0 ? ` Its short end frees ${minutesText(Math.round(end.spareMinutes))}.` : ''}
         </p>
       )}
       <PieceActs {...props} task={task} stands={stands} />
@@ -107,13 +115,13 @@ function PieceActs({
       <Button variant="quiet" data-act="later" onClick={() => to({ startAt: stands.startAt + QUARTER_MS })}>
         15 min later
       </Button>
-      <label className="flex items-center gap-2 text-second text-ink-2">
+      <label className="flex min-w-0 items-center gap-2 text-second text-ink-2">
         by
         <select
           name="person"
           value={stands.person}
           onChange={(event) => to({ person: event.target.value })}
-          className="min-h-[48px] border-2 border-ink-3 bg-ground px-2 text-main text-ink"
+          className="min-h-[48px] min-w-0 max-w-[300px] border-2 border-ink-3 bg-ground px-2 text-main text-ink"
         >
           {day.floor.people.map(({ id, name, skills }) => (
             <option key={id} value={id}>
@@ -150,7 +158,8 @@ function DraftWords({
   onDrop,
 }: Pick<Props, 'hand' | 'laid' | 'now' | 'onDraft' | 'onDrop'> & { draft: Draft; unit: string }) {
   const { cannot, pushes } = effectOfDraft(hand, laid, draft)
-  const words = [...new Set([...cannot, ...pushes].map((broken) => brokenText(broken, laid.day, unit, now)))]
+  const about = { own: unit, moved: taskOf(laid.day, draft.jobId, draft.piece) }
+  const words = [...new Set([...cannot, ...pushes].map((broken) => brokenText(broken, laid.day, about, now)))]
   return (
     <div className="flex flex-wrap items-start gap-x-4 gap-y-2 border-t border-rule-2 pt-2">
       <div

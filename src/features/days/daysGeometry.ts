@@ -89,8 +89,10 @@ export function peopleRows(day: DayBoard, plan: DayPlan, scale: Scale): Block[][
         if (!task) return []
         const x = scale.x(placed.startAt)
         const width = scale.x(placed.endAt) - x
-        const sure = scale.x(placed.startAt + task.piece.shortMinutes * MINUTE_MS) - x
-        return [{ task, placed, x, width, sureWidth: Math.min(width, sure) }]
+        const { minutes, shortMinutes } = task.piece
+        const sure = scale.x(placed.startAt + shortMinutes * MINUTE_MS) - x
+        // What is not a range is sure to its end, whatever quarter of an hour that is.
+        return [{ task, placed, x, width, sureWidth: shortMinutes < minutes ? Math.min(width, sure) : width }]
       })
       .sort((one, other) => one.x - other.x),
   )

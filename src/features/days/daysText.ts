@@ -133,7 +133,12 @@ function takenText(place: string, units: readonly string[]): string {
 }
 
 /** What is broken by a move of one piece, in words. */
-export function brokenText(broken: Broken, day: DayBoard, own: string, now: number): string {
+export function brokenText(
+  broken: Broken,
+  day: DayBoard,
+  { own, moved }: { own: string; moved: number | null },
+  now: number,
+): string {
   const clock = (unit: number) => dayClockText(msAt(day.calendar, unit), now)
   const name = (person: number) => day.floor.people[person]?.name ?? 'Nobody'
   const unitOf = (task: number) => day.tasks[task]!.outline.unit
@@ -148,6 +153,8 @@ export function brokenText(broken: Broken, day: DayBoard, own: string, now: numb
     case 'not released':
       return `Unit ${unitOf(broken.task)} cannot go on before ${clock(broken.from)}.`
     case 'too early': {
+      if (day.tasks[broken.of]!.outline.unit === own && broken.of === moved)
+        return `What comes after it moves to ${clock(broken.from)} or later.`
       const of = day.tasks[broken.of]!
       const after = of.piece.wait
         ? `${lowerFirst(inUnits(of.piece.wait.label))} ends`
