@@ -4,9 +4,11 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { By, Key } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { orderWaitId } from '@/core/job'
+import { orderWaitId, type VehicleRecord } from '@/core/job'
+import { usualWays } from '@/core/library'
 import { DEMO_VEHICLES } from '@/core/practice'
 import { LogBuilder, writeJobFile } from '@/core/records'
+import { LAYOUTS, specificationOf } from '@/core/vehicle'
 import { Hands, SOON } from '../support/bench'
 
 let hands: Hands
@@ -113,9 +115,19 @@ it('dragged by the mouse to somebody else, it goes to them', async () => {
   )
 })
 
-/** A job with a part on order, as another tablet tells it: due in so many hours, and heard of again. */
-function orderedJob(hours: number[]): string {
-  const vehicle = DEMO_VEHICLES.find(({ unit }) => unit === '11')!
+/** A job with a part on order, as another tablet tells it: first that it comes in two hours, then in two days. */
+const ORDERED = (() => {
+  const { truth: _, ...like } = DEMO_VEHICLES.find(({ unit }) => unit === '11')!
+  // One with a high-pressure side: not everybody may open that.
+  const vehicle: VehicleRecord = {
+    ...like,
+    id: 'vehicle-44',
+    unit: '44',
+    kind: 'real',
+    layout: 'A04',
+    specification: specificationOf({}, LAYOUTS.A04),
+    ways: usualWays('A04'),
+  }
   const jobId = 'late-part'
   const from = Date.now() - 3600_000
   const log = new LogBuilder(jobId, { device: 'other tablet', by: 'Jørn' })
@@ -124,7 +136,7 @@ function orderedJob(hours: number[]): string {
       unit: vehicle.unit,
       vehicleName: vehicle.name,
       words: 'Long on the starter',
-      neededBy: null,
+      neededBy: new Date(Date.now() + 5 * 3600_000).toTimeString().slice(0, 5),
     })
     .add(from, 'complaint-noted', {
       symptoms: ['longCrank'],
@@ -136,27 +148,30 @@ function orderedJob(hours: number[]): string {
       lamps: '',
       history: '',
     })
-  hours.forEach((after, k) =>
-    log.add(from + 1000 * (k + 1), 'wait-started', {
+  for (const hours of [2, 48])
+    log.add(from + 1000 * hours, 'wait-started', {
       waitId: orderWaitId('parts:Pump module'),
       label: 'Pump module on order',
-      minutes: 60 * (after + 1),
-    }),
-  )
-  const path = join(mkdtempSync(join(tmpdir(), 'stop-start-late-')), `${jobId}.json`)
-  writeFileSync(path, writeJobFile({ jobId, vehicle, events: log.events, photos: [] }))
+      minutes: 60 * (hours + 1),
+    })
+  return { jobId, vehicle, events: log.events }
+})()
+/** As far as it is told. */
+function orderedJob(entries: number): string {
+  const path = join(mkdtempSync(join(tmpdir(), 'stop-start-late-')), 'late.json')
+  writeFileSync(path, writeJobFile({ ...ORDERED, events: ORDERED.events.slice(0, entries), photos: [] }))
   return path
 }
 
 it('a part that comes late moves what waits for it, and what was put by hand stays', async () => {
   const repairOf = async () =>
     (await pieces()).find(({ jobId, piece }) => jobId === 'late-part' && piece === 'repair')!
-  await hands.takeIn(orderedJob([2]), 'late-part')
+  await hands.takeIn(orderedJob(3), 'late-part')
   await hands.session.go('/days')
   await over()
   const before = await pieces()
   expect((await repairOf()).startAt).toBeLessThan(Date.now() + 40 * 3600_000)
-  await hands.takeIn(orderedJob([2, 48]), 'late-part')
+  await hands.takeIn(orderedJob(4), 'late-part')
   await hands.sees('1 entry added')
   await hands.session.go('/days')
   await over()
@@ -175,7 +190,7 @@ it('somebody leaves the workshop: what only they may do stands aside with its re
   const fields = await hands.driver.findElements(By.css('[data-person]'))
   for (const person of fields)
     for (const toggle of await person.findElements(By.css('button[aria-pressed="true"]')))
-      if ((await toggle.getText()) === 'aircraft') await toggle.click()
+      if ((await toggle.getText()) === 'high-pressure side') await toggle.click()
   await hands.act('keep-floor')
   await hands.goneOf('[data-person]')
   await over()

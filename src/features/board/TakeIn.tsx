@@ -104,20 +104,42 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
   )
 }
 
-/** When it has to be ready. */
+const today = (): string => {
+  const now = new Date()
+  const two = (n: number) => String(n).padStart(2, '0')
+  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`
+}
+
+/** When it has to be ready: a day and a time; without a time there is no hurry. */
 function DueTime({ value, onChange }: { value: string; onChange: (value: string) => void }) {
+  const [day, setDay] = useState(today)
+  const [time = ''] = value.split('T').slice(1)
+  const say = (day: string, time: string) => onChange(day && time ? `${day}T${time}` : '')
   return (
-    <label className="mb-4 flex flex-wrap items-center gap-3 text-main">
-      Needed by, today
+    <div className="mb-4 flex flex-wrap items-center gap-3 text-main">
+      Needed by
+      <input
+        type="date"
+        name="neededDay"
+        aria-label="Needed by, day"
+        value={day}
+        min={today()}
+        onChange={(event) => {
+          setDay(event.target.value)
+          say(event.target.value, time)
+        }}
+        className="min-h-[48px] border-2 border-ink-3 bg-ground px-3"
+      />
       <input
         type="time"
         name="neededBy"
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
+        aria-label="Needed by, time"
+        value={time}
+        onChange={(event) => say(day, event.target.value)}
         className="min-h-[48px] border-2 border-ink-3 bg-ground px-3"
       />
       <span className="text-second text-ink-2">Left empty there is no hurry.</span>
-    </label>
+    </div>
   )
 }
 

@@ -11,7 +11,8 @@ import {
   type Wait,
 } from '@/core/job'
 import type { ImportOutcome, ListedJob, Storage } from '@/data/store'
-import { clockText } from '../frame/words'
+import { dueAtOf } from '../frame/due'
+import { clockText, dayClockText } from '../frame/words'
 
 /** A job as the board shows it. */
 export interface BoardRow {
@@ -54,17 +55,9 @@ const endangers = (entry: ListedJob, now: number): boolean => {
   return entry.job.danger || hold?.kind === 'everyone out' || hold?.kind === 'must not be'
 }
 
-/** Minutes until needed; late or unset counts as far away or none. */
-function slack(entry: ListedJob, now: number): number {
-  if (!entry.job.neededBy) return Infinity
-  const clock = /^(\d{1,2}):(\d{2})$/.exec(entry.job.neededBy)
-  // A word in the place of a time says nothing of minutes.
-  if (!clock) return Infinity
-  const [hours, minutes] = [Number(clock[1]), Number(clock[2])]
-  const due = new Date(now)
-  due.setHours(hours, minutes, 0, 0)
-  return (due.getTime() - now) / 60_000
-}
+const dueOf = ({ job }: ListedJob): number | null => dueAtOf(job.neededBy, job.openedAt)
+/** Minutes until needed; where there is no hurry, or a word stands in the place of a time, it is far away. */
+const slack = (entry: ListedJob, now: number): number => ((dueOf(entry) ?? Infinity) - now) / 60_000
 
 /** Danger before slack; then what can move, least slack first; then what waits, soonest first. */
 export function groupJobs(open: ListedJob[], now: number): Group[] {
@@ -156,6 +149,12 @@ export const slackText = (entry: ListedJob, now: number): string => {
   return left < 90 ? `${Math.round(left)} min slack` : `${Math.floor(left / 60)} h slack`
 }
 
+/** When it is needed, as the board says it: a word that was typed in the place of a time stands as it is. */
+function neededText(entry: ListedJob, now: number): string {
+  const due = dueOf(entry)
+  return due === null ? (entry.job.neededBy ?? 'later') : dayClockText(due, now)
+}
+
 /** A job that is not signed, as its row. */
 export const rowOf = (entry: ListedJob, now: number): BoardRow => ({
   jobId: entry.job.id,
@@ -166,7 +165,7 @@ export const rowOf = (entry: ListedJob, now: number): BoardRow => ({
   stage: stageOf(entry.job),
   wait: waitOf(entry, now),
   signed: false,
-  neededBy: entry.job.neededBy ?? 'later',
+  neededBy: neededText(entry, now),
   slack: slackText(entry, now),
   next: nextAct(entry, now),
   odd: entry.problem !== null,

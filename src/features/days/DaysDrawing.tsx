@@ -2,7 +2,7 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import { UNIT_MINUTES, type PlacedPiece } from '@/core/days'
 import { HatchDefs } from '@/ui/marks'
-import { useSize, type Size } from '@/ui/Shape'
+import { useShape, useSize, type Size } from '@/ui/Shape'
 import { clockText } from '../frame/words'
 import {
   bayRows,
@@ -22,8 +22,8 @@ export type Draft = Pick<PlacedPiece, 'jobId' | 'piece' | 'person' | 'startAt'>
 
 const LEFT = 112
 const EDGE = 24
-/** Room over the rows for the finding and the hours. */
-const TOP = 128
+/** Room over the rows for the hours, and for the finding where it lies over the drawing. */
+const TOP = { own: 68, withFinding: 128 }
 /** A person's row, at least and at most. */
 const PERSON_ROW = { least: 56, most: 88 }
 const BAY_ROW = 38
@@ -31,7 +31,7 @@ const QUARTER_MS = UNIT_MINUTES * 60_000
 /** A finger that rests moves so much. */
 const STILL_PX = 6
 /** Width from which a small number, a full one, and words find room. */
-const ROOM = { small: 15, number: 30, words: 84 }
+const ROOM = { small: 21, number: 30, words: 84 }
 
 interface Props {
   hand: DaysInHand
@@ -60,13 +60,14 @@ function Rows({ size, ...props }: Props & { size: Size }) {
   const { laid, hand, span, now } = props
   const { day } = laid
   const width = Math.floor(size.width)
+  const top = useShape() === 'wide' ? TOP.withFinding : TOP.own
   const hours = hoursOf(day.floor)
   const scale = new Scale(day.calendar, span, hours, LEFT, width - EDGE)
   const people = peopleRows(day, hand.plan, scale)
   const bays = bayRows(day, hand.plan, scale)
-  const left = size.height - TOP - bays.length * BAY_ROW - 20
+  const left = size.height - top - bays.length * BAY_ROW - 20
   const rowPx = Math.floor(Math.min(PERSON_ROW.most, Math.max(PERSON_ROW.least, left / people.length)))
-  const baysTop = TOP + people.length * rowPx + 12
+  const baysTop = top + people.length * rowPx + 12
   const height = Math.max(Math.floor(size.height), baysTop + bays.length * BAY_ROW + 8)
   return (
     <svg
@@ -77,9 +78,9 @@ function Rows({ size, ...props }: Props & { size: Size }) {
       className="block touch-pan-y"
     >
       <HatchDefs />
-      <HourRule {...{ scale, span, hours, now, height }} calendar={day.calendar} />
+      <HourRule {...{ scale, span, hours, now, height, top }} calendar={day.calendar} />
       {people.map((blocks, row) => (
-        <g key={day.floor.people[row]!.id} transform={`translate(0 ${TOP + row * rowPx})`}>
+        <g key={day.floor.people[row]!.id} transform={`translate(0 ${top + row * rowPx})`}>
           <line x1={EDGE} x2={width - EDGE} y1={rowPx} y2={rowPx} stroke="var(--rule-2)" />
           <text x={EDGE} y={rowPx / 2 + 7} className="font-track text-main" fill="var(--ink)">
             {day.floor.people[row]!.name.slice(0, 12)}
@@ -113,6 +114,7 @@ function HourRule({
   hours,
   now,
   height,
+  top,
   calendar,
 }: {
   scale: Scale
@@ -120,11 +122,12 @@ function HourRule({
   hours: ReturnType<typeof hoursOf>
   now: number
   height: number
+  top: number
   calendar: Laid['day']['calendar']
 }) {
   const days = Array.from({ length: span.days }, (_, k) => span.from + k)
   const nowX = span.from === 0 ? scale.x(now) : null
-  const y = TOP - 26
+  const y = top - 26
   return (
     <g>
       <line x1={scale.left} x2={scale.right} y1={y} y2={y} stroke="var(--ink)" strokeWidth={2} />
@@ -188,8 +191,9 @@ function useHands(
   const dragged = ({ clientX, clientY }: PointerEvent<SVGGElement>) => {
     const from = held.current
     if (!from || (!own && Math.hypot(clientX - from.x, clientY - from.y) < STILL_PX)) return
-    const minutes = (clientX - from.x) / scale.minutePx
-    const startAt = Math.round((placed.startAt + 60_000 * minutes) / QUARTER_MS) * QUARTER_MS
+    // Nights are not drawn: a finger that crosses one comes to the next morning.
+    const at = scale.ms(scale.x(placed.startAt) + clientX - from.x)
+    const startAt = Math.round(at / QUARTER_MS) * QUARTER_MS
     onDraft({ ...stands, startAt, person: personAt(row + Math.round((clientY - from.y) / rowPx)) })
   }
   const keys: Record<string, () => void> = {

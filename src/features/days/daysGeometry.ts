@@ -59,7 +59,7 @@ export class Scale {
   /** The time at a place of the drawing. */
   ms(x: number): number {
     const at = Math.min(this.right - 1e-6, Math.max(this.left, x)) - this.left
-    const day = Math.floor(at / this.perDay)
+    const day = Math.floor(at / this.perDay + 1e-9)
     const minutes = this.hours.from + (at - day * this.perDay) / this.minutePx
     return this.calendar[this.span.from + day]!.startMs + minutes * MINUTE_MS
   }

@@ -114,6 +114,14 @@ export const WORKSHOP = 'workshop'
 export const placesFound = (jobId: string | null): Found[] => [
   { key: 'today', kind: 'Place', does: 'go', href: '/', title: 'Today', words: 'board jobs home' },
   {
+    key: 'days',
+    kind: 'Place',
+    does: 'go',
+    href: '/days',
+    title: 'Days',
+    words: 'schedule plan week people bays hours calendar board',
+  },
+  {
     key: 'workshop',
     kind: 'Place',
     does: 'go',
