@@ -30,6 +30,7 @@ const CORE_MAY_USE = {
     'records',
     'job',
   ],
+  memory: ['shared', 'physics', 'vehicle', 'library', 'procedure', 'diagnosis', 'bench', 'records', 'job'],
   days: [
     'shared',
     'physics',

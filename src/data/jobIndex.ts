@@ -18,7 +18,7 @@ import { clearPending, locked, stores } from './database'
 const SHARDS = 64
 const shardKey = (jobId: string) => `shard/${seedFrom(jobId) % SHARDS}`
 const vehicleKey = (vehicleId: string) => `vehicle/${vehicleId}`
-const sisterKey = (vehicle: Pick<VehicleRecord, 'name' | 'layout' | 'kind'>) =>
+const sisterKey = (vehicle: Pick<VehicleRecord, 'name' | 'layout' | 'kind' | 'edits'>) =>
   `sisters/${sistersKey(vehicle)}`
 const OPEN = 'open'
 const STATE = 'state'
@@ -102,11 +102,14 @@ export async function allSummaries(): Promise<JobSummary[]> {
   const shards = await Promise.all(Array.from({ length: SHARDS }, (_, at) => read<Listed>(`shard/${at}`)))
   return shards.flatMap((shard) => Object.values(shard))
 }
+/** When a vehicle came in, ms, the first first. */
+export const visitsOf = async (vehicleId: string): Promise<{ jobId: string; openedAt: number }[]> =>
+  Object.entries(await read<OfVehicle>(vehicleKey(vehicleId)))
+    .map(([jobId, { openedAt }]) => ({ jobId, openedAt }))
+    .sort((one, other) => one.openedAt - other.openedAt)
 /** Ids of a vehicle's jobs, the first first. */
 export const jobsOfVehicle = async (vehicleId: string): Promise<string[]> =>
-  Object.entries(await read<OfVehicle>(vehicleKey(vehicleId)))
-    .sort(([, one], [, other]) => one.openedAt - other.openedAt)
-    .map(([jobId]) => jobId)
+  (await visitsOf(vehicleId)).map(({ jobId }) => jobId)
 /** What this vehicle and its sisters read when they were proven. */
 export const provenWith = async (vehicle: VehicleRecord): Promise<(ProvenReadings & { jobId: string })[]> =>
   Object.entries(await read<Sisters>(sisterKey(vehicle))).map(([jobId, readings]) => ({ ...readings, jobId }))

@@ -1,7 +1,7 @@
 /** What pages list: from the summaries, with logs read only where a page shows what they hold. */
-import type { JobSummary, JobView, ProvenReadings, VehicleRecord, Wait } from '@/core/job'
+import type { JobSummary, JobView, ProvenSince, VehicleRecord, Wait } from '@/core/job'
 import type { StoreProblem } from './database'
-import { allSummaries, jobsOfVehicle, openSummaries, provenWith, wholeIndex } from './jobIndex'
+import { allSummaries, jobsOfVehicle, openSummaries, provenWith, visitsOf, wholeIndex } from './jobIndex'
 import type { JobEvent } from '@/core/records'
 import { findJob, loadLog } from './jobStore'
 import { loadVehicle } from './vehicleStore'
@@ -59,9 +59,38 @@ export async function jobsOf(vehicleId: string, but?: string): Promise<JobView[]
 }
 
 /** What this vehicle and its sisters read when they were proven, in other jobs than this one. */
-export async function provenReadings(vehicle: VehicleRecord, but: string): Promise<ProvenReadings[]> {
+export async function provenReadings(vehicle: VehicleRecord, but: string): Promise<ProvenSince[]> {
   await wholeIndex(findJob)
-  return (await provenWith(vehicle)).filter(({ jobId }) => jobId !== but)
+  const proven = (await provenWith(vehicle)).filter(({ jobId }) => jobId !== but)
+  const ids = [...new Set(proven.map(({ vehicleId }) => vehicleId))]
+  const visits = new Map(await Promise.all(ids.map(async (id) => [id, await visitsOf(id)] as const)))
+  return proven.map((one) => ({
+    ...one,
+    nextAt:
+      visits
+        .get(one.vehicleId)!
+        .find(({ jobId, openedAt }) => jobId !== but && jobId !== one.jobId && openedAt > one.signedAt)
+        ?.openedAt ?? null,
+  }))
+}
+
+/** Jobs of sisters that were open between two times: what stood as known then, they leaned on. */
+export async function leanedOn(
+  vehicle: VehicleRecord,
+  from: number,
+  to: number,
+): Promise<Pick<JobSummary, 'id' | 'unit' | 'openedAt'>[]> {
+  await wholeIndex(findJob)
+  return (await allSummaries())
+    .filter(
+      (job) =>
+        job.vehicleId !== vehicle.id &&
+        job.vehicleName === vehicle.name &&
+        job.layout === vehicle.layout &&
+        job.openedAt >= from &&
+        job.openedAt < to,
+    )
+    .sort((one, other) => one.openedAt - other.openedAt)
 }
 
 /** Every job by what it is called, the open ones first, then the newest. */

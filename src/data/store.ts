@@ -13,6 +13,7 @@ export { changeVehicle, listVehicles, loadVehicle } from './vehicleStore'
 export { exportJob, exportRaw, importJob, setAside, type ImportOutcome } from './jobFiles'
 export {
   jobsOf,
+  leanedOn,
   namedJobs,
   openJobs,
   openLogs,

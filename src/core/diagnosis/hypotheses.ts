@@ -69,6 +69,8 @@ export interface KnownFigure {
   /** Limits of the maker's; what was read, twice over, otherwise. */
   low: Entered
   high: Entered
+  /** From how many vehicles; where it is not said, from one. */
+  of?: number
 }
 
 const STRATA = 10

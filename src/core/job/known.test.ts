@@ -20,6 +20,7 @@ const vehicle: VehicleRecord = {
   limits: [{ testId: 'T27', low: { value: 290, unit: 'kPa' }, high: { value: 305, unit: 'kPa' } }],
 }
 const other: VehicleRecord = { ...vehicle, id: 'other', limits: [] }
+const DAY = 86_400_000
 const NO_NOTE = { unproven: [], note: '' }
 
 function job(of: VehicleRecord, kPa: number, gone: 'yes' | 'no', signedAt: number | null) {
@@ -51,7 +52,11 @@ const sources = (jobs: ReturnType<typeof job>[]) =>
     vehicle,
     jobs
       .filter((one) => sistersKey(one.vehicle) === sistersKey(vehicle))
-      .flatMap((one) => summaryOf(one.job).proven ?? []),
+      .flatMap((one) => {
+        const { proven } = summaryOf(one.job)
+        return proven ? [{ ...proven, nextAt: null }] : []
+      }),
+    40 * DAY,
   ).map(({ testId, source, low }) => [testId, source, low.value])
 
 describe('what is known of sound readings', () => {
@@ -81,4 +86,39 @@ describe('what is known of sound readings', () => {
         job({ ...other, layout: 'A02' }, 299, 'yes', 10),
       ]),
     ).toEqual([['T27', 'maker', 290]]))
+})
+
+describe('a proof is believed once it has lasted', () => {
+  const proven = (vehicleId: string, kPa: number, days: number, nextDays: number | null = null) => ({
+    vehicleId,
+    signedAt: days * DAY,
+    readings: [{ testId: 'T24', entered: { value: kPa, unit: 'kPa' as const } }],
+    nextAt: nextDays === null ? null : nextDays * DAY,
+  })
+  const bare = { ...vehicle, limits: [] }
+  const at = (days: number, ...all: ReturnType<typeof proven>[]) => knownFigures(bare, all, days * DAY)
+  it('thirty days without a comeback; before them it says nothing', () => {
+    expect(at(29, proven('own', 306, 0))).toEqual([])
+    expect(at(30, proven('own', 306, 0))).toHaveLength(1)
+    expect(at(400, proven('own', 306, 0, 12))).toEqual([])
+  })
+  it('sisters are pooled, each by its last word', () =>
+    expect(at(500, proven('a', 338, 10), proven('b', 330, 20), proven('b', 352, 60))).toEqual([
+      {
+        testId: 'T24',
+        source: 'sister',
+        low: { value: 338, unit: 'kPa' },
+        high: { value: 352, unit: 'kPa' },
+        of: 2,
+      },
+    ]))
+  it('a sister that failed within the year is withdrawn; its own past is not, it was sound then', () => {
+    expect(at(500, proven('a', 338, 10, 200))).toEqual([])
+    expect(at(900, proven('a', 338, 10, 800))).toHaveLength(1)
+    expect(at(500, proven('own', 338, 10, 200))).toHaveLength(1)
+  })
+  it('one that was changed otherwise is no sister', () => {
+    const edits = [{ kind: 'any' }] as unknown as VehicleRecord['edits']
+    expect(sistersKey({ ...vehicle, edits })).not.toBe(sistersKey(vehicle))
+  })
 })

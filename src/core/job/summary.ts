@@ -9,7 +9,7 @@ import { stageOf } from './progress'
 import type { Wait } from '../records'
 import type { VehicleRecord } from './vehicleRecord'
 
-export const SUMMARY_VERSION = 1
+export const SUMMARY_VERSION = 2
 
 export interface JobSummary {
   id: string
@@ -66,6 +66,11 @@ function provenOf(job: JobView): ProvenReadings | null {
   return readings.length === 0 ? null : { vehicleId: job.vehicleId, signedAt: job.signed.at, readings }
 }
 
-/** Vehicles of one name, layout and kind are sisters: what one reads when it is sound is worth knowing at another. */
-export const sistersKey = ({ name, layout, kind }: Pick<VehicleRecord, 'name' | 'layout' | 'kind'>): string =>
-  `${layout} ${kind} ${name}`
+/** Vehicles of one name, layout and kind, changed alike, are sisters: what one reads when it is sound is worth knowing at another. */
+export const sistersKey = ({
+  name,
+  layout,
+  kind,
+  edits,
+}: Pick<VehicleRecord, 'name' | 'layout' | 'kind' | 'edits'>): string =>
+  [layout, kind, name, ...edits.map((edit) => JSON.stringify(edit)).sort()].join(' ')

@@ -21,7 +21,7 @@ export function DaysDown({ hand, laid, span, picked, onPick }: Props) {
     <div>
       {rows.map((blocks, at) => (
         <section key={day.floor.people[at]!.id} aria-label={day.floor.people[at]!.name} className="pb-3">
-          <h3 className="border-b-2 border-ink py-1 text-main font-semibold">{day.floor.people[at]!.name}</h3>
+          <h2 className="border-b-2 border-ink py-1 text-main font-semibold">{day.floor.people[at]!.name}</h2>
           {blocks.length === 0 && <p className="py-2 text-second text-ink-2">Nothing is planned.</p>}
           {blocks.map(({ task, placed }) => (
             <button

@@ -85,7 +85,7 @@ export function useJob(jobId: string | null): JobLoad {
       setTrouble(outcome.ok ? null : outcome.error)
       return { kept: outcome.ok, decided }
     }
-    const known = knownFigures(vehicle, await provenReadings(vehicle, jobId))
+    const known = knownFigures(vehicle, await provenReadings(vehicle, jobId), job.openedAt)
     setLoad({
       status: 'ready',
       unwritten: unwrittenCount(jobId),
