@@ -9,7 +9,7 @@ export {
   type Change,
 } from './changes'
 export { append, loadJob, loadLog, undo, vehicleIdOf, type LoadedLog } from './jobStore'
-export { changeVehicle, listVehicles, loadVehicle } from './vehicleStore'
+export { changeVehicle, listVehicles, loadVehicle, vehicleFacts } from './vehicleStore'
 export { exportJob, exportRaw, importJob, setAside, type ImportOutcome } from './jobFiles'
 export {
   jobsOf,

@@ -34,6 +34,8 @@ const VIEWS = [
   ['prove', '/job/prove?id=demo-job-04', null],
   ['record', '/job/record?id=demo-job-18', null],
   ['days', '/days', null],
+  ['vehicle', '/vehicle?id=demo-vehicle-18', null],
+  ['vehicles', '/vehicle', null],
 ] as const
 let session: Session
 beforeAll(async () => {

@@ -62,7 +62,7 @@ export async function settled(session: Session): Promise<void> {
     .poll(
       async () => {
         const text = await session.driver.executeScript<string>('return document.body.innerText')
-        return /Opening the job|Solving this vehicle|Fetching the plan|Working out|Reading what is here|Reading job|Looking for a better one\.|· working/.test(
+        return /Opening the job|Solving this vehicle|Fetching the plan|Working out|Reading what is here|Reading job|Working out what is sound|Looking for a better one\.|· working/.test(
           text,
         )
       },

@@ -104,6 +104,12 @@ export function Today() {
         >
           Days
         </Link>
+        <Link
+          href="/vehicle"
+          className="flex min-h-[48px] items-center px-1 text-second underline decoration-ink-3 underline-offset-4"
+        >
+          Vehicles
+        </Link>
         <FindButton onFind={() => setFinding(true)} />
         <FileButton onFile={takeFile} />
         <Button data-act="take-in" onClick={() => setTakingIn(true)}>

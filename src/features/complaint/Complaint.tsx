@@ -14,6 +14,7 @@ import {
 } from '@/core/library'
 import type { Complaint as ComplaintData } from '@/core/diagnosis'
 import { knownOf, layoutKeyOf, pastParts, type PastPart } from '@/core/job'
+import { putOffOf } from '@/core/memory'
 import { layoutOf, type Scope } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { MainAct } from '@/ui/Shape'
@@ -26,6 +27,7 @@ import type { JobInHand } from '../frame/useJob'
 import { rankRequestOf, useRanking, type RankingView } from '../frame/useRanking'
 import { usePastJobs } from '../frame/usePastJobs'
 import { dateText, stageHref } from '../frame/words'
+import { FromBefore } from './FromBefore'
 import { KnownParts, SayPart } from './KnownParts'
 import { KnownWays, type Said } from './KnownWay'
 
@@ -145,8 +147,9 @@ export function Complaint({ hand }: { hand: JobInHand }) {
           danger={danger}
           onSaid={follow}
           onKeep={() => void keep()}
-          told={past.some(({ how }) => how === 'came back')}
+          told={past.some(({ how }) => how === 'came back') || putOffOf(pastJobs).length > 0}
         >
+          <FromBefore hand={hand} pastJobs={pastJobs} symptoms={symptoms} />
           <KnownParts hand={hand} symptoms={symptoms} past={past} pastJobs={pastJobs} />
         </FirstRanking>
       </main>

@@ -1,4 +1,5 @@
 'use client'
+import Link from 'next/link'
 import { useState } from 'react'
 import {
   fuelsFor,
@@ -26,7 +27,7 @@ import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
 import { AccessRows, accessOf, accessProblem, draftOf } from './AccessRows'
 import { whoWorks, type JobInHand } from './useJob'
-import { SOURCE_WORDS } from './words'
+import { SOURCE_WORDS, vehicleHref } from './words'
 import { unitsNow } from '@/data/units'
 import { inUnits, unitText } from './quantities'
 
@@ -103,7 +104,13 @@ function Sheet({ hand: { job, vehicle }, onOpenChange, asked = [] }: Props) {
     <div className="space-y-4">
       <p className="text-second text-ink-2">
         {LAYOUTS[vehicle.layout].name}. A typical figure gives way to what the maker says or what was measured
-        here.
+        here.{' '}
+        <Link
+          href={vehicleHref(vehicle.id)}
+          className="inline-flex min-h-[44px] items-center underline decoration-ink-3 underline-offset-4"
+        >
+          Its life
+        </Link>
       </p>
       <FuelChoice vehicle={vehicle} fuel={sheet.fuel} onFuel={sheet.setFuel} />
       {sheet.harm && <Harm harm={sheet.harm} onAgree={sheet.agree} />}

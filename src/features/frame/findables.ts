@@ -114,6 +114,14 @@ export const WORKSHOP = 'workshop'
 export const placesFound = (jobId: string | null): Found[] => [
   { key: 'today', kind: 'Place', does: 'go', href: '/', title: 'Today', words: 'board jobs home' },
   {
+    key: 'vehicles',
+    kind: 'Place',
+    does: 'go',
+    href: '/vehicle',
+    title: 'Vehicles',
+    words: 'fleet history life trends sisters',
+  },
+  {
     key: 'days',
     kind: 'Place',
     does: 'go',

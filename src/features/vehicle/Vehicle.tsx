@@ -1,0 +1,165 @@
+'use client'
+import Link from 'next/link'
+import { useSearchParams } from 'next/navigation'
+import { useEffect, useMemo, useState } from 'react'
+import { findAmong } from '@/core/shared'
+import { lifeOf, recurrencesOf } from '@/core/memory'
+import type { VehicleRecord } from '@/core/job'
+import { listVehicles } from '@/data/store'
+import { Page } from '@/ui/Page'
+import { ShapeFrame } from '@/ui/Shape'
+import { FindPanel } from '../frame/FindPanel'
+import { FindButton, PlainHead } from '../frame/Head'
+import { useKeys } from '../frame/useKeys'
+import { useNow } from '../frame/useNow'
+import { vehicleHref } from '../frame/words'
+import { LifeLine } from './LifeLine'
+import { MarkSheet } from './MarkSheet'
+import { Trends } from './Trends'
+import { VehicleMargin } from './VehicleMargin'
+import { marksOf } from './lifeGeometry'
+import { recurrenceText } from '../frame/againText'
+import { useVehicleLife, type VehicleInHand } from './useVehicleLife'
+
+/** The page of a vehicle by its address; without one, the search for it. */
+export function Vehicle() {
+  const id = useSearchParams().get('id')
+  const [finding, setFinding] = useState(false)
+  useKeys({ '/': () => setFinding(true) })
+  return (
+    <ShapeFrame className="flex min-h-dvh flex-col wide:h-dvh">
+      <PlainHead>
+        <p className="flex-1 text-main">
+          <Link
+            href="/"
+            className="inline-flex min-h-[44px] items-center underline decoration-ink-3 underline-offset-4"
+          >
+            Today
+          </Link>
+          <span className="px-2 text-ink-3">·</span>
+          {id ? (
+            <Link
+              href="/vehicle"
+              className="inline-flex min-h-[44px] items-center underline decoration-ink-3 underline-offset-4"
+            >
+              Vehicles
+            </Link>
+          ) : (
+            <span className="font-semibold">Vehicles</span>
+          )}
+        </p>
+        <FindButton onFind={() => setFinding(true)} />
+      </PlainHead>
+      {id ? <OneVehicle key={id} id={id} /> : <VehicleSearch />}
+      <FindPanel hand={null} open={finding} onOpenChange={setFinding} />
+    </ShapeFrame>
+  )
+}
+
+function OneVehicle({ id }: { id: string }) {
+  const load = useVehicleLife(id)
+  const now = useNow(60_000)
+  if (load.status !== 'ready' || now === null)
+    return (
+      <main className="flex-1 p-6" aria-label="Vehicle">
+        <h1 className="text-title">{load.status === 'absent' ? load.problem : 'Reading what is here.'}</h1>
+      </main>
+    )
+  return <Life hand={load.hand} now={now} />
+}
+
+function Life({ hand, now }: { hand: VehicleInHand; now: number }) {
+  const { vehicle, facts, jobs } = hand
+  const [picked, setPicked] = useState<string | null>(null)
+  const marks = useMemo(() => marksOf(lifeOf(facts, jobs), now), [facts, jobs, now])
+  const mark = marks.find(({ key }) => key === picked)
+  const last = jobs.at(-1)
+  const again = last ? recurrencesOf(last, jobs.slice(0, -1)) : []
+  return (
+    <Page
+      label="Vehicle"
+      tallMargin
+      finding={
+        <>
+          <h1 className="text-title">
+            Unit {vehicle.unit}, {vehicle.name}
+          </h1>
+          <p className="text-second text-ink-2">
+            {again[0]
+              ? recurrenceText(again[0])
+              : jobs.length === 0
+                ? 'It was in no job yet.'
+                : `${jobs.length} ${jobs.length === 1 ? 'job' : 'jobs'}; nothing has come again.`}
+          </p>
+        </>
+      }
+      drawing={<LifeLine marks={marks} now={now} picked={picked} onPick={setPicked} />}
+      act={
+        mark ? <MarkSheet mark={mark} onClose={() => setPicked(null)} /> : <Trends hand={hand} now={now} />
+      }
+      margin={<VehicleMargin hand={hand} now={now} />}
+      marginLine="Put off, sound readings, sheet"
+    />
+  )
+}
+
+/** So many are shown; more are found by their words. */
+const MOST = 12
+
+function VehicleSearch() {
+  const [all, setAll] = useState<VehicleRecord[] | null>(null)
+  const [typed, setTyped] = useState('')
+  useEffect(() => void listVehicles().then(setAll), [])
+  const named = useMemo(
+    () =>
+      (all ?? []).map((vehicle) => ({
+        vehicle,
+        title: `${vehicle.unit} ${vehicle.name}`,
+        words: `${vehicle.year ?? ''} ${vehicle.notes}`,
+      })),
+    [all],
+  )
+  const shown = typed.trim() ? findAmong(typed, named, MOST) : named.slice(0, MOST)
+  return (
+    <main className="flex-1 space-y-4 px-4 py-4 medium:px-6 wide:px-6" aria-label="Vehicles">
+      <h1 className="text-title">
+        {all === null
+          ? 'Reading what is here.'
+          : all.length === 0
+            ? 'No vehicle is known. Take one in on Today.'
+            : 'Which vehicle?'}
+      </h1>
+      {all !== null && all.length > 0 && (
+        <label className="block max-w-[560px] text-second text-ink-2">
+          {`Unit, name, year or a word of its notes: ${all.length} are known`}
+          <input
+            name="vehicle"
+            value={typed}
+            maxLength={60}
+            autoFocus
+            onChange={(event) => setTyped(event.target.value)}
+            className="mt-1 block h-[56px] w-full border-2 border-ink-3 bg-sheet px-3 text-main text-ink"
+          />
+        </label>
+      )}
+      <ul className="max-w-[820px]">
+        {shown.map(({ vehicle }) => (
+          <li key={vehicle.id} className="border-b border-rule-2">
+            <Link
+              href={vehicleHref(vehicle.id)}
+              data-vehicle={vehicle.unit}
+              className="flex min-h-[60px] items-center gap-4"
+            >
+              <span className="w-[60px] font-track text-[34px] font-bold leading-none">{vehicle.unit}</span>
+              <span className="text-main font-semibold">{vehicle.name}</span>
+              <span className="min-w-0 flex-1 truncate text-second text-ink-2">{vehicle.notes}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {all !== null && shown.length === 0 && typed.trim() !== '' && (
+        <p className="text-main text-ink-2">Nothing is like that. Fewer letters find more.</p>
+      )}
+    </main>
+  )
+}

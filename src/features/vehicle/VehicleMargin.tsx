@@ -1,0 +1,184 @@
+'use client'
+import Link from 'next/link'
+import { useEffect, useState } from 'react'
+import {
+  LASTED_DAYS,
+  knownFigures,
+  lasted,
+  sheetFieldIn,
+  sheetFieldsOf,
+  settingOf,
+  sheetValue,
+  withdrawn,
+  type ProvenSince,
+  type VehicleRecord,
+} from '@/core/job'
+import { FASTENING_WORDS, fasteningIn, wayIn, waysInOf } from '@/core/library'
+import { putOffOf } from '@/core/memory'
+import { LAYOUTS, type Edit } from '@/core/vehicle'
+import { leanedOn } from '@/data/store'
+import { unitsNow } from '@/data/units'
+import { unitText } from '../frame/quantities'
+import { SOURCE_WORDS, dateText, stageHref } from '../frame/words'
+import { knownText } from './lifeText'
+import type { VehicleInHand } from './useVehicleLife'
+
+const DAY_MS = 86_400_000
+
+/** What is known of a vehicle: what waits, what it reads when it is sound, how it is built. */
+export function VehicleMargin({ hand, now }: { hand: VehicleInHand; now: number }) {
+  const { vehicle, jobs } = hand
+  const putOff = putOffOf(jobs)
+  return (
+    <div className="space-y-4 pt-3">
+      {putOff.length > 0 && (
+        <Part title="Put off">
+          {putOff.map(({ jobId, findingId, what, risk, at }) => (
+            <p key={findingId} data-put-off={findingId} className="text-second">
+              <Link
+                href={stageHref('record', jobId)}
+                className="inline-flex min-h-[44px] items-center font-semibold underline decoration-ink-3 underline-offset-4"
+              >
+                {what}
+              </Link>{' '}
+              <span className="text-ink-2">{`${risk} Since ${dateText(at)}.`}</span>
+            </p>
+          ))}
+        </Part>
+      )}
+      <SoundReadings hand={hand} now={now} />
+      <Part title="How it is built">
+        <p className="text-second">{LAYOUTS[vehicle.layout].name}.</p>
+        <p className="text-second text-ink-2">
+          {vehicle.edits.length === 0
+            ? 'As its layout says.'
+            : `Otherwise: ${vehicle.edits.map((edit) => editText(vehicle, edit)).join('; ')}.`}
+        </p>
+        {vehicle.ways.length > 0 && (
+          <p className="text-second text-ink-2">{`Ways in: ${waysInOf(vehicle.ways)
+            .map((way) => wayIn(way).title.toLowerCase())
+            .join(', ')}.`}</p>
+        )}
+        <p className="text-second text-ink-2">{FASTENING_WORDS[fasteningIn(settingOf(vehicle))]}.</p>
+        {vehicle.access.map(({ off, minutes }) => (
+          <p key={off} className="text-second text-ink-2">{`In the way: ${off}, ${minutes} min.`}</p>
+        ))}
+        {vehicle.notes && <p className="text-second">{vehicle.notes}</p>}
+      </Part>
+      <Figures hand={hand} />
+    </div>
+  )
+}
+
+function Part({ title, children }: { title: string; children: React.ReactNode }) {
+  return (
+    <section aria-label={title}>
+      <h2 className="border-b-2 border-ink pb-1 text-main font-semibold">{title}</h2>
+      <div className="space-y-1 pt-1">{children}</div>
+    </section>
+  )
+}
+
+/** A change of the layout in a few words. */
+function editText({ layout }: VehicleRecord, edit: Edit): string {
+  const name = (id: string) =>
+    LAYOUTS[layout].segments.find(({ parts }) => parts.includes(id))?.name.toLowerCase() ?? id
+  switch (edit.kind) {
+    case 'insert':
+      return `${edit.part.name.toLowerCase()} behind the ${name(edit.after)}`
+    case 'remove':
+      return `no ${name(edit.part)}`
+    case 'replace':
+      return `another kind of ${name(edit.part)}`
+    case 'bypass':
+      return `${name(edit.part)} bypassed`
+    case 'intoTank':
+      return `${name(edit.part)} in the tank`
+    case 'rebuilt':
+      return `rebuilt: ${LAYOUTS[edit.as].name}`
+    case 'parallel':
+      return `a second part beside the ${name(edit.part)}`
+  }
+}
+
+/** What it reads when it is sound, and what of that was withdrawn. */
+function SoundReadings({ hand, now }: { hand: VehicleInHand; now: number }) {
+  const { vehicle, proven } = hand
+  const known = knownFigures(vehicle, proven, now)
+  const own = proven.filter(({ vehicleId }) => vehicleId === vehicle.id)
+  const young = own.filter((one) => one.nextAt === null && !lasted(one, now))
+  return (
+    <Part title="Read when sound">
+      {known.length === 0 && (
+        <p className="text-second text-ink-2">
+          {`Nothing that lasted is known: a proof counts once the vehicle stayed away for ${LASTED_DAYS} days.`}
+        </p>
+      )}
+      {known.map((figure) => (
+        <p
+          key={`${figure.testId} ${figure.source}`}
+          data-known={`${figure.testId} ${figure.source}`}
+          className="text-second"
+        >
+          {knownText(figure)}
+        </p>
+      ))}
+      {young.map(({ signedAt }) => (
+        <p key={signedAt} className="text-second text-ink-2">
+          {`Proven ${dateText(signedAt)}: counts from ${dateText(signedAt + LASTED_DAYS * DAY_MS)} on, if it stays away.`}
+        </p>
+      ))}
+      {own.filter(withdrawn).map((one) => (
+        <Withdrawn key={one.signedAt} hand={hand} one={one} />
+      ))}
+    </Part>
+  )
+}
+
+/** What it read stands for no other any more; the jobs that leaned on it meanwhile are named. */
+function Withdrawn({ hand: { vehicle }, one }: { hand: VehicleInHand; one: ProvenSince }) {
+  const [leaned, setLeaned] = useState<{ id: string; unit: string; openedAt: number }[]>([])
+  const from = one.signedAt + LASTED_DAYS * DAY_MS
+  useEffect(() => {
+    let live = true
+    if (one.nextAt! > from) void leanedOn(vehicle, from, one.nextAt!).then((jobs) => live && setLeaned(jobs))
+    return () => {
+      live = false
+    }
+  }, [vehicle, from, one.nextAt])
+  return (
+    <div data-withdrawn={one.signedAt} className="border-l-4 border-ink pl-3 text-second">
+      <p>{`What it read on ${dateText(one.signedAt)} stands for no sister: it came back ${dateText(one.nextAt!)}.`}</p>
+      {leaned.map(({ id, unit, openedAt }) => (
+        <Link
+          key={id}
+          href={stageHref('record', id)}
+          className="flex min-h-[44px] items-center underline decoration-ink-3 underline-offset-4"
+        >
+          {`Unit ${unit}, ${dateText(openedAt)}, leaned on it`}
+        </Link>
+      ))}
+    </div>
+  )
+}
+
+function Figures({ hand: { vehicle } }: { hand: VehicleInHand }) {
+  return (
+    <Part title="Figures">
+      {sheetFieldsOf(vehicle.layout)
+        .map((field) => sheetFieldIn(field, unitsNow()))
+        .map((field) => {
+          const { value, source } = vehicle.specification[field.field]
+          return (
+            <p key={field.field} className="flex justify-between gap-3 text-second">
+              <span>{field.name}</span>
+              <span className="text-ink-2">
+                <span className="text-ink">{`${sheetValue(field, value)}${field.unit ? ` ${unitText(field.unit)}` : ''}`}</span>
+                {`, ${SOURCE_WORDS[source]}`}
+              </span>
+            </p>
+          )
+        })}
+    </Part>
+  )
+}
