@@ -69,7 +69,7 @@ export function MarkSheet({ mark, onClose }: { mark: Omit<LifeMark, 'x' | 'width
       data-mark-sheet={mark.key}
       className="flex h-full flex-col gap-2 overflow-y-auto border-t-[5px] border-accent bg-sheet px-4 py-3 medium:px-6 wide:px-6"
     >
-      <div className="flex items-start justify-between gap-4">
+      <div className="flex items-start justify-between gap-4 narrow:flex-col narrow:gap-2">
         <h2 className="text-main">{`${dateText(mark.from)}. ${markText(mark)}`}</h2>
         <span className="flex gap-2">
           {mark.jobId && (

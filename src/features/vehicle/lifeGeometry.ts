@@ -29,15 +29,24 @@ const ROW_OF: Partial<Record<LifeKind, LifeRow>> = {
 /** What belongs together: a job with all that was read in it, and in each other row what happened on one day. */
 export function marksOf(points: readonly LifePoint[], now: number): Omit<LifeMark, 'x' | 'width'>[] {
   const marks = new Map<string, Omit<LifeMark, 'x' | 'width'>>()
-  for (const point of points) {
-    const row = ROW_OF[point.kind] ?? 'jobs'
-    const key =
-      row === 'jobs' ? `job ${point.jobId}` : `${row} ${Math.floor(point.at / DAY_MS)} ${point.jobId ?? ''}`
-    const mark = marks.get(key) ?? { key, row, from: point.at, to: point.at, jobId: point.jobId, points: [] }
+  const into = (key: string, row: LifeRow, point: LifePoint) => {
+    const mark = marks.get(key) ?? {
+      key,
+      row,
+      from: point.at,
+      to: point.at,
+      jobId: point.jobId,
+      points: [],
+    }
     mark.points.push(point)
     mark.from = Math.min(mark.from, point.at)
     mark.to = Math.max(mark.to, point.at)
     marks.set(key, mark)
+  }
+  for (const point of points) {
+    const row = ROW_OF[point.kind]
+    if (point.jobId) into(`job ${point.jobId}`, 'jobs', point)
+    if (row) into(`${row} ${Math.floor(point.at / DAY_MS)} ${point.jobId ?? ''}`, row, point)
   }
   for (const mark of marks.values())
     if (mark.row === 'jobs' && mark.points.every(({ kind }) => kind !== 'signed')) mark.to = now

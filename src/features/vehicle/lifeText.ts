@@ -1,9 +1,10 @@
 /** The words of a vehicle's life: where a reading goes, what comes again, what is known of it. */
 import type { KnownFigure } from '@/core/diagnosis'
 import { testById } from '@/core/library'
+import { toSi } from '@/core/shared'
 import type { StationSeries, Trend } from '@/core/memory'
 import { digitsOf, shortOf } from '../frame/words'
-import { keptText, unitShown, unitText } from '../frame/quantities'
+import { figureShown, keptText, siText, unitShown, unitText } from '../frame/quantities'
 
 const DAY_MS = 86_400_000
 
@@ -15,7 +16,7 @@ const numberTest = (testId: string) => {
 /** A figure of a test in the units of whoever reads, with its unit. */
 export function figureText(testId: string, value: number): string {
   const { unit, digits } = numberTest(testId)
-  return `${keptText(value, unit, digits)} ${unitText(unitShown(unit))}`
+  return siText(toSi({ value, unit }), unit, digits)
 }
 
 const monthText = (at: number): string =>
@@ -24,7 +25,10 @@ const monthText = (at: number): string =>
 /** How much a year, from and to. */
 function perYearText(testId: string, [low, high]: [number, number]): string {
   const { unit, digits } = numberTest(testId)
-  const [from, to] = [low, high].map((value) => keptText(value, unit, digits)) as [string, string]
+  const [from, to] = [low, high].map((value) => figureShown(toSi({ value, unit }), unit, digits)) as [
+    string,
+    string,
+  ]
   return `${from} to ${to} ${unitText(unitShown(unit))} a year`
 }
 
@@ -35,7 +39,7 @@ export function trendText(testId: string, trend: Trend, days: number): { says: s
     case 'too little':
       return {
         says: 'Too little to say where it goes.',
-        rests: `Read on ${trend.days} ${trend.days === 1 ? 'day' : 'days'} within ${trend.spanDays} days since the last repair. Three days over a month say something.`,
+        rests: `Read on ${trend.days} ${trend.days === 1 ? 'day' : `days within ${trend.spanDays}`} since the last repair. Three days over a month say something.`,
       }
     case 'steady':
       return {
