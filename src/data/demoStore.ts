@@ -1,26 +1,18 @@
 /** Demo vehicles and jobs, in and out. */
-import { FIRST_FLOOR, type Floor } from '@/core/days'
 import type { DemoJob } from '@/core/practice'
 import { beginLog } from '@/core/job'
 import { packed, dropCapture } from './captureStore'
 import { announceChange } from './changes'
 import { locked, stores } from './database'
-import { changeFloor, floorNow } from './floor'
 import { jobsOfVehicle, unlistJob } from './jobIndex'
 import { forgetRead, isRecord, listAgain, type StoredJob } from './jobStore'
 import { dropVehicle, mergeVehicle } from './vehicleStore'
 
 const isDemo = (jobId: string) => jobId.startsWith('demo-job-')
 
-export interface DemoData {
-  jobs: DemoJob[]
-  floor: Floor
-}
-
-/** Puts the demo vehicles, jobs and floor in; leaves what is there alone. */
-export async function addDemoData({ jobs, floor }: DemoData): Promise<void> {
-  if (floorNow() === FIRST_FLOOR) changeFloor(floor)
-  for (const { vehicle, events } of jobs) {
+/** Puts the demo vehicles and jobs in; leaves what is there alone. */
+export async function addDemoData(demo: DemoJob[]): Promise<void> {
+  for (const { vehicle, events } of demo) {
     await mergeVehicle(vehicle.id, beginLog(vehicle, 0))
     const jobId = events[0]!.jobId
     if (await stores.jobs.getItem(jobId)) continue
@@ -59,7 +51,7 @@ export async function removeDemoData(): Promise<number> {
 export const demoState = (): Promise<'present' | 'removed' | null> => stores.settings.getItem('demo')
 
 /** On the first visit of a demo server the demo data are put in; later visits respect what the person chose. */
-export async function firstVisit(demo: () => Promise<DemoData>): Promise<void> {
+export async function firstVisit(demo: () => Promise<DemoJob[]>): Promise<void> {
   if ((await demoState()) !== null) return
   const answer = await fetch('/api/start')
     .then((reply) => (reply.ok ? (reply.json() as Promise<{ demo: boolean }>) : { demo: false }))

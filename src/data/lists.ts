@@ -74,6 +74,22 @@ export async function provenReadings(vehicle: VehicleRecord, but: string): Promi
   }))
 }
 
+/** Jobs of other vehicles of one name and layout, with their logs, the youngest first; at most so many are read. */
+export async function sisterJobs(
+  vehicle: Pick<VehicleRecord, 'id' | 'name' | 'layout'>,
+  most: number,
+): Promise<JobView[]> {
+  await wholeIndex(findJob)
+  const like = (await allSummaries())
+    .filter(
+      (job) =>
+        job.vehicleId !== vehicle.id && job.vehicleName === vehicle.name && job.layout === vehicle.layout,
+    )
+    .sort((one, other) => other.openedAt - one.openedAt)
+    .slice(0, most)
+  return (await Promise.all(like.map(({ id }) => listed(id)))).flat().map(({ job }) => job)
+}
+
 /** Jobs of sisters that were open between two times: what stood as known then, they leaned on. */
 export async function leanedOn(
   vehicle: VehicleRecord,

@@ -24,7 +24,7 @@ import {
 import { forgetIndex } from './jobIndex'
 import { forgetRead } from './jobStore'
 import { loadPhoto } from './photos'
-import { DEMO_VEHICLES, DEMO_FLOOR, demoJobs } from '@/core/practice'
+import { DEMO_VEHICLES, demoJobs } from '@/core/practice'
 import { forbidden, plannerFor } from '@/core/procedure'
 import { foldJob, stageOf, unproven, type VehicleRecord } from '@/core/job'
 
@@ -154,7 +154,7 @@ describe('the store', () => {
     expect(await (await loadPhoto('p-1'))!.text()).toBe('mine')
   })
   it('demo data come and go; a job leaves as a file and comes back; a foreign file changes nothing', async () => {
-    await addDemoData({ jobs: demoJobs(1_790_000_000_000), floor: DEMO_FLOOR })
+    await addDemoData(demoJobs(1_790_000_000_000))
     expect((await listVehicles()).length).toBeGreaterThanOrEqual(4)
     const listed = await allJobs()
     expect(listed.length).toBeGreaterThanOrEqual(5)

@@ -20,6 +20,7 @@ export {
   openWaits,
   provenReadings,
   recordedJobs,
+  sisterJobs,
   type ListedJob,
   type OpenWait,
 } from './lists'

@@ -36,7 +36,14 @@ export function Page({ label, finding, drawing, act, margin, marginLine, tallMar
         <div className="page-drawing">{drawing}</div>
         <div className="page-finding">{finding}</div>
         <div className="page-act">{act}</div>
-        <div className="page-margin">{margin}</div>
+        {tallMargin ? (
+          // It may be scrolled: whoever has no pointer comes to it too.
+          <div className="page-margin" role="region" aria-label={marginLine} tabIndex={0}>
+            {margin}
+          </div>
+        ) : (
+          <div className="page-margin">{margin}</div>
+        )}
       </main>
     )
   return (

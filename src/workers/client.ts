@@ -29,6 +29,7 @@ const SERVES: Record<RequestKind, keyof typeof START> = {
   additions: 'plan',
   way: 'plan',
   demo: 'standIn',
+  demoFloor: 'standIn',
   standIn: 'standIn',
 }
 

@@ -85,7 +85,8 @@ export interface WorkerRequests {
   }
   /** The sound vehicle in the scene of a test, as a file of the network format. */
   network: { request: LayoutKey & { specification: Specification; testId: string }; answer: string }
-  demo: { request: { now: number }; answer: { jobs: DemoJob[]; floor: Floor } }
+  demo: { request: { now: number }; answer: DemoJob[] }
+  demoFloor: { request: object; answer: Floor }
   survey: {
     request: {
       layout: LayoutKey

@@ -5,7 +5,8 @@ import { layoutOf } from '@/core/vehicle'
 import { serve } from './serve'
 
 serve({
-  demo: ({ now }) => ({ jobs: demoJobs(now), floor: DEMO_FLOOR }),
+  demo: ({ now }) => demoJobs(now),
+  demoFloor: () => DEMO_FLOOR,
   standIn: ({ layoutId, edits, scope, seed, specification, hidden, repaired: done, testId, attempt }) =>
     standInById(
       repaired(truthVehicle(seed, specification, hidden, layoutOf({ layoutId, edits, scope })), done),

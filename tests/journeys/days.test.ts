@@ -17,6 +17,8 @@ beforeAll(async () => {
   await hands.session.go('/')
   await hands.sees('can move now')
   // Whenever this runs, everybody is in: a week without nights and Sundays.
+  await hands.session.go('/days')
+  await over()
   await hands.driver.executeScript(`
     const floor = JSON.parse(localStorage.getItem('stop-start-floor'))
     for (const person of floor.people) Object.assign(person, { days: [0, 1, 2, 3, 4, 5, 6], hours: { from: 0, to: 1440 }, pause: null })

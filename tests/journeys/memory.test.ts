@@ -156,7 +156,7 @@ it('the life of the vehicle: any point opens, and too little is called too littl
   expect(marks.length).toBe(2)
   await marks[0]!.click()
   await hands.shown('[data-mark-sheet]')
-  await hands.sees('Renewed: fuel filter')
+  await expect.poll(() => hands.text('[data-mark-sheet]'), SOON).toMatch(/Renewed: .*filter/)
   await (await hands.shown('[data-mark-sheet] a')).click()
   await hands.sees('Recorded: unit 51')
 })

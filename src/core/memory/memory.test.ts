@@ -4,7 +4,17 @@ import { describe, expect, it } from 'vitest'
 import { foldJob, type JobView } from '../job'
 import { LogBuilder } from '../records'
 import { seededRandom, studentQuantile } from '../shared'
-import { lastsDays, lifeOf, putOffOf, recurrencesOf, stationsOf, trendOf, type TrendPoint } from '.'
+import {
+  lastTimesOf,
+  lastsDays,
+  lifeOf,
+  putOffOf,
+  recurrencesOf,
+  saysMore,
+  stationsOf,
+  trendOf,
+  type TrendPoint,
+} from '.'
 
 const DAY = 86_400_000
 const day = (n: number) => 20_000 * DAY + n * DAY + 9 * 3600_000
@@ -262,5 +272,67 @@ describe('the life of a vehicle', () => {
     ])
     life.slice(1).forEach(({ at }, k) => expect(at).toBeGreaterThanOrEqual(life[k]!.at))
     expect(life.filter(({ jobId }) => jobId === '1').length).toBe(5)
+  })
+})
+
+describe('the last time', () => {
+  const worked = (
+    id: string,
+    vehicleId: string,
+    at: number,
+    steps: [string, number][],
+    torqueNm: number | null = null,
+  ) => ({
+    id,
+    unit: id,
+    vehicleId,
+    openedAt: at,
+    lies: new Map([['ringOff', { lines: ['Plug to the rear'], at: 0 }]]) as unknown as JobView['lies'],
+    photos: [],
+    work: {
+      done: new Map(
+        steps.map(([operationId, minutes], k) => [
+          k,
+          { eventId: '', operationId, at: at + 60_000 * minutes, entered: null, torqueNm, byFeel: false },
+        ]),
+      ),
+    } as unknown as JobView['work'],
+  })
+  const job = { id: 'now', vehicleId: 'own' }
+  it('says the minutes, the torque and how it lay; its own before a sister’s', () => {
+    const all = [
+      worked(
+        's',
+        'sister',
+        day(90),
+        [
+          ['hatchOpen', 5],
+          ['ringOff', 23],
+        ],
+        60,
+      ),
+      worked('o', 'own', day(10), [
+        ['hatchOpen', 5],
+        ['ringOff', 17],
+      ]),
+      worked('now', 'own', day(100), [['ringOff', 3]]),
+    ]
+    expect(lastTimesOf('ringOff', job, all)).toMatchObject([
+      { own: true, minutes: 12, torqueNm: null, lines: ['Plug to the rear'] },
+      { own: false, unit: 's', minutes: 18, torqueNm: 60 },
+    ])
+    expect(lastTimesOf('other', job, all)).toEqual([])
+  })
+  it('a night between two steps says nothing of the minutes, nor does the first step', () => {
+    const [time] = lastTimesOf('ringOff', job, [
+      worked('o', 'own', day(10), [
+        ['hatchOpen', 5],
+        ['ringOff', 900],
+      ]),
+    ])
+    expect(time!.minutes).toBeNull()
+    const [first] = lastTimesOf('hatchOpen', job, [worked('o', 'own', day(10), [['hatchOpen', 5]])])
+    expect(first!.minutes).toBeNull()
+    expect(saysMore(first!)).toBe(false)
   })
 })

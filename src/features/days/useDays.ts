@@ -16,8 +16,16 @@ import {
   type PlacedPiece,
   type SetAside,
 } from '@/core/days'
-import { changeDayPlan, dayPlanNow, floorNow, onDayPlanChange, onFloorChange } from '@/data/floor'
-import { onStoreChange, openLogs } from '@/data/store'
+import {
+  changeDayPlan,
+  changeFloor,
+  dayPlanNow,
+  floorNow,
+  onDayPlanChange,
+  onFloorChange,
+} from '@/data/floor'
+import { demoState, onStoreChange, openLogs } from '@/data/store'
+import { ask } from '@/workers/client'
 import { planDays, type DaysMessage, type DaysOrder } from '@/workers/days'
 import { dueAtOf } from '../frame/due'
 
@@ -73,8 +81,16 @@ interface Told {
 
 type Order = Omit<DaysOrder, 'id'>
 
+/** The demo garage has a floor of its own, as long as nobody has said otherwise. */
+async function demoFloor(): Promise<void> {
+  if (floorNow() !== FIRST_FLOOR || (await demoState()) !== 'present') return
+  const answer = await ask('demoFloor', {})
+  if (answer.ok && floorNow() === FIRST_FLOOR) changeFloor(answer.value)
+}
+
 /** What is asked of the worker now: every open job as it stands, the floor, the hours, the plan so far. */
 async function orderNow(seconds: number): Promise<Order> {
+  await demoFloor()
   const now = Date.now()
   const calendar = calendarFrom(now)
   const floor = floorNow()

@@ -11,6 +11,7 @@ import { MainAct } from '@/ui/Shape'
 import { HoldLines, holdWords } from '../frame/HoldLines'
 import type { JobInHand } from '../frame/useJob'
 import { setShort, useShort } from '../frame/useShort'
+import { LastTime } from './LastTime'
 import { useKeys } from '../frame/useKeys'
 import { gateUnitText, inUnits, limitText, typedAs, unitShown } from '../frame/quantities'
 import { minutesText } from '../frame/words'
@@ -86,6 +87,7 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
           <Parts step={step} open={open} ticked={ticked} onTick={tick} />
         )}
         <HoldLines holds={holds} />
+        <LastTime hand={hand} operationId={step.operationId} />
         <div className="flex flex-wrap items-end gap-4 py-2 wide:flex-nowrap">
           {gate && (
             <NumberLine
