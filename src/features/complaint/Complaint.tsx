@@ -1,5 +1,6 @@
 'use client'
 import { inUnits } from '../frame/quantities'
+import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState, type ReactNode } from 'react'
 import {
@@ -13,8 +14,7 @@ import {
   type SymptomId,
 } from '@/core/library'
 import type { Complaint as ComplaintData } from '@/core/diagnosis'
-import { knownOf, layoutKeyOf, pastParts, type PastPart } from '@/core/job'
-import { putOffOf } from '@/core/memory'
+import { knownOf, layoutKeyOf, pastParts, type JobView, type PastPart } from '@/core/job'
 import { layoutOf, type Scope } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import { MainAct } from '@/ui/Shape'
@@ -27,7 +27,6 @@ import type { JobInHand } from '../frame/useJob'
 import { rankRequestOf, useRanking, type RankingView } from '../frame/useRanking'
 import { usePastJobs } from '../frame/usePastJobs'
 import { dateText, stageHref } from '../frame/words'
-import { FromBefore } from './FromBefore'
 import { KnownParts, SayPart } from './KnownParts'
 import { KnownWays, type Said } from './KnownWay'
 
@@ -37,6 +36,9 @@ const NOW = [
   { id: 'no', label: 'Not now' },
   { id: 'unknown', label: 'Cannot say' },
 ]
+
+const FromBefore = dynamic(() => import('./FromBefore').then((own) => own.FromBefore), { ssr: false })
+const putsOff = ({ findings }: JobView) => [...findings.values()].some(({ then }) => then === 'deferred')
 
 const toKnown = ({ repairId, how }: PastPart) => ({ repairId: curesAs(repairId), how })
 
@@ -147,7 +149,7 @@ export function Complaint({ hand }: { hand: JobInHand }) {
           danger={danger}
           onSaid={follow}
           onKeep={() => void keep()}
-          told={past.some(({ how }) => how === 'came back') || putOffOf(pastJobs).length > 0}
+          told={past.some(({ how }) => how === 'came back') || pastJobs.some(putsOff)}
         >
           <FromBefore hand={hand} pastJobs={pastJobs} symptoms={symptoms} />
           <KnownParts hand={hand} symptoms={symptoms} past={past} pastJobs={pastJobs} />

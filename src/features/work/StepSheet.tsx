@@ -1,5 +1,6 @@
 'use client'
 import { Check } from 'lucide-react'
+import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { missingOf, type Finished, type Missing } from '@/core/acts'
 import { LEAVE_LEL, STOP_LEL, readGate, type Hold } from '@/core/job'
@@ -11,10 +12,12 @@ import { MainAct } from '@/ui/Shape'
 import { HoldLines, holdWords } from '../frame/HoldLines'
 import type { JobInHand } from '../frame/useJob'
 import { setShort, useShort } from '../frame/useShort'
-import { LastTime } from './LastTime'
 import { useKeys } from '../frame/useKeys'
 import { gateUnitText, inUnits, limitText, typedAs, unitShown } from '../frame/quantities'
 import { minutesText } from '../frame/words'
+
+// It comes a moment later: no step waits for what was learned before.
+const LastTime = dynamic(() => import('./LastTime').then((own) => own.LastTime), { ssr: false })
 
 interface Props {
   hand: JobInHand
