@@ -125,33 +125,12 @@ function HourRule({
   top: number
   calendar: Laid['day']['calendar']
 }) {
-  const days = Array.from({ length: span.days }, (_, k) => span.from + k)
   const nowX = span.from === 0 ? scale.x(now) : null
   const y = top - 26
   return (
     <g>
       <line x1={scale.left} x2={scale.right} y1={y} y2={y} stroke="var(--ink)" strokeWidth={2} />
-      {days.map((day) => (
-        <g key={day}>
-          {span.days > 1 && (
-            <>
-              <line x1={scale.dayX(day)} x2={scale.dayX(day)} y1={y - 30} y2={height} stroke="var(--rule)" />
-              <text
-                x={scale.dayX(day) + 6}
-                y={y - 12}
-                className="text-second"
-                fontWeight={600}
-                fill="var(--ink)"
-              >
-                {new Date(calendar[day]!.startMs + 12 * 3600_000).toLocaleDateString('en-GB', {
-                  weekday: 'short',
-                  day: 'numeric',
-                })}
-              </text>
-            </>
-          )}
-        </g>
-      ))}
+      {span.days > 1 && <DayNames {...{ scale, span, calendar, height, y }} />}
       {ticksOf(calendar, span, hours, scale).map(({ x, text }) => (
         <g key={x}>
           <line x1={x} x2={x} y1={y - 8} y2={y} stroke="var(--ink)" strokeWidth={2} />
@@ -168,6 +147,34 @@ function HourRule({
       )}
     </g>
   )
+}
+
+/** Where each day begins, and its name. */
+function DayNames({
+  scale,
+  span,
+  calendar,
+  height,
+  y,
+}: {
+  scale: Scale
+  span: Span
+  calendar: Laid['day']['calendar']
+  height: number
+  y: number
+}) {
+  const days = Array.from({ length: span.days }, (_, k) => span.from + k)
+  return days.map((day) => (
+    <g key={day}>
+      <line x1={scale.dayX(day)} x2={scale.dayX(day)} y1={y - 30} y2={height} stroke="var(--rule)" />
+      <text x={scale.dayX(day) + 6} y={y - 12} className="text-second" fontWeight={600} fill="var(--ink)">
+        {new Date(calendar[day]!.startMs + 12 * 3600_000).toLocaleDateString('en-GB', {
+          weekday: 'short',
+          day: 'numeric',
+        })}
+      </text>
+    </g>
+  ))
 }
 
 type BlockProps = Props & { block: Block; scale: Scale; row: number; rowPx: number }
