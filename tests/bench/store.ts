@@ -4,6 +4,7 @@
  * headline stands, and a reading, from the touch of its button until it is on disk and in the lists.
  *   --jobs 1,500,20000  --readings 9
  */
+import { notedComplaint } from '@/core/records/noted.fixture'
 import { parseArgs } from 'node:util'
 import { DEMO_VEHICLES } from '@/core/practice'
 import { LogBuilder } from '@/core/records'
@@ -30,16 +31,7 @@ function template() {
       words: 'No power uphill',
       neededBy: null,
     })
-    .add(2, 'complaint-noted', {
-      symptoms: ['starvesUnderLoad'],
-      raisers: [],
-      failingNow: 'yes',
-      words: 'No power uphill',
-      conditions: [],
-      lastFill: '',
-      lamps: '',
-      history: '',
-    })
+    .add(2, 'complaint-noted', notedComplaint(['starvesUnderLoad'], 'No power uphill'))
   for (const [at, testId, kPa] of [
     [3, 'T24', 290],
     [4, 'T25', 250],

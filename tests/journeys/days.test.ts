@@ -1,4 +1,5 @@
 /** A week planned, moved by hand, a part late and planned again; what one can do now; a calendar that leaves as a file. */
+import { notedComplaint } from '@/core/records/noted.fixture'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -140,16 +141,7 @@ const ORDERED = (() => {
       words: 'Long on the starter',
       neededBy: new Date(Date.now() + 5 * 3600_000).toTimeString().slice(0, 5),
     })
-    .add(from, 'complaint-noted', {
-      symptoms: ['longCrank'],
-      raisers: [],
-      failingNow: 'yes',
-      words: '',
-      conditions: [],
-      lastFill: '',
-      lamps: '',
-      history: '',
-    })
+    .add(from, 'complaint-noted', notedComplaint(['longCrank']))
   for (const hours of [2, 48])
     log.add(from + 1000 * hours, 'wait-started', {
       waitId: orderWaitId('parts:Pump module'),

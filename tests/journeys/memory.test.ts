@@ -1,4 +1,5 @@
 /** What a workshop remembers: a find put off is on the next job's first screen, a comeback is caught with its evidence, a sister's reading narrows a band and is withdrawn. */
+import { notedComplaint } from '@/core/records/noted.fixture'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -45,16 +46,7 @@ function fileOf({ unit, days, signedDays, reads = [], bad, putOff }: Told): { pa
       words: 'No power uphill',
       neededBy: null,
     })
-    .add(ago(days) + 1, 'complaint-noted', {
-      symptoms: ['starvesUnderLoad'],
-      raisers: [],
-      failingNow: 'yes',
-      words: 'No power uphill',
-      conditions: [],
-      lastFill: '',
-      lamps: '',
-      history: '',
-    })
+    .add(ago(days) + 1, 'complaint-noted', notedComplaint(['starvesUnderLoad'], 'No power uphill'))
   reads.forEach(([phase, value], k) =>
     log.add(ago(days) + 60_000 * (k + 1), 'reading-taken', {
       readingId: `${jobId} ${k}`,

@@ -1,4 +1,5 @@
 /** The journeys' hands: spoken in the words of the screens. Readings come from the hidden truth vehicle, never from constants. */
+import { notedComplaint } from '@/core/records/noted.fixture'
 import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -27,16 +28,7 @@ export function jobFileOf(jobId: string, vehicle: VehicleRecord, symptoms: strin
       words: '',
       neededBy: null,
     })
-    .add(Date.now(), 'complaint-noted', {
-      symptoms,
-      raisers: [],
-      failingNow: 'yes',
-      words: '',
-      conditions: [],
-      lastFill: '',
-      lamps: '',
-      history: '',
-    })
+    .add(Date.now(), 'complaint-noted', notedComplaint(symptoms))
   const path = join(mkdtempSync(join(tmpdir(), 'stop-start-job-')), `${jobId}.stop-start-job.json`)
   writeFileSync(path, writeJobFile({ jobId, vehicle, events: log.events, photos: [] }))
   return path

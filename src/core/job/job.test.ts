@@ -1,3 +1,4 @@
+import { notedComplaint } from '../records/noted.fixture'
 import { describe, expect, it } from 'vitest'
 import { LogBuilder } from '../records'
 import { DRIVEN_IN } from '../vehicle'
@@ -8,16 +9,7 @@ const author = { device: 'tablet-a', by: 'Ida' }
 const opened = () =>
   new LogBuilder('job', author)
     .add(0, 'job-opened', { vehicleId: 'v', unit: '07', vehicleName: 'Larch', words: '', neededBy: null })
-    .add(1, 'complaint-noted', {
-      symptoms: ['cranksNoStart'],
-      raisers: [],
-      failingNow: 'yes',
-      words: 'no start',
-      conditions: [],
-      lastFill: '',
-      lamps: '',
-      history: '',
-    })
+    .add(1, 'complaint-noted', notedComplaint(['cranksNoStart'], 'no start'))
 const reading = (id: string, value: number) => ({
   readingId: id,
   testId: 'T04',
@@ -63,16 +55,7 @@ describe('the fold', () => {
     expect(foldJob('job', log.events, { kind: 'real', layout: 'A01', edits: [] }).readings).toHaveLength(1)
   })
   it('smell and leak are dangers', () => {
-    const log = opened().add(2, 'complaint-noted', {
-      symptoms: ['smell'],
-      raisers: [],
-      failingNow: 'yes',
-      words: '',
-      conditions: [],
-      lastFill: '',
-      lamps: '',
-      history: '',
-    })
+    const log = opened().add(2, 'complaint-noted', notedComplaint(['smell']))
     expect(fold(log).danger).toBe(true)
   })
   it('when the complaint remains readings start afresh; state and what was done stay', () => {

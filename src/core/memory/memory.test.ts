@@ -1,4 +1,5 @@
 /** What is remembered of a vehicle: trends are said only where they can be told, what comes again is found, what was put off stays until it is done. */
+import { notedComplaint } from '../records/noted.fixture'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { foldJob, type JobView } from '../job'
@@ -132,16 +133,7 @@ function jobOf({
       words: '',
       neededBy: null,
     })
-    .add(day(opened), 'complaint-noted', {
-      symptoms,
-      raisers: [],
-      failingNow: 'yes',
-      words: '',
-      conditions: [],
-      lastFill: '',
-      lamps: '',
-      history: '',
-    })
+    .add(day(opened), 'complaint-noted', notedComplaint(symptoms))
   const read = (phase: 'trace' | 'proof') =>
     reads
       .filter((one) => one.phase === phase)

@@ -1,15 +1,12 @@
 'use client'
 import { useState } from 'react'
-import Link from 'next/link'
 import { calendarFile, isPiece, unitsAt, type PlacedPiece } from '@/core/days'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { ShapeFrame, useShape } from '@/ui/Shape'
 import { Page } from '@/ui/Page'
 import { saveFile } from '@/ui/saveFile'
-import { FindPanel } from '../frame/FindPanel'
-import { FindButton, PlainHead } from '../frame/Head'
-import { useKeys } from '../frame/useKeys'
+import { DeskHead } from '../frame/DeskHead'
 import { useNow } from '../frame/useNow'
 import { DaysDown } from './DaysDown'
 import { DaysDrawing, type Draft } from './DaysDrawing'
@@ -24,23 +21,10 @@ import { useDays, type DaysInHand, type Laid } from './useDays'
 export function Days() {
   const hand = useDays()
   const [setting, setSetting] = useState(false)
-  const [finding, setFinding] = useState(false)
-  useKeys({ '/': () => setFinding(true) })
   const { laid, plan } = hand
   return (
     <ShapeFrame className="flex min-h-dvh flex-col wide:h-dvh">
-      <PlainHead>
-        <p className="flex-1 text-main">
-          <Link
-            href="/"
-            className="inline-flex min-h-[44px] items-center underline decoration-ink-3 underline-offset-4"
-          >
-            Today
-          </Link>
-          <span className="px-2 text-ink-3">·</span>
-          <span className="font-semibold">Days</span>
-        </p>
-        <FindButton onFind={() => setFinding(true)} />
+      <DeskHead way={[{ title: 'Days' }]}>
         <Button variant="quiet" data-act="floor" onClick={() => setSetting(true)}>
           People and places
         </Button>
@@ -59,10 +43,9 @@ export function Days() {
         >
           Calendar
         </Button>
-      </PlainHead>
+      </DeskHead>
       <Board hand={hand} />
       <FloorPanel floor={hand.floor} open={setting} onOpenChange={setSetting} />
-      <FindPanel hand={null} open={finding} onOpenChange={setFinding} />
     </ShapeFrame>
   )
 }

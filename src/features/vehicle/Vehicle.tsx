@@ -8,9 +8,7 @@ import type { VehicleRecord } from '@/core/job'
 import { listVehicles } from '@/data/store'
 import { Page } from '@/ui/Page'
 import { ShapeFrame } from '@/ui/Shape'
-import { FindPanel } from '../frame/FindPanel'
-import { FindButton, PlainHead } from '../frame/Head'
-import { useKeys } from '../frame/useKeys'
+import { DeskHead } from '../frame/DeskHead'
 import { useNow } from '../frame/useNow'
 import { vehicleHref } from '../frame/words'
 import { LifeLine } from './LifeLine'
@@ -24,34 +22,10 @@ import { useVehicleLife, type VehicleInHand } from './useVehicleLife'
 /** The page of a vehicle by its address; without one, the search for it. */
 export function Vehicle() {
   const id = useSearchParams().get('id')
-  const [finding, setFinding] = useState(false)
-  useKeys({ '/': () => setFinding(true) })
   return (
     <ShapeFrame className="flex min-h-dvh flex-col wide:h-dvh">
-      <PlainHead>
-        <p className="flex-1 text-main">
-          <Link
-            href="/"
-            className="inline-flex min-h-[44px] items-center underline decoration-ink-3 underline-offset-4"
-          >
-            Today
-          </Link>
-          <span className="px-2 text-ink-3">·</span>
-          {id ? (
-            <Link
-              href="/vehicle"
-              className="inline-flex min-h-[44px] items-center underline decoration-ink-3 underline-offset-4"
-            >
-              Vehicles
-            </Link>
-          ) : (
-            <span className="font-semibold">Vehicles</span>
-          )}
-        </p>
-        <FindButton onFind={() => setFinding(true)} />
-      </PlainHead>
+      <DeskHead way={[id ? { title: 'Vehicles', href: '/vehicle' } : { title: 'Vehicles' }]} />
       {id ? <OneVehicle key={id} id={id} /> : <VehicleSearch />}
-      <FindPanel hand={null} open={finding} onOpenChange={setFinding} />
     </ShapeFrame>
   )
 }
