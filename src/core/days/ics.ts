@@ -13,12 +13,14 @@ const utc = (ms: number): string => new Date(ms).toISOString().replace(/[-:]|\.\
 const escaped = (text: string): string =>
   text.replace(/[\\;,]/g, (mark) => `\\${mark}`).replace(/\r\n|\r|\n/g, '\\n')
 
+/** Octets of a letter in UTF-8. */
+const octetsOf = (point: number): number => (point < 0x80 ? 1 : point < 0x800 ? 2 : point < 0x10000 ? 3 : 4)
+
 /** A line in pieces of at most 75 octets, no letter cut; those after the first begin with a space. */
 function folded(line: string): string {
-  const encoder = new TextEncoder()
   let [out, octets] = ['', 0]
   for (const letter of line) {
-    const long = encoder.encode(letter).length
+    const long = octetsOf(letter.codePointAt(0)!)
     if (octets + long > MOST_OCTETS) [out, octets] = [`${out}\r\n `, 1]
     out += letter
     octets += long
