@@ -1,5 +1,5 @@
-/** Offers text to the person as a file. */
-export function saveFile(name: string, content: string, type = 'application/json'): void {
+/** Offers text, or what is a file already, to the person. */
+export function saveFile(name: string, content: string | Blob, type = 'application/json'): void {
   const link = document.createElement('a')
   link.href = URL.createObjectURL(new Blob([content], { type }))
   link.download = name

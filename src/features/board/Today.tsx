@@ -1,4 +1,5 @@
 'use client'
+import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { Suspense, useCallback, useEffect, useState } from 'react'
 import { FindPanel } from '../frame/FindPanel'
@@ -29,6 +30,9 @@ import { TakeIn } from './TakeIn'
 import { WorkshopPanel } from './WorkshopPanel'
 import { groupJobs, headline, importText, recordedRow, rowOf, stayedText, storageText } from './boardText'
 
+/** It loads when it is opened. */
+const FilesPanel = dynamic(() => import('./FilesPanel').then((own) => own.FilesPanel), { ssr: false })
+
 /** The demo jobs as they stand now, worked out beside the page. */
 const demoData = async () => {
   const answer = await ask('demo', { now: Date.now() })
@@ -47,6 +51,7 @@ export function Today() {
   const [storage, setStorage] = useState<Storage | null>(null)
   const [takingIn, setTakingIn] = useState(false)
   const [naming, setNaming] = useState(false)
+  const [shop, setShop] = useState<{ open: boolean; file: File | null }>({ open: false, file: null })
   const [finding, setFinding] = useState(false)
   const { name } = useWorkshop()
   useKeys({ '/': () => setFinding(true) })
@@ -75,6 +80,7 @@ export function Today() {
   }, [read, noDemo])
 
   const takeFile = async (file: File) => {
+    if (/\.zip$/i.test(file.name) || file.type === 'application/zip') return setShop({ open: true, file })
     const outcome = await importJob(await file.text())
     if (outcome.ok) return setRefused(importText(outcome))
     setRefused(`${file.name} was refused. At ${outcome.at}: ${outcome.problem}. Nothing here was changed.`)
@@ -170,6 +176,9 @@ export function Today() {
             : 'All is kept on this tablet.'}{' '}
           {storage && storageText(storage)}
         </span>
+        <Button variant="quiet" data-act="files" onClick={() => setShop({ open: true, file: null })}>
+          Save all, room left
+        </Button>
         <Button
           variant="quiet"
           onClick={() =>
@@ -181,6 +190,7 @@ export function Today() {
           {demo === 'present' ? 'Take the demo data out' : 'Put the demo data in'}
         </Button>
       </footer>
+      {shop.open && <FilesPanel {...shop} onOpenChange={(open) => setShop({ open, file: null })} />}
       <TakeIn open={takingIn} onOpenChange={setTakingIn} />
       <Suspense>
         <WorkshopPanel open={naming} onOpenChange={setNaming} />
@@ -210,10 +220,10 @@ function BoardHeading({ title, detail }: { title: string; detail: string }) {
 function FileButton({ onFile }: { onFile: (file: File) => void }) {
   return (
     <label className="flex min-h-[48px] cursor-pointer items-center border-2 border-ink-3 px-4 text-main focus-within:outline-3 focus-within:outline-offset-3 focus-within:outline-accent">
-      Open a job file
+      Open a file
       <input
         type="file"
-        accept=".json,application/json"
+        accept=".json,.zip,application/json,application/zip"
         className="sr-only"
         onChange={(event) => {
           const file = event.target.files?.[0]

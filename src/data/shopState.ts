@@ -1,0 +1,43 @@
+/** How much is here, how much of it is in no file, and what room the browser gives. */
+import { stores } from './database'
+import { allSummaries, wholeIndex } from './jobIndex'
+import { findJob } from './jobStore'
+
+const SAVED_AT = 'shop-saved-at'
+
+export interface ShopState {
+  jobs: number
+  vehicles: number
+  /** Jobs with entries since the last file of everything; demo jobs count for nothing. */
+  inNoFile: number
+  /** ms; null where everything was never saved as a file. */
+  savedAt: number | null
+  /** Bytes that this site takes and may take; null where the browser does not say. */
+  used: number | null
+  quota: number | null
+  /** The browser keeps it until somebody clears it. */
+  kept: boolean
+}
+
+export async function shopState(): Promise<ShopState> {
+  await wholeIndex(findJob)
+  const savedAt = await stores.settings.getItem<number>(SAVED_AT)
+  const jobs = await allSummaries()
+  const storage = typeof navigator === 'undefined' ? undefined : navigator.storage
+  const room = await storage?.estimate?.().catch(() => null)
+  return {
+    jobs: jobs.length,
+    vehicles: await stores.vehicles.length(),
+    inNoFile: jobs.filter(({ id, lastAt }) => !id.startsWith('demo-job-') && lastAt > (savedAt ?? 0)).length,
+    savedAt,
+    used: room?.usage ?? null,
+    quota: room?.quota ?? null,
+    kept: (await storage?.persisted?.().catch(() => false)) ?? false,
+  }
+}
+
+export const noteSaved = (at: number): Promise<unknown> => stores.settings.setItem(SAVED_AT, at)
+
+/** Asks the browser to keep it; true where it does. */
+export const askToKeep = async (): Promise<boolean> =>
+  (await navigator.storage?.persist?.().catch(() => false)) ?? false
