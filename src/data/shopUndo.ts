@@ -1,9 +1,8 @@
 /** How what is being taken in is taken back: what stood before is put back, what was not there goes. */
-import { vehicleIdOf, listAgain, forgetRead } from './jobStore'
 import type { JobFile } from '@/core/records'
 import { stores } from './database'
 import { unlistJob } from './jobIndex'
-import { loadLog } from './jobStore'
+import { forgetRead, listAgain, loadLog, vehicleIdOf } from './jobStore'
 import { dropPhoto, loadPhoto } from './photos'
 
 export interface Undoing {
@@ -44,6 +43,7 @@ export async function undoing(): Promise<Undoing> {
           backs.push(() => stores.captures.removeItem(id))
     },
     setting: (key) => {
+      if (typeof localStorage === 'undefined') return
       const before = localStorage.getItem(key)
       backs.push(async () =>
         before === null ? localStorage.removeItem(key) : localStorage.setItem(key, before),

@@ -26,11 +26,11 @@ import {
 import type { JobSummary } from '@/core/job'
 import { ask } from '@/workers/client'
 import { JobRow } from './JobRow'
-import { TakeIn } from './TakeIn'
 import { WorkshopPanel } from './WorkshopPanel'
 import { groupJobs, headline, importText, recordedRow, rowOf, stayedText, storageText } from './boardText'
 
-/** It loads when it is opened. */
+/** They load when they are opened. */
+const TakeIn = dynamic(() => import('./TakeIn').then((own) => own.TakeIn), { ssr: false })
 const FilesPanel = dynamic(() => import('./FilesPanel').then((own) => own.FilesPanel), { ssr: false })
 
 /** The demo jobs as they stand now, worked out beside the page. */
@@ -191,7 +191,7 @@ export function Today() {
         </Button>
       </footer>
       {shop.open && <FilesPanel {...shop} onOpenChange={(open) => setShop({ open, file: null })} />}
-      <TakeIn open={takingIn} onOpenChange={setTakingIn} />
+      {takingIn && <TakeIn open onOpenChange={setTakingIn} />}
       <Suspense>
         <WorkshopPanel open={naming} onOpenChange={setNaming} />
       </Suspense>

@@ -1,4 +1,5 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { calendarFile, isPiece, unitsAt, type PlacedPiece } from '@/core/days'
 import { Button } from '@/ui/Button'
@@ -10,12 +11,13 @@ import { DeskHead } from '../frame/DeskHead'
 import { useNow } from '../frame/useNow'
 import { DaysDown } from './DaysDown'
 import { DaysDrawing, type Draft } from './DaysDrawing'
-import { FloorPanel } from './FloorPanel'
 import { NowList } from './NowList'
 import { PieceSheet, effectOfDraft } from './PieceSheet'
 import type { Span } from './daysGeometry'
 import { entriesOf, goodText, planText } from './daysText'
 import { useDays, type DaysInHand, type Laid } from './useDays'
+
+const FloorPanel = dynamic(() => import('./FloorPanel').then((own) => own.FloorPanel), { ssr: false })
 
 /** The workshop's days: who does what when, and what that rests on. */
 export function Days() {
@@ -45,7 +47,7 @@ export function Days() {
         </Button>
       </DeskHead>
       <Board hand={hand} />
-      <FloorPanel floor={hand.floor} open={setting} onOpenChange={setSetting} />
+      {setting && <FloorPanel floor={hand.floor} open onOpenChange={setSetting} />}
     </ShapeFrame>
   )
 }

@@ -1,18 +1,21 @@
 'use client'
 import { inUnits } from '../frame/quantities'
+import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { asItLay, openBypasses, trayOf, type AsItLay } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { Photos } from '../frame/Photos'
 import type { JobInHand } from '../frame/useJob'
-import { Bleeding } from './Bleeding'
-import { Handover } from './Handover'
 import { COPIED, LineCopy } from './LineCopy'
 import { MissingInside } from './MissingInside'
 import { StepFigure } from './StepFigure'
 import { WaitPanel } from './WaitPanel'
-import { Wires } from './Wires'
+
+// Sheets that are opened now and then load when they are.
+const Bleeding = dynamic(() => import('./Bleeding').then((own) => own.Bleeding), { ssr: false })
+const Handover = dynamic(() => import('./Handover').then((own) => own.Handover), { ssr: false })
+const Wires = dynamic(() => import('./Wires').then((own) => own.Wires), { ssr: false })
 
 /** What belongs to the step, and what may be done beside it: a photo, a wait, a change of hands. */
 export function RightColumn({
@@ -45,16 +48,18 @@ export function RightColumn({
         <Acts hand={hand} bleeds={bleeds} lineId={lineId !== undefined} onOpen={setOpen} />
       </div>
       <WaitPanel hand={hand} {...panel('wait')} />
-      <Handover
-        hand={hand}
-        plan={plan}
-        step={step}
-        pieces={trayOf(plan, hand.job.work!)}
-        now={now}
-        {...panel('handover')}
-      />
-      <Wires hand={hand} {...panel('wires')} />
-      <Bleeding hand={hand} {...panel('bleeding')} />
+      {open === 'handover' && (
+        <Handover
+          hand={hand}
+          plan={plan}
+          step={step}
+          pieces={trayOf(plan, hand.job.work!)}
+          now={now}
+          {...panel('handover')}
+        />
+      )}
+      {open === 'wires' && <Wires hand={hand} {...panel('wires')} />}
+      {open === 'bleeding' && <Bleeding hand={hand} {...panel('bleeding')} />}
       {lineId && <LineCopy hand={hand} lineId={lineId} {...panel('line')} />}
     </div>
   )

@@ -1,0 +1,112 @@
+/** The shop as one file: saved, restored on an empty browser, merged with another tablet's; a bad file is refused with its sentence. */
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { By } from 'selenium-webdriver'
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { DEMO_VEHICLES } from '@/core/practice'
+import { Hands, SOON, jobFileOf, truthOf } from '../support/bench'
+import { openBrowser } from '../support/browser'
+
+const vehicle = (unit: string) => {
+  const { truth: _, ...like } = DEMO_VEHICLES.find((one) => one.unit === '04')!
+  return { ...like, id: `own-${unit}`, unit, name: 'Lerch 9 minibus', kind: 'real' as const }
+}
+let first: Hands
+let second: Hands
+const opened = async () => new Hands(await openBrowser({ demo: false }), truthOf(DEMO_VEHICLES[0]!))
+beforeAll(async () => {
+  first = await opened()
+  await first.session.go('/')
+  await first.sees('Nothing is in')
+}, 120_000)
+afterAll(async () => {
+  await first?.session.close()
+  await second?.session.close()
+})
+
+/** Saves everything on a tablet; the path of the file. */
+async function saveAll(hands: Hands): Promise<string> {
+  const zips = () => readdirSync(hands.session.downloads).filter((name) => name.endsWith('.zip'))
+  const before = zips().length
+  await hands.session.go('/')
+  await hands.act('files')
+  await hands.act('save-all')
+  await hands.sees('Saved. Keep it on another device')
+  await expect.poll(() => zips().length, SOON).toBe(before + 1)
+  const newest = zips()
+    .sort((one, other) => one.length - other.length || one.localeCompare(other))
+    .at(-1)!
+  const path = join(mkdtempSync(join(tmpdir(), 'stop-start-shop-')), 'shop.zip')
+  writeFileSync(path, readFileSync(join(hands.session.downloads, newest)))
+  return path
+}
+async function openFile(hands: Hands, path: string) {
+  await hands.session.go('/')
+  await hands.shown('[data-act="take-in"]')
+  await hands.driver.findElement(By.css('input[type="file"]')).sendKeys(path)
+}
+async function take(hands: Hands, path: string): Promise<string> {
+  await openFile(hands, path)
+  await hands.shown('[data-act="take-shop"]')
+  const said = await hands.text('[data-shop="read"]')
+  await hands.act('take-shop')
+  await hands.shown('[data-shop="taken"]')
+  return said
+}
+const jobs = async (hands: Hands): Promise<string[]> => {
+  await hands.session.go('/')
+  await hands.shown('[data-job]')
+  const rows = await hands.driver.findElements(By.css('[data-job]'))
+  return (await Promise.all(rows.map((row) => row.getAttribute('data-job')))).map(String).sort()
+}
+
+let shop: string
+it('saved whole, and how much is in no file is said', async () => {
+  for (const unit of ['61', '62'])
+    await first.takeIn(jobFileOf(`job-${unit}`, vehicle(unit), ['longCrank']), `job-${unit}`)
+  await first.session.go('/')
+  await first.act('files')
+  await first.sees('never saved as one file')
+  expect(await (await first.shown('[data-in-no-file]')).getAttribute('data-in-no-file')).toBe('2')
+  shop = await saveAll(first)
+  await first.shown('[data-in-no-file="0"]')
+})
+
+it('an empty browser has it again by one act', async () => {
+  second = await opened()
+  await second.session.go('/')
+  await second.sees('Nothing is in')
+  expect(await take(second, shop)).toMatch(/2 jobs come in, 2 vehicles come in/)
+  expect(await jobs(second)).toEqual(['job-61', 'job-62'])
+  await second.session.go('/job/complaint?id=job-61')
+  await second.sees('What does the driver say?')
+})
+
+it('two tablets that went apart come together', async () => {
+  await first.takeIn(jobFileOf('job-63', vehicle('63'), ['longCrank']), 'job-63')
+  await second.takeIn(jobFileOf('job-64', vehicle('64'), ['longCrank']), 'job-64')
+  const theirs = await saveAll(second)
+  const ours = await saveAll(first)
+  expect(await take(first, theirs)).toMatch(/1 job come/)
+  await take(second, ours)
+  const all = ['job-61', 'job-62', 'job-63', 'job-64']
+  expect(await jobs(first)).toEqual(all)
+  expect(await jobs(second)).toEqual(all)
+  // Once more: nothing would change.
+  await openFile(first, theirs)
+  await first.sees('nothing would change')
+})
+
+it('a damaged file is refused with its sentence, and nothing is changed', async () => {
+  const bytes = readFileSync(shop)
+  bytes[60] = bytes[60]! ^ 0xff
+  const path = join(mkdtempSync(join(tmpdir(), 'stop-start-bad-')), 'bad.zip')
+  writeFileSync(path, bytes)
+  await openFile(first, path)
+  await first.sees('Nothing here was changed')
+  writeFileSync(path, 'hello')
+  await openFile(first, path)
+  await first.sees('It is no whole zip file')
+  expect(await jobs(first)).toHaveLength(4)
+})
