@@ -152,7 +152,7 @@ async function changed(
 describe('a bad file changes nothing and says where', () => {
   const cases: [string, RegExp, (file: Blob) => Promise<Blob>][] = [
     ['no zip at all', /no whole zip/, async () => new Blob(['hello'])],
-    ['cut short', /no whole zip/, async (file) => file.slice(0, file.size / 2)],
+    ['cut short', /no whole zip/, async (file) => file.slice(0, Math.floor(file.size / 2))],
     [
       'a flipped byte',
       /damaged/,
@@ -235,7 +235,7 @@ describe('a bad file changes nothing and says where', () => {
 })
 
 describe('a browser that is full', () => {
-  it.each([3, 6, 9, 14])('after %s more writes has what it had before', async (writes) => {
+  it.each([3, 6, 9])('after %s more writes has what it had before', async (writes) => {
     await fill()
     await open('c')
     const file = await save()

@@ -34,9 +34,7 @@ async function saveAll(hands: Hands): Promise<string> {
   await hands.act('save-all')
   await hands.sees('Saved. Keep it on another device')
   await expect.poll(() => zips().length, SOON).toBe(before + 1)
-  const newest = zips()
-    .sort((one, other) => one.length - other.length || one.localeCompare(other))
-    .at(-1)!
+  const newest = zips().sort().at(-1)!
   const path = join(mkdtempSync(join(tmpdir(), 'stop-start-shop-')), 'shop.zip')
   writeFileSync(path, readFileSync(join(hands.session.downloads, newest)))
   return path
@@ -45,6 +43,11 @@ async function openFile(hands: Hands, path: string) {
   await hands.session.go('/')
   await hands.shown('[data-act="take-in"]')
   await hands.driver.findElement(By.css('input[type="file"]')).sendKeys(path)
+}
+/** Takes a job in from its file. */
+async function bring(hands: Hands, unit: string) {
+  await openFile(hands, jobFileOf(`job-${unit}`, vehicle(unit), ['longCrank']))
+  await hands.shown(`[data-job="job-${unit}"]`)
 }
 async function take(hands: Hands, path: string): Promise<string> {
   await openFile(hands, path)
@@ -63,8 +66,7 @@ const jobs = async (hands: Hands): Promise<string[]> => {
 
 let shop: string
 it('saved whole, and how much is in no file is said', async () => {
-  for (const unit of ['61', '62'])
-    await first.takeIn(jobFileOf(`job-${unit}`, vehicle(unit), ['longCrank']), `job-${unit}`)
+  for (const unit of ['61', '62']) await bring(first, unit)
   await first.session.go('/')
   await first.act('files')
   await first.sees('never saved as one file')
@@ -84,8 +86,8 @@ it('an empty browser has it again by one act', async () => {
 })
 
 it('two tablets that went apart come together', async () => {
-  await first.takeIn(jobFileOf('job-63', vehicle('63'), ['longCrank']), 'job-63')
-  await second.takeIn(jobFileOf('job-64', vehicle('64'), ['longCrank']), 'job-64')
+  await bring(first, '63')
+  await bring(second, '64')
   const theirs = await saveAll(second)
   const ours = await saveAll(first)
   expect(await take(first, theirs)).toMatch(/1 job come/)

@@ -36,7 +36,9 @@ const size = (bytes: number): string =>
       ? `${Math.round(bytes / 1e6)} MB`
       : `${(bytes / 1e9).toFixed(1)} GB`
 const jobsText = (count: number): string => `${count} ${count === 1 ? 'job' : 'jobs'}`
-const fileName = (now: number): string => `workshop-${new Date(now).toISOString().slice(0, 10)}.zip`
+/** By its time, so that no file takes the place of an older one. */
+const fileName = (now: number): string =>
+  `workshop-${new Date(now).toISOString().slice(0, 19).replace(/[:T]/g, '-')}.zip`
 
 function SaveAll() {
   const [state, setState] = useState<ShopState | null>(null)
