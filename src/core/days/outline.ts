@@ -31,6 +31,8 @@ export interface Outline {
 const FIND = { short: 25, long: 120, shortLeast: 10, longLeast: 30, perReading: 12 }
 /** The same readings again, a start, a look at the joints; typical. */
 const PROVE: Minutes = 30
+/** Nobody knows yet what it is: it may be broken off after so long. */
+const RANGE_PIECE: Minutes = 60
 const SURVEY: Minutes = 90
 /** The range of what a repair may take: nine in ten lie under its long end, one in ten under its short one. */
 const SHORT_END = 0.1
@@ -124,7 +126,8 @@ function rangePieces({ job, vehicle, longest }: OutlineRequest): Piece[] {
     room: inTank ? ['open fuel', 'open tank'] : ['open fuel'],
     notBefore: partsAt(job),
   }
-  return [...cut(find, longest), ...cut(repair, Math.min(longest, LONGEST_PIECE))]
+  const part = Math.min(longest, RANGE_PIECE)
+  return [...cut(find, part), ...cut(repair, part)]
 }
 
 function findRange(job: JobView): Pick<Piece, 'minutes' | 'shortMinutes'> {
