@@ -187,3 +187,14 @@ it('readings of years say when they cross the limit', async () => {
   )
   await hands.sees('a year')
 })
+
+it('a job that was left for months opens with where it stood and what has aged, once', async () => {
+  const left = await takeIn({ unit: '56', days: 130, reads: [['trace', 300]] })
+  await hands.session.go(`/job/trace?id=${left}`)
+  await hands.shown('[data-long-gap="129"], [data-long-gap="130"]')
+  await hands.sees('Charge the battery')
+  await hands.sees('Look at the fuel in a glass')
+  await hands.act('gap-seen')
+  await hands.goneOf('[data-long-gap]')
+  await hands.shown('section[aria-label="Next test"]')
+})

@@ -71,20 +71,7 @@ function SaveAll() {
   if (!state) return <p className="text-main text-ink-2">Reading what is here.</p>
   return (
     <section aria-label="Save all" className="space-y-3" data-in-no-file={state.inNoFile}>
-      <p className="text-main">
-        {`Here: ${jobsText(state.jobs)}, ${state.vehicles} ${state.vehicles === 1 ? 'vehicle' : 'vehicles'}. `}
-        {state.savedAt === null
-          ? 'All of it was never saved as one file.'
-          : `Last saved ${dateText(state.savedAt)}, ${clockText(state.savedAt)}; ${jobsText(state.inNoFile)} changed since.`}
-      </p>
-      <p className="text-second text-ink-2">
-        {state.used !== null && state.quota !== null
-          ? `It takes ${size(state.used)} of the ${size(state.quota)} that this browser gives. `
-          : ''}
-        {state.kept
-          ? 'The browser keeps it until somebody clears it.'
-          : 'The browser may clear it when room runs short.'}
-      </p>
+      <WhatIsHere state={state} />
       {!state.kept && (
         <Button
           variant="quiet"
@@ -111,6 +98,28 @@ function SaveAll() {
       </Button>
       {said && <Notice title={said} />}
     </section>
+  )
+}
+
+/** How much is kept, how much of it is in no file, and what room there is. */
+function WhatIsHere({ state }: { state: ShopState }) {
+  return (
+    <>
+      <p className="text-main">
+        {`Here: ${jobsText(state.jobs)}, ${state.vehicles} ${state.vehicles === 1 ? 'vehicle' : 'vehicles'}. `}
+        {state.savedAt === null
+          ? 'All of it was never saved as one file.'
+          : `Last saved ${dateText(state.savedAt)}, ${clockText(state.savedAt)}; ${jobsText(state.inNoFile)} changed since.`}
+      </p>
+      <p className="text-second text-ink-2">
+        {state.used !== null && state.quota !== null
+          ? `It takes ${size(state.used)} of the ${size(state.quota)} that this browser gives. `
+          : ''}
+        {state.kept
+          ? 'The browser keeps it until somebody clears it.'
+          : 'The browser may clear it when room runs short.'}
+      </p>
+    </>
   )
 }
 

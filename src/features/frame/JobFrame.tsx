@@ -1,4 +1,5 @@
 'use client'
+import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { Suspense, useEffect, useState, type ReactNode } from 'react'
@@ -15,6 +16,9 @@ import { toggleLight } from './useLight'
 import { useKeys } from './useKeys'
 import { VehicleSheet } from './VehicleSheet'
 import { STAGES, STAGE_NAMES, stageHref } from './words'
+
+// Few jobs are left for months: it loads after the page.
+const LongGap = dynamic(() => import('./LongGap').then((own) => own.LongGap), { ssr: false })
 
 /** Stages whose page gives way where the glass is low; the others scroll. */
 const LOW: readonly Stage[] = ['trace', 'plan', 'work']
@@ -68,6 +72,7 @@ function Framed({ stage, children }: Props) {
       >
         <Unkept load={load} />
         {children(load.hand)}
+        {stage !== 'record' && <LongGap hand={load.hand} />}
         <VehicleSheet hand={load.hand} open={sheet} onOpenChange={setSheet} />
         <FindPanel hand={load.hand} open={finding} onOpenChange={setFinding} />
         <KeysPanel open={keys} onOpenChange={setKeys} />
