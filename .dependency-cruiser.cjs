@@ -15,6 +15,7 @@ const CORE_MAY_USE = {
   diagnosis: ['shared', 'physics', 'vehicle', 'library'],
   simulate: ['shared', 'physics', 'vehicle', 'library'],
   bench: ['shared'],
+  report: ['shared'],
   // An entry says what it does to a job: it knows the library, and what a dip and a reading mean.
   records: ['shared', 'physics', 'vehicle', 'library', 'procedure', 'diagnosis'],
   job: ['shared', 'physics', 'vehicle', 'library', 'sizing', 'procedure', 'diagnosis', 'bench', 'records'],

@@ -1,4 +1,6 @@
 /** Plan and work card on paper: A4 and letter, what is on it, and nothing of the screen. */
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
 import { By } from 'selenium-webdriver'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDemo, type Session } from '../support/browser'
@@ -63,4 +65,36 @@ describe.each([
       expect(pagesOf(data)).toBeLessThan(20)
     }
   })
+})
+
+describe('a recorded job as a report', () => {
+  it.each(['customer', 'technician'])(
+    'for the %s: one page that needs nothing else, and goes on paper',
+    async (reader) => {
+      await session.go('/job/record?id=demo-job-18')
+      const label = reader === 'customer' ? 'Customer' : 'Technician'
+      await session.driver.wait(
+        async () => (await session.driver.findElements(By.css('[data-act="report-html"]'))).length > 0,
+        30_000,
+      )
+      await session.driver
+        .findElement(By.xpath(`//*[@aria-label="Report"]//*[@role="radio"][normalize-space(.)="${label}"]`))
+        .click()
+      await session.driver.findElement(By.css('[data-act="report-html"]')).click()
+      const path = join(session.downloads, `unit-18-${reader}.html`)
+      await session.driver.wait(() => existsSync(path), 15_000, 'no report was saved')
+      await session.driver.get(`file://${path}`)
+      expect(await session.driver.findElement(By.css('h1')).getText()).toContain('Unit 18')
+      expect(
+        await session.driver.executeScript('return document.querySelectorAll("script, link, img").length'),
+      ).toBe(0)
+      const paper = (await devtools('Page.printToPDF', { paperWidth: 8.27, paperHeight: 11.69 })) as {
+        data: string
+      }
+      expect(pagesOf(paper.data)).toBeGreaterThanOrEqual(1)
+      expect(await session.driver.findElement(By.css('body')).getText()).toContain(
+        reader === 'customer' ? 'Measured before and after' : 'Readings',
+      )
+    },
+  )
 })

@@ -1,4 +1,5 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { useEffect, useState } from 'react'
 import { PROVOCATIONS, operationById, repairById, surveyOf } from '@/core/library'
 import { readingText, type JobView } from '@/core/job'
@@ -13,6 +14,8 @@ import { FINDING_WORDS, clockText, dateText, lowerFirst, shortOf } from '../fram
 import { fromSi, toSi, type Entered } from '@/core/shared'
 import { unitsNow } from '@/data/units'
 import { keptText, unitShown, unitText, inUnits, distanceText } from '../frame/quantities'
+
+const ReportFiles = dynamic(() => import('./ReportFiles').then((own) => own.ReportFiles), { ssr: false })
 
 export function Record({ hand }: { hand: JobInHand }) {
   const { job, vehicle } = hand
@@ -160,6 +163,7 @@ export function Record({ hand }: { hand: JobInHand }) {
             Print
           </Button>
           {problem && <Notice title={problem} />}
+          <ReportFiles hand={hand} />
           <h2 className="pt-3 text-step">This vehicle</h2>
           <VehicleLine past={past} current={job.id} />
           <p className="text-second text-ink-2">

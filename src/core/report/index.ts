@@ -1,0 +1,2 @@
+/** Reports as data and as files. */
+export * from './report'

@@ -1,0 +1,76 @@
+/** A recorded job as a report: what was measured is on it, what was not proven and what was put off too, in plain words for whoever pays. */
+import { describe, expect, it } from 'vitest'
+import { foldJob, type JobView } from '@/core/job'
+import { demoJobs } from '@/core/practice'
+import { markdownOf } from '@/core/report'
+import { comparedOf, reportOf, type Reader, type ReportInput } from './reports'
+
+const { events, vehicle } = demoJobs(1_790_000_000_000).find(
+  ({ events: own }) => own[0]!.jobId === 'demo-job-18',
+)!
+const job = foldJob('demo-job-18', events, vehicle)
+const band = { low: 290, high: 340, source: 'generic' as const, against: null }
+const input = (change: Partial<JobView> = {}, of: Partial<ReportInput['vehicle']> = {}): ReportInput => ({
+  job: { ...job, ...change },
+  vehicle: { ...vehicle, ...of },
+  workshop: 'Municipal garage',
+  bands: Object.fromEntries(comparedTests().map((id) => [id, band])),
+})
+function comparedTests(): string[] {
+  return job.proofs.map(({ testId }) => testId)
+}
+const textOf = (reader: Reader, ...change: Parameters<typeof input>) =>
+  markdownOf(reportOf(reader, input(...change))).replaceAll('\\', '')
+
+describe('a report', () => {
+  it('for the customer: what was done, measured before and after beside what is sound', () => {
+    const text = textOf('customer')
+    expect(text).toContain('# Unit 18')
+    expect(text).toContain('The old part was bad.')
+    const [first] = comparedOf(input())
+    expect(text).toContain(
+      `| ${first!.name} | ${first!.says.before} | ${first!.says.after} | ${first!.says.sound} |`,
+    )
+    expect(text).toContain('A simulated vehicle')
+    // No word of the workshop's own: no test ids, no steps, no odds.
+    expect(text).not.toMatch(/\bT\d\d\b|scene|posterior/)
+  })
+  it('says what was not proven, and what was put off with its risk', () => {
+    const findings = new Map([
+      [
+        'f',
+        {
+          findingId: 'f',
+          kind: 'find' as const,
+          what: 'Strap rusty',
+          then: 'deferred' as const,
+          risk: 'The tank may drop.',
+          at: 0,
+        },
+      ],
+    ])
+    const text = textOf('customer', {
+      findings,
+      signed: { ...job.signed!, unproven: ['Gauge against litres'] },
+    })
+    expect(text).toContain('- Gauge against litres')
+    expect(text).toContain('- Strap rusty. The tank may drop.')
+    expect(textOf('customer', { signed: null })).toContain('nothing is claimed yet')
+  })
+  it('against the estimate it says what it came to', () => {
+    const cost = { estimateLow: 200, estimateHigh: 300, money: 350, minutes: 90, at: 0 }
+    expect(textOf('customer', { cost })).toMatch(/came to .*350.* and came to more/)
+    expect(textOf('customer', { cost: { ...cost, money: 250 } })).not.toContain('came to more')
+  })
+  it('for the next technician: every reading with its instrument', () => {
+    const text = textOf('technician')
+    for (const { instrument } of job.readings) expect(text).toContain(instrument)
+    expect(text.match(/^\| \d/gm)!.length).toBe(job.readings.length + job.proofs.length)
+  })
+  it('on an aircraft it is an entry for the licensed person, and no release', () => {
+    const text = textOf('customer', {}, { layout: 'A13' })
+    expect(text).toContain('This is no release to service.')
+    expect(text).toContain('Licence number: ____')
+    expect(textOf('customer')).not.toContain('release')
+  })
+})
