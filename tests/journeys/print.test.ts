@@ -74,7 +74,8 @@ describe('a recorded job as a report', () => {
       await session.go('/job/record?id=demo-job-18')
       const label = reader === 'customer' ? 'Customer' : 'Technician'
       await session.driver.wait(
-        async () => (await session.driver.findElements(By.css('[data-act="report-html"]'))).length > 0,
+        async () =>
+          (await session.driver.findElements(By.css('[data-act="report-html"]:not([disabled])'))).length > 0,
         30_000,
       )
       await session.driver

@@ -136,10 +136,11 @@ function after(before: Heard, { news, order }: { news: News; order: Order | null
       }
     case 'laid': {
       const { finding, share } = news
+      const sound = finding.plan !== null && finding.broken.length === 0
+      if (!sound && before.told?.finding.plan)
+        return { ...before, share: 1, problem: 'No plan holds with that. It stands where it was.' }
       if (finding.broken.length > 0)
         return { ...before, share, problem: 'A plan came out that breaks a rule: it is not shown.' }
-      if (!finding.plan && before.told?.finding.plan)
-        return { ...before, share: 1, problem: 'No plan holds with that. It stands where it was.' }
       const { floor, calendar, now: at } = order!
       return { ...before, share, told: { ...news, floor, calendar, at } }
     }

@@ -22,6 +22,8 @@ export function ReportFiles({ hand }: { hand: JobInHand }) {
   const { name } = useWorkshop()
   const testIds = useMemo(() => proofTests(job).map(({ testId }) => testId), [job])
   const bands = useSoundBands(hand, testIds)
+  // What is sound stands beside what was read: it is waited for.
+  const ready = testIds.length === 0 || Object.keys(bands).length > 0
   const save = (kind: 'html' | 'md') => {
     const report = reportOf(reader, { job, vehicle, workshop: name, bands })
     const file = `unit-${vehicle.unit.replace(/[^\w-]/g, '_')}-${reader}.${kind}`
@@ -38,10 +40,20 @@ export function ReportFiles({ hand }: { hand: JobInHand }) {
         onChange={(id) => setReader(id as Reader)}
       />
       <div className="grid grid-cols-2 gap-2">
-        <Button data-act="report-html" onClick={() => save('html')}>
+        <Button
+          data-act="report-html"
+          variant={ready ? 'plain' : 'held'}
+          disabled={!ready}
+          onClick={() => save('html')}
+        >
           One page
         </Button>
-        <Button variant="quiet" data-act="report-md" onClick={() => save('md')}>
+        <Button
+          variant={ready ? 'quiet' : 'held'}
+          data-act="report-md"
+          disabled={!ready}
+          onClick={() => save('md')}
+        >
           Plain text
         </Button>
       </div>
