@@ -10,14 +10,14 @@ import type { Stage } from '@/core/job'
 import type { StoreProblem } from '@/data/store'
 import { FindPanel } from './FindPanel'
 import { JobHead, PlainHead } from './Head'
-import { KeysPanel } from './KeysPanel'
 import { saveJobFile, saveRaw, useJob, type JobInHand, type JobLoad } from './useJob'
 import { toggleLight } from './useLight'
 import { useKeys } from './useKeys'
-import { VehicleSheet } from './VehicleSheet'
 import { STAGES, STAGE_NAMES, stageHref } from './words'
 
-// Few jobs are left for months: it loads after the page.
+// What is opened now and then, and what few jobs need, loads after the page.
+const KeysPanel = dynamic(() => import('./KeysPanel').then((own) => own.KeysPanel), { ssr: false })
+const VehicleSheet = dynamic(() => import('./VehicleSheet').then((own) => own.VehicleSheet), { ssr: false })
 const LongGap = dynamic(() => import('./LongGap').then((own) => own.LongGap), { ssr: false })
 
 /** Stages whose page gives way where the glass is low; the others scroll. */
@@ -73,9 +73,9 @@ function Framed({ stage, children }: Props) {
         <Unkept load={load} />
         {children(load.hand)}
         {stage !== 'record' && <LongGap hand={load.hand} />}
-        <VehicleSheet hand={load.hand} open={sheet} onOpenChange={setSheet} />
+        {sheet && <VehicleSheet hand={load.hand} open onOpenChange={setSheet} />}
         <FindPanel hand={load.hand} open={finding} onOpenChange={setFinding} />
-        <KeysPanel open={keys} onOpenChange={setKeys} />
+        {keys && <KeysPanel open onOpenChange={setKeys} />}
       </div>
     </ShapeFrame>
   )
