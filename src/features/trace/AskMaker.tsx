@@ -1,9 +1,13 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import type { SpecificationField } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import type { JobInHand } from '../frame/useJob'
-import { VehicleSheet } from '../frame/VehicleSheet'
+
+const VehicleSheet = dynamic(() => import('../frame/VehicleSheet').then((own) => own.VehicleSheet), {
+  ssr: false,
+})
 
 /** The leading fault is one against typical figures alone: the maker's are entered, or said not to be had. */
 export function AskMaker({ hand, fields }: { hand: JobInHand; fields: SpecificationField[] }) {
@@ -17,7 +21,7 @@ export function AskMaker({ hand, fields }: { hand: JobInHand; fields: Specificat
       <Button variant="quiet" data-act="ask-none" onClick={notToBeHad}>
         Not to be had
       </Button>
-      <VehicleSheet hand={hand} open={open} onOpenChange={setOpen} asked={fields} />
+      {open && <VehicleSheet hand={hand} open onOpenChange={setOpen} asked={fields} />}
     </div>
   )
 }
