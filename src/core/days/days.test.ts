@@ -225,6 +225,35 @@ describe('a plan of days', () => {
   })
 })
 
+describe('as the day goes on', () => {
+  const jobs = [
+    outline('1', [piece('a', 60), piece('b', 60)]),
+    outline('2', [piece('a', 45)], { dueAt: clock(0, 9) }),
+    outline('3', [piece('a', 90)]),
+  ]
+  const on = floor({ bays: 3 })
+  const first = planOf(on, jobs).finding.plan!
+  it('what is in hand stays, and nothing moves for the clock alone', () => {
+    const { finding } = planOf(on, jobs, first, clock(0, 8, 20))
+    expect(finding.broken).toEqual([])
+    for (const one of first.pieces) expect(finding.plan!.pieces).toContainEqual(one)
+  })
+  it('what should be over and is not goes on from now', () => {
+    const { finding } = planOf(on, jobs, first, clock(0, 11))
+    expect(finding.broken).toEqual([])
+    for (const { startAt } of finding.plan!.pieces) expect(startAt).toBeGreaterThanOrEqual(clock(0, 11))
+  })
+  it('nobody is taken to be at a vehicle that waits, or at work they left', () => {
+    const waiting = jobs.map((one) => ({ ...one, releaseAt: clock(0, 10) }))
+    const later = planOf(on, waiting, first, clock(0, 8, 20)).finding
+    expect(later.broken).toEqual([])
+    for (const { startAt } of later.plan!.pieces) expect(startAt).toBeGreaterThanOrEqual(clock(0, 10))
+    const gone = planOf(floor({ bays: 3, people: [person('Jon')] }), jobs, first, clock(0, 8, 20)).finding
+    expect(gone.broken).toEqual([])
+    expect(gone.plan!.pieces.every((one) => one.person === 'Jon')).toBe(true)
+  })
+})
+
 describe('a move', () => {
   const jobs = [
     outline('1', [piece('a', 60, { lift: true, room: ['open fuel', 'open tank'] }), piece('b', 60)]),

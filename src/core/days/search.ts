@@ -52,6 +52,31 @@ function standsAlone({ board, now }: DayBoard, job: number): boolean {
   return new Search(alone, { now }).plan() !== null
 }
 
+/**
+ * What stays where it is: what a hand put somewhere, and what should be in hand now (the first piece of a job
+ * that has begun and is not over by the plan). What was to be over and is not goes where there is room; so does
+ * what cannot be in hand any more, as its person left or its vehicle waits.
+ */
+function pinsOf(day: DayBoard, before: DayPlan): Placed[] {
+  const byHand = placedOn(day, before, (piece) => piece.byHand).filter(({ start }) => start >= day.now)
+  const held = new Set(byHand.map(({ task }) => task))
+  const firsts = new Set(day.board.jobs.map(({ tasks }) => tasks[0]!))
+  const begun = placedOn(day, before).filter(
+    ({ task, start }) =>
+      firsts.has(task) &&
+      !held.has(task) &&
+      start < day.now &&
+      start + day.board.tasks[task]!.units > day.now,
+  )
+  const { broken } = checkPlan(day.board, [...byHand, ...begun])
+  const cannot = new Set(
+    broken.flatMap((one) =>
+      one.kind === 'not placed' ? [] : 'task' in one ? [one.task] : 'tasks' in one ? one.tasks : [],
+    ),
+  )
+  return [...byHand, ...begun.filter(({ task }) => !cannot.has(task))]
+}
+
 export class DaySearch {
   private readonly search: Search
   private readonly bound: number
@@ -66,8 +91,7 @@ export class DaySearch {
     this.search = new Search(day.board, {
       seed,
       now: day.now,
-      // What was to begin before now and has not goes where there is room.
-      pinned: placedOn(day, before, ({ byHand }) => byHand).filter(({ start }) => start >= day.now),
+      pinned: pinsOf(day, before),
       ...(kept.length > 0 && { before: kept, moveCost: MOVE_COST }),
     })
     const fromNow = {
