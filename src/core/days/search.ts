@@ -7,7 +7,7 @@ import type { Outline } from './outline'
 import { NO_PLAN, keptPlan, placedOn, type DayPlan } from './dayPlan'
 
 /** What it costs that a piece stands elsewhere than people were told, units of lateness. */
-export const MOVE_COST = 0.5
+export const MOVE_COST = 3
 
 /** What is known of a plan. */
 export interface DayFinding {
