@@ -150,6 +150,36 @@ describe('a plan of days', () => {
     expect(finding.proved).toBe(false)
   })
 
+  it('danger begins as soon as anybody is free, though its end is far', () => {
+    const long = outline(
+      '3',
+      [piece('find', 60), piece('repair', 120), piece('more', 120), piece('again', 120)],
+      {
+        danger: true,
+      },
+    )
+    const due = ['1', '2'].map((unit) => outline(unit, [piece('a', 60)], { dueAt: clock(0, 9) }))
+    const { finding } = planOf(floor({ bays: 3, people: [person('Ida')] }), [...due, long])
+    expect(finding.broken).toEqual([])
+    expect(at(finding.plan!, '3', 'find').startAt).toBe(NOW)
+    // Round what is in hand.
+    const begun = planOf(floor({ bays: 3, people: [person('Ida')] }), due).finding.plan!
+    const later = planOf(
+      floor({ bays: 3, people: [person('Ida')] }),
+      [...due, long],
+      begun,
+      clock(0, 8, 20),
+    ).finding
+    expect(later.broken).toEqual([])
+    expect(at(later.plan!, '3', 'find').startAt).toBe(clock(0, 9))
+    // Where the one bay is taken by what is in hand, it waits for that, and the plan stands.
+    const one = (people: string[]) => floor({ bays: 1, people: people.map((id) => person(id)) })
+    const inHand = planOf(one(['Ida', 'Jon']), due.slice(0, 1)).finding.plan!
+    const full = planOf(one(['Ida', 'Jon']), [due[0]!, long], inHand, clock(0, 8, 20)).finding
+    expect(full.broken).toEqual([])
+    expect(at(full.plan!, '3', 'find').startAt).toBe(clock(0, 9))
+  })
+
   it('one job alone is proved best, and ends when its path ends', () => {
     const { finding } = planOf(floor(), [
       outline('1', [piece('a', 60, { wait: { label: 'Cures', minutes: 100 } }), piece('b', 30)], {

@@ -77,6 +77,45 @@ function pinsOf(day: DayBoard, before: DayPlan): Placed[] {
   return [...byHand, ...begun.filter(({ task }) => !cannot.has(task))]
 }
 
+/**
+ * What is dangerous begins as soon as anybody who may is free, whatever its end: its first piece is laid before
+ * all else, round what is pinned, and stays there.
+ */
+function dangerFirst(day: DayBoard, pins: Placed[]): Placed[] {
+  const { board, outlines, now } = day
+  const pinned = new Set(pins.map(({ task }) => task))
+  const jobs = board.jobs.filter(
+    ({ id, tasks }) => outlines[id]!.danger && !tasks.some((task) => pinned.has(task)),
+  )
+  if (jobs.length === 0) return pins
+  const own = new Set(jobs.map(({ id }) => id))
+  const alone: Board = {
+    ...board,
+    jobs,
+    tasks: board.tasks.filter(({ job }) => own.has(job)),
+    people: board.people.map((windows, person) =>
+      pins
+        .filter((pin) => pin.person === person)
+        .reduce((left, pin) => without(left, pin.start, pin.start + board.tasks[pin.task]!.units), windows),
+    ),
+  }
+  const search = new Search(alone, { now })
+  search.early()
+  const firsts = new Set(jobs.map(({ tasks }) => tasks[0]!))
+  return [...pins, ...(search.plan() ?? []).filter(({ task }) => firsts.has(task))]
+}
+
+/** Hours without a stretch that is taken. */
+const without = (windows: [number, number][], from: number, to: number): [number, number][] =>
+  windows.flatMap(([open, shut]): [number, number][] =>
+    shut <= from || open >= to
+      ? [[open, shut]]
+      : [
+          ...(open < from ? [[open, from] as [number, number]] : []),
+          ...(shut > to ? [[to, shut] as [number, number]] : []),
+        ],
+  )
+
 export class DaySearch {
   private readonly search: Search
   private readonly bound: number
@@ -88,12 +127,17 @@ export class DaySearch {
     seed = 1,
   ) {
     const kept = placedOn(day, before)
-    this.search = new Search(day.board, {
-      seed,
-      now: day.now,
-      pinned: pinsOf(day, before),
-      ...(kept.length > 0 && { before: kept, moveCost: MOVE_COST }),
-    })
+    const pins = pinsOf(day, before)
+    const begin = (pinned: Placed[]) =>
+      new Search(day.board, {
+        seed,
+        now: day.now,
+        pinned,
+        ...(kept.length > 0 && { before: kept, moveCost: MOVE_COST }),
+      })
+    const first = begin(dangerFirst(day, pins))
+    // Where every bay is taken by what is in hand it begins as soon as the plan has room.
+    this.search = first.plan() ? first : begin(pins)
     const fromNow = {
       ...day.board,
       jobs: day.board.jobs.map((job) => ({ ...job, release: Math.max(job.release, day.now) })),
