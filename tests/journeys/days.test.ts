@@ -23,7 +23,9 @@ beforeAll(async () => {
   await hands.driver.executeScript(`
     const floor = JSON.parse(localStorage.getItem('stop-start-floor'))
     for (const person of floor.people) Object.assign(person, { days: [0, 1, 2, 3, 4, 5, 6], hours: { from: 0, to: 1440 }, pause: null })
-    localStorage.setItem('stop-start-floor', JSON.stringify({ ...floor, heater: null }))`)
+    const more = floor.people.map((one) => ({ ...one, id: one.id + '-2', name: one.name + ' 2' }))
+    // Room enough, so that what moves moves for its own reason.
+    localStorage.setItem('stop-start-floor', JSON.stringify({ ...floor, people: [...floor.people, ...more], bays: 12, lifts: 8, oneRoom: false, heater: null }))`)
 })
 afterAll(() => hands?.session.close())
 
