@@ -45,6 +45,9 @@ describe('the demo garage', () => {
       expect(pieces.at(-1)!.kind).toBe('prove')
       expect(new Set(pieces.map(({ key }) => key)).size).toBe(pieces.length)
       for (const piece of pieces) expect(piece.minutes).toBeLessThanOrEqual(120)
+      // To look for a fault and to prove a repair part joints as well.
+      for (const piece of pieces.filter(({ kind }) => kind !== 'steps'))
+        expect(piece.room).toContain('open fuel')
       if (!planned || stageOf(job) === 'prove') continue
       const steps = pieces.filter(({ kind }) => kind === 'steps')
       // Runs follow each other without a gap.

@@ -162,15 +162,11 @@ function spanOf(outline: Outline, ids: number[], is: (piece: Piece) => boolean):
   return first < 0 ? null : [ids[first]!, ids[outline.pieces.findLastIndex(is)]!]
 }
 
-/** Every stretch of pieces that follow each other and of which something is true. What nobody knows yet is made shut where a person breaks off. */
+/** Every stretch of pieces that follow each other and of which something is true. Only the steps of a plan leave it so from one piece to the next: what is looked for, read or not known yet is made shut where a person breaks off. */
 function stretchesOf(outline: Outline, ids: number[], is: (piece: Piece) => boolean): [number, number][] {
   return outline.pieces.flatMap((piece, at): [number, number][] => {
-    const goesOn = (k: number) =>
-      k > 0 &&
-      k < outline.pieces.length &&
-      is(outline.pieces[k - 1]!) &&
-      is(outline.pieces[k]!) &&
-      outline.planned
+    const steps = (k: number) => outline.pieces[k]?.kind === 'steps' && is(outline.pieces[k])
+    const goesOn = (k: number) => steps(k - 1) && steps(k)
     if (!is(piece) || goesOn(at)) return []
     const end = outline.pieces.findIndex((_, k) => k > at && !goesOn(k))
     return [[ids[at]!, ids[end < 0 ? outline.pieces.length - 1 : end - 1]!]]

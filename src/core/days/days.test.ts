@@ -220,7 +220,9 @@ describe('a plan of days', () => {
         [
           outline(
             '1',
-            Array.from({ length: 6 }, (_, k) => piece(`p${k}`, 110, { room: ['open fuel'] })),
+            Array.from({ length: 6 }, (_, k) =>
+              piece(`p${k}`, 110, { kind: planned ? 'steps' : 'repair', room: ['open fuel'] }),
+            ),
             { planned },
           ),
         ],

@@ -18,7 +18,7 @@ const stretch = z
 
 const personSchema = z.object({
   id: z.string().min(1).max(80),
-  name: z.string().trim().min(1).max(40),
+  name: z.string().trim().min(1, 'A person needs a name').max(40),
   skills: z.array(z.enum(SKILLS)).max(SKILLS.length),
   /** 0 Monday to 6 Sunday. */
   days: z.array(z.number().int().min(0).max(6)).max(7),
@@ -29,8 +29,8 @@ const personSchema = z.object({
 export type Person = z.infer<typeof personSchema>
 
 export const floorSchema = z.object({
-  bays: z.number().int().min(1).max(40),
-  lifts: z.number().int().min(0).max(20),
+  bays: z.number().int('Bays are whole').min(1, 'At least one bay').max(40, 'At most 40 bays'),
+  lifts: z.number().int('Lifts are whole').min(0, 'No fewer than no lift').max(20, 'At most 20 lifts'),
   /** The bays share one room that can be shut: vapour of the one is in the other. */
   oneRoom: z.boolean(),
   /** When an open flame heats that room. */

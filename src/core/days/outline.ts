@@ -66,6 +66,9 @@ export function outlineOf(request: OutlineRequest): Outline {
   }
 }
 
+/** To read is to part joints as well: a gauge goes on, a jar is filled. */
+const PARTS_JOINTS: Piece['room'] = ['open fuel']
+
 const skillsOn = ({ layout }: VehicleRecord): Skill[] => (LICENSED.includes(layout) ? ['aircraft'] : [])
 
 const PLAIN = { steps: null, wait: null, people: 1, lift: false, room: [], tools: [], notBefore: null }
@@ -78,6 +81,7 @@ const proof = (vehicle: VehicleRecord): Piece => ({
   minutes: PROVE,
   shortMinutes: PROVE,
   skills: skillsOn(vehicle),
+  room: PARTS_JOINTS,
 })
 
 /** Steps that are left of the plan in hand; null where there is none, or no way leads on from here. */
@@ -112,6 +116,7 @@ function rangePieces({ job, vehicle, longest }: OutlineRequest): Piece[] {
     title: job.surveying ? 'Go on with the survey' : 'Find the fault',
     ...findRange(job),
     skills: skillsOn(vehicle),
+    room: PARTS_JOINTS,
   }
   // Nobody knows yet what it is: it takes what the worst of it would take.
   const repair: Piece = {

@@ -27,6 +27,8 @@ const TOP = { own: 68, withFinding: 128 }
 /** A person's row, at least and at most. */
 const PERSON_ROW = { least: 56, most: 88 }
 const BAY_ROW = 38
+/** Width of an hour's words. */
+const TICK_PX = 42
 const QUARTER_MS = UNIT_MINUTES * 60_000
 /** A finger that rests moves so much. */
 const STILL_PX = 6
@@ -134,9 +136,12 @@ function HourRule({
       {ticksOf(calendar, span, hours, scale).map(({ x, text }) => (
         <g key={x}>
           <line x1={x} x2={x} y1={y - 8} y2={y} stroke="var(--ink)" strokeWidth={2} />
-          <text x={x + 4} y={y + 18} className="text-tick" fill="var(--ink-2)">
-            {text}
-          </text>
+          {/* The line of now would run through it. */}
+          {(nowX === null || nowX < x - 2 || nowX > x + TICK_PX) && (
+            <text x={x + 4} y={y + 18} className="text-tick" fill="var(--ink-2)">
+              {text}
+            </text>
+          )}
         </g>
       ))}
       {nowX !== null && (

@@ -84,6 +84,9 @@ function NowRow({ choice, first, now }: { choice: NowChoice; first: boolean; now
       </span>
       <span className="min-w-0 flex-1 text-second">
         <span className="block">{pieceText(choice)}</span>
+        {outline.danger && (
+          <span className="block text-tick font-semibold text-danger">Stays outside, is not started.</span>
+        )}
         <span className="block text-tick text-ink-2">
           {held.length > 0 ? held.map((one) => heldText(one, now)).join(' ') : lengthText(choice)}
         </span>

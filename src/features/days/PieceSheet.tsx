@@ -74,6 +74,11 @@ export function PieceSheet(props: Props) {
         </span>
         {`, ${lengthText(task)}. ${takesText(task, day.floor)}`}
       </p>
+      {outline.danger && (
+        <p className="text-second font-semibold text-danger">
+          It smells of fuel or leaks: it stays outside and is not started until that is found.
+        </p>
+      )}
       {end && (
         <p className="text-second text-ink-2">
           {`The whole: ${lateText(end, now)}. Whatever is planned, not before ${dayClockText(end.cannotBefore, now)}.`}

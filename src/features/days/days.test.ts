@@ -128,6 +128,10 @@ describe('when a job is needed', () => {
     ['8:15', new Date(2026, 10, 25, 8, 15).getTime()],
     ['2026-11-30T07:45', new Date(2026, 10, 30, 7, 45).getTime()],
     ['Friday', null],
+    ['25:10', null],
+    ['12:75', null],
+    ['2026-02-31T07:45', null],
+    ['2026-11-30T24:30', null],
     [null, null],
   ])('%s', (typed, due) => expect(dueAtOf(typed, opened)).toBe(due))
 })

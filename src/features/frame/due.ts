@@ -8,6 +8,7 @@ export function dueAtOf(neededBy: string | null, openedAt: number): number | nul
   if (!neededBy) return null
   const clock = CLOCK.exec(neededBy)
   if (clock) {
+    if (Number(clock[1]) > 23 || Number(clock[2]) > 59) return null
     const due = new Date(openedAt)
     due.setHours(Number(clock[1]), Number(clock[2]), 0, 0)
     if (due.getTime() < openedAt) due.setDate(due.getDate() + 1)
@@ -16,5 +17,8 @@ export function dueAtOf(neededBy: string | null, openedAt: number): number | nul
   const full = DAY_AND_CLOCK.exec(neededBy)?.slice(1).map(Number)
   if (!full) return null
   const [year, month, day, hours, minutes] = full as [number, number, number, number, number]
-  return new Date(year, month - 1, day, hours, minutes).getTime()
+  const due = new Date(year, month - 1, day, hours, minutes)
+  // A day or an hour that there is not says nothing.
+  const meant = due.getMonth() === month - 1 && due.getDate() === day && hours < 24 && minutes < 60
+  return meant ? due.getTime() : null
 }
