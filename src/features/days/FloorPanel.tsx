@@ -64,6 +64,8 @@ function FloorForm({ floor: known, onDone }: { floor: Floor; onDone: () => void 
   }
   return (
     <form
+      // What is refused is said in our words, and where.
+      noValidate
       className="space-y-5"
       onSubmit={(event) => {
         event.preventDefault()
@@ -118,7 +120,7 @@ function Places({ floor, onChange }: { floor: Floor; onChange: (next: Partial<Fl
           name="oneRoom"
           checked={floor.oneRoom}
           onChange={(event) => onChange({ oneRoom: event.target.checked })}
-          className="size-[28px]"
+          className="size-[28px] accent-accent"
         />
         They share one room
       </label>
@@ -128,7 +130,7 @@ function Places({ floor, onChange }: { floor: Floor; onChange: (next: Partial<Fl
           name="heater"
           checked={floor.heater !== null}
           onChange={(event) => onChange({ heater: event.target.checked ? { from: 360, to: 480 } : null })}
-          className="size-[28px]"
+          className="size-[28px] accent-accent"
         />
         Heated by a flame
       </label>
@@ -157,7 +159,7 @@ function Hours({
       aria-label={`${label} ${which}`}
       value={typed(value[which])}
       onChange={(event) => onChange({ ...value, [which]: minutesOf(event.target.value, value[which]) })}
-      className={`${FIELD} w-[120px]`}
+      className={`${FIELD} w-[156px]`}
     />
   )
   return (

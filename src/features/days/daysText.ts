@@ -51,16 +51,17 @@ export const lengthText = ({ piece }: Task): string =>
 
 /** What a piece takes besides its person. */
 export function takesText({ piece }: Task, { oneRoom }: DayBoard['floor']): string {
-  return [
-    piece.lift ? 'Takes a lift' : '',
+  const takes = [
+    piece.lift ? 'a lift' : '',
     piece.people > 1 ? 'a second pair of hands' : '',
     piece.room.includes('open tank') ? 'an open tank' : piece.room.includes('open fuel') ? 'open fuel' : '',
     piece.room.includes('hot work') ? 'hot work' : '',
-    piece.skills.length > 0 ? `needs: ${skillsText(piece.skills)}` : '',
-    oneRoom && piece.room.length > 0 ? 'the room is shared' : '',
+    piece.skills.length > 0 ? `who may: ${skillsText(piece.skills)}` : '',
+    oneRoom && piece.room.length > 0 ? 'in the shared room' : '',
   ]
     .filter(Boolean)
-    .join(' · ')
+    .join(', ')
+  return takes ? `It takes ${takes}.` : ''
 }
 
 const NUMBER = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine']
