@@ -2,9 +2,8 @@
  * Tank calibration: known fills against ohms or volts, a monotone table between them, the table that a
  * gauge with a custom curve takes, and whether what is read now is plausible (EQ21).
  */
-import type { CubicMetre } from '../shared'
+import { median, type CubicMetre } from '../shared'
 import { monotoneCubic, monotoneFit, piecewise, type Curve } from './monotone'
-import { median } from './series'
 
 export interface Fill {
   /** In the tank, litres put in from empty up to here. */

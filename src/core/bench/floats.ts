@@ -3,10 +3,9 @@
  * has no logger. It finds what is open, jumps, hangs or runs otherwise at those heights, and says nothing
  * of what lies between them: sound both ways it is sound as far as looked.
  */
-import type { Fraction, Ohm } from '../shared'
+import { median, type Fraction, type Ohm } from '../shared'
 import { errorAt, type InstrumentError, type Verdict } from './judge'
 import { monotoneFit } from './monotone'
-import { median } from './series'
 import { fitOf, type DropOut, type GaugeRange, type SweepProblem, type SweepReading } from './sweep'
 
 export const FLOAT_HEIGHTS: readonly Fraction[] = [0, 0.25, 0.5, 0.75, 1]

@@ -1,7 +1,6 @@
 /** A set of injectors on a flow bench: rates against each other, what fell off, leaks, and what cleaning brought (handbook T61, T59). */
-import type { Fraction, M3PerS } from '../shared'
+import { median, type Fraction, type M3PerS } from '../shared'
 import { errorAt, judge, type InstrumentError, type Verdict } from './judge'
-import { median } from './series'
 
 export const SPRAYS = ['cone', 'streaks', 'jet', 'dribble'] as const
 export type Spray = (typeof SPRAYS)[number]

@@ -6,9 +6,9 @@
  * top, and a rail that then seems to hold may only be masked. The verdict is against the share that must be left at the stated minute, with
  * the fit's own uncertainty. Pressures are gauge pressures in Pa.
  */
-import type { Fraction, Minutes, PaGauge } from '../shared'
+import { median, type Fraction, type Minutes, type PaGauge } from '../shared'
 import type { Band, InstrumentError } from './judge'
-import { median, noiseOf, present, type Series } from './series'
+import { noiseOf, present, type Series } from './series'
 
 interface Sample {
   seconds: number

@@ -2,7 +2,7 @@
  * Captures of pressure while something happens: the prime, a steady state, a snap of the throttle, the
  * deadhead. Pressures are gauge pressures in Pa.
  */
-import type { PaGauge, Second } from '../shared'
+import { quantile, type PaGauge, type Second } from '../shared'
 import { errorAt, judge, sideOf, type Analysed, type Band, type InstrumentError, type Verdict } from './judge'
 import {
   between,
@@ -13,7 +13,6 @@ import {
   mean,
   noiseOf,
   present,
-  quantile,
   type Series,
 } from './series'
 

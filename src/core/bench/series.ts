@@ -2,7 +2,7 @@
  * A recorded signal and what every capture asks of it. Values are SI; a sample that the instrument did
  * not give is NaN and stays a gap: nothing is drawn or computed across it.
  */
-import type { Second } from '../shared'
+import { median, type Second } from '../shared'
 
 export interface Series {
   seconds: Float64Array
@@ -53,14 +53,6 @@ export const gapFraction = ({ values }: Series): number =>
     ? 1
     : values.reduce((gaps, value) => gaps + (Number.isFinite(value) ? 0 : 1), 0) / values.length
 
-export function quantile(values: ArrayLike<number>, share: number): number {
-  const sorted = Float64Array.from(values).sort()
-  if (sorted.length === 0) return NaN
-  const at = share * (sorted.length - 1)
-  const low = Math.floor(at)
-  return sorted[low]! + (at - low) * ((sorted[low + 1] ?? sorted[low]!) - sorted[low]!)
-}
-export const median = (values: ArrayLike<number>): number => quantile(values, 0.5)
 export const mean = (values: ArrayLike<number>): number =>
   Array.from(values).reduce((sum, value) => sum + value, 0) / values.length
 

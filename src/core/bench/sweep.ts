@@ -3,9 +3,8 @@
  * course is a monotone fit, so that a worn track shows as what lies beside it; a drop-out is where the
  * circuit opens or jumps, at a place and not at a time (both ways across it, where both were swept).
  */
-import type { Fraction, Ohm } from '../shared'
+import { median, quantile, type Fraction, type Ohm } from '../shared'
 import { errorAt, type InstrumentError, type Verdict } from './judge'
-import { median, quantile } from './series'
 import { monotoneFit } from './monotone'
 
 /** A sample of the sweep; ohms of an open circuit are infinite. */

@@ -5,8 +5,8 @@
  * bars are quite alike. With an odd number of bars two brushes can leave two humps a bar (EQ19): then the
  * revolution, or the speed that a pump can have, decides. A brushless pump leaves none.
  */
-import type { Ampere, Fraction, RadPerS } from '../shared'
-import { median, present, quantile, type Series } from './series'
+import { median, quantile, type Ampere, type Fraction, type RadPerS } from '../shared'
+import { present, type Series } from './series'
 
 export interface Waveform {
   meanA: Ampere

@@ -4,7 +4,7 @@
  * others stay. The record of a vehicle is the fold of its facts.
  */
 import { z } from 'zod'
-import { seedFrom } from '../shared'
+import { bySaid, mergedFacts, nextClock, seedFrom } from '../shared'
 import { vehicleSchema, type VehicleRecord } from './vehicleRecord'
 
 /** Single things that are said of a vehicle; the last word counts. */
@@ -56,13 +56,7 @@ export function readFacts(stored: readonly unknown[]): VehicleFact[] {
   })
 }
 
-const compare = (one: VehicleFact, other: VehicleFact) =>
-  one.clock - other.clock ||
-  (one.device < other.device ? -1 : one.device > other.device ? 1 : one.id < other.id ? -1 : 1)
-
-/** One log from two, each fact once, in the common order. */
-export const mergeFacts = (one: VehicleFact[], other: VehicleFact[]): VehicleFact[] =>
-  [...new Map([...one, ...other].map((fact) => [fact.id, fact])).values()].sort(compare)
+export const mergeFacts = mergedFacts<VehicleFact>
 
 /** What has to be said so that the one record becomes the other. */
 export function wordsBetween(before: VehicleRecord, after: VehicleRecord): VehicleWord[] {
@@ -103,7 +97,7 @@ export function factsOf(
   now: number,
   nextId: () => string,
 ): VehicleFact[] {
-  const first = log.reduce((latest, fact) => Math.max(latest, fact.clock + 1), now)
+  const first = nextClock(log, now)
   return words.map((said, place) => ({
     id: nextId(),
     vehicleId,
@@ -138,7 +132,7 @@ export interface FoldedVehicle {
 
 /** The record that the facts come to; null where none of them begins it. */
 export function foldVehicle(facts: VehicleFact[]): FoldedVehicle | null {
-  const sorted = [...facts].sort(compare)
+  const sorted = [...facts].sort(bySaid)
   const [first, ...rest] = sorted
   // Nearly always all of it goes together, and is looked at once.
   if (first?.word.says === 'taken in') {

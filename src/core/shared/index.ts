@@ -1,3 +1,4 @@
+export * from './facts'
 export * from './figures'
 export * from './matching'
 export * from './units'

@@ -73,3 +73,13 @@ export function studentQuantile(p: number, df: number): number {
   }
   return Math.sqrt(df) * Math.tan((low + high) / 2)
 }
+
+/** Value under which a share of them lies, between two of them by a straight line; NaN of none. */
+export function quantile(values: ArrayLike<number>, share: number): number {
+  const sorted = Float64Array.from(values).sort()
+  if (sorted.length === 0) return NaN
+  const at = share * (sorted.length - 1)
+  const low = Math.floor(at)
+  return sorted[low]! + (at - low) * ((sorted[low + 1] ?? sorted[low]!) - sorted[low]!)
+}
+export const median = (values: ArrayLike<number>): number => quantile(values, 0.5)
