@@ -44,6 +44,7 @@ const CORE_MAY_USE = {
     'records',
     'job',
   ],
+  parts: ['shared', 'physics', 'vehicle', 'library', 'procedure', 'diagnosis', 'bench', 'records', 'job'],
   practice: [
     'shared',
     'physics',
@@ -57,6 +58,7 @@ const CORE_MAY_USE = {
     'job',
     'simulate',
     'days',
+    'parts',
   ],
 }
 const coreRules = Object.entries(CORE_MAY_USE).map(([folder, uses]) => ({

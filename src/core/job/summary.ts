@@ -9,7 +9,7 @@ import { stageOf } from './progress'
 import type { Wait } from '../records'
 import type { VehicleRecord } from './vehicleRecord'
 
-export const SUMMARY_VERSION = 2
+export const SUMMARY_VERSION = 3
 
 export interface JobSummary {
   id: string
@@ -28,6 +28,8 @@ export interface JobSummary {
   signed: { at: number; unproven: number } | null
   /** Sound readings; null until it is signed with its complaint gone. */
   proven: ProvenReadings | null
+  /** Repairs that were finished in it. */
+  repaired: string[]
   /** Why its log cannot be read; it is listed by its id alone. */
   odd: { problem: string; at: string } | null
 }
@@ -55,6 +57,7 @@ export const summaryOf = (job: JobView, odd: JobSummary['odd'] = null): JobSumma
   waits: job.signed ? [] : job.waits.filter((wait) => !wait.ended),
   signed: job.signed && { at: job.signed.at, unproven: job.signed.unproven.length },
   proven: provenOf(job),
+  repaired: [...job.finishedRepairs],
   odd,
 })
 

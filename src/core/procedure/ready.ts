@@ -19,6 +19,8 @@ export interface ReadyItem {
   group: ReadyGroup
   name: string
   detail: string
+  /** Pieces of it. */
+  count: number
   /** It cannot be ticked yet: what has to be known first. */
   waits: string | null
 }
@@ -58,14 +60,25 @@ export function litresToDrain(plan: Plan, litres: number, capacityM3: CubicMetre
   return Math.max(0, litres - 1e3 * capacityM3 * (does('lowerTank') ? LOW_FRACTION.down : LOW_FRACTION.above))
 }
 
+/** The line of a piece on the list; stable over plans of the same repairs. */
+export const readyIdOf = (group: ReadyGroup, name: string): string =>
+  `${group}:${plainWords(name)}`.slice(0, 80)
+
 export function readyToOpen(plan: Plan, facts: ReadyFacts): ReadyItem[] {
   if (opensAt(plan) === null) return []
-  const item = (group: ReadyGroup, name: string, detail = '', waits: string | null = null): ReadyItem => ({
-    id: `${group}:${plainWords(name)}`.slice(0, 80),
+  const item = (
+    group: ReadyGroup,
+    name: string,
+    detail = '',
+    waits: string | null = null,
+    count = 1,
+  ): ReadyItem => ({
+    id: readyIdOf(group, name),
     group,
     name,
     detail,
     waits,
+    count,
   })
   const counted = (count: number) => (count > 1 ? `${count} pieces` : '')
   return [
@@ -76,11 +89,13 @@ export function readyToOpen(plan: Plan, facts: ReadyFacts): ReadyItem[] {
     ),
     ...plan.have.newParts
       .filter((part) => !part.oneTime)
-      .map((part) => item('parts', part.name, counted(part.count))),
+      .map((part) => item('parts', part.name, counted(part.count), null, part.count)),
     ...plan.have.newParts
       .filter((part) => part.oneTime)
-      .map((part) => item('seals', part.name, `${counted(part.count) || 'one'}, new, size compared`)),
-    ...capsOf(plan).map(([name, count]) => item('caps', name, counted(count))),
+      .map((part) =>
+        item('seals', part.name, `${counted(part.count) || 'one'}, new, size compared`, null, part.count),
+      ),
+    ...capsOf(plan).map(([name, count]) => item('caps', name, counted(count), null, count)),
     ...plan.have.tools.filter((tool) => !GUARD_TOOLS.has(tool)).map((tool) => item('tools', tool)),
     ...(plan.people > 1
       ? [

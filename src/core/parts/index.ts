@@ -1,0 +1,7 @@
+export * from './part'
+export * from './fits'
+export * from './quotes'
+export * from './carry'
+export * from './needs'
+export * from './demand'
+export * from './table'

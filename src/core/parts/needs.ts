@@ -1,0 +1,158 @@
+/** What the open jobs want, and whether shelf and orders cover it. */
+import { isOrder, nextStep, orderOf, planHolds, settingOf, type JobView, type VehicleRecord } from '../job'
+import { planRepairs, plannerFor, readyIdOf, type Plan } from '../procedure'
+import type { LayoutId } from '../vehicle'
+import { fitOn, partsFor, type FitTarget } from './fits'
+import { atJob, toCome, type Order, type Part } from './part'
+
+/** A piece that a plan asks for and that is not in hand. */
+export interface Need {
+  jobId: string
+  unit: string
+  vehicleName: string
+  layout: LayoutId
+  /** Its line on the ready-to-open list. */
+  itemId: string
+  piece: string
+  count: number
+  oneTime: boolean
+  danger: boolean
+  /** When it comes, ms, where the job says that it is on order. */
+  orderedFor: number | null
+  openedAt: number
+}
+
+/** What is still to be had for a job, from its plan; none where it has no plan or its plan leads nowhere. */
+export function needsOf(job: JobView, vehicle: VehicleRecord): Need[] {
+  const { work } = job
+  if (!work || job.signed) return []
+  const made = planRepairs(
+    plannerFor({ ...settingOf(vehicle), ways: work.ways }, work.pace),
+    work.start,
+    work.repairIds,
+    work.already,
+  )
+  if (!made.ok || !planHolds(job, made.value)) return orderedAlone(job)
+  const plan = made.value
+  const left = piecesLeft(plan, nextStep(job, plan)?.index ?? plan.steps.length)
+  return plan.have.newParts
+    .filter(({ name }) => left.has(name))
+    .map(({ name, count, oneTime }) => ({
+      ...whose(job),
+      itemId: readyIdOf(oneTime ? 'seals' : 'parts', name),
+      piece: name,
+      count,
+      oneTime,
+    }))
+    .filter(({ itemId }) => !work.ready.has(itemId))
+    .map((need) => ({ ...need, orderedFor: orderOf(job, need.itemId)?.endsAt ?? null }))
+}
+
+const whose = (job: JobView) => ({
+  jobId: job.id,
+  unit: job.unit,
+  vehicleName: job.vehicleName,
+  layout: job.layout.id,
+  danger: job.danger,
+  openedAt: job.openedAt,
+})
+
+/** Pieces of the steps from one on. */
+const piecesLeft = ({ steps }: Plan, from: number): Set<string> =>
+  new Set(
+    steps
+      .filter(({ index }) => index >= from)
+      .flatMap(({ act }) => (act.newParts ?? []).map((one) => one.name)),
+  )
+
+/** Where no plan can be made any more, what is on order still comes. */
+const orderedAlone = (job: JobView): Need[] =>
+  job.waits
+    .filter((wait) => isOrder(wait) && !wait.ended)
+    .map((wait) => ({
+      ...whose(job),
+      itemId: wait.waitId,
+      piece: wait.label,
+      count: 1,
+      oneTime: false,
+      orderedFor: wait.endsAt,
+    }))
+
+export type Cover =
+  /** It lies on the shelf for this job. */
+  | { kind: 'shelf'; part: Part }
+  /** The job's own order. */
+  | { kind: 'ordered'; dueAt: number }
+  /** An order for the shelf that leaves enough for it. */
+  | { kind: 'coming'; part: Part; order: Order }
+  /** To be ordered: the part that is known to fit or may, if there is one, and those that do not fit. */
+  | { kind: 'lacks'; part: Part | null; wrong: Part[] }
+export interface CoveredNeed {
+  need: Need
+  cover: Cover
+}
+/** A part of which less is there or coming than should lie there. */
+export interface Short {
+  part: Part
+  /** To be ordered, so that the least lies there again. */
+  count: number
+}
+export interface PartsBoard {
+  needs: CoveredNeed[]
+  shorts: Short[]
+}
+
+/** Danger first, then who has waited longest. */
+const byUrgency = (one: Need, other: Need) =>
+  Number(other.danger) - Number(one.danger) ||
+  one.openedAt - other.openedAt ||
+  (one.itemId < other.itemId ? -1 : 1)
+
+/** On order for the shelf: what is ordered for a job is that job's. */
+const forShelf = (part: Part): Order[] => toCome(part).filter(({ jobId }) => jobId === null)
+
+/** Gives each need what is there or coming, none of it twice; what is left over is held against the least stock. */
+export function partsBoard(needs: readonly Need[], parts: readonly Part[]): PartsBoard {
+  const onShelf = new Map(parts.map((part) => [part.id, Math.max(0, part.shelf)]))
+  const coming = new Map(
+    parts.flatMap((part) =>
+      forShelf(part).map((order) => [order.orderId, order.count - order.came] as const),
+    ),
+  )
+  const covered = [...needs].sort(byUrgency).map((need): CoveredNeed => {
+    if (need.orderedFor !== null) return { need, cover: { kind: 'ordered', dueAt: need.orderedFor } }
+    return { need, cover: coverOf(need, partsFor(parts, need.piece, need), onShelf, coming) }
+  })
+  const shorts = parts.flatMap((part): Short[] => {
+    const comes = forShelf(part).reduce((sum, { orderId }) => sum + (coming.get(orderId) ?? 0), 0)
+    const count = part.least - (onShelf.get(part.id) ?? 0) - comes
+    return count > 0 ? [{ part, count }] : []
+  })
+  return { needs: covered, shorts }
+}
+
+function coverOf(
+  need: Need,
+  candidates: Part[],
+  onShelf: Map<string, number>,
+  coming: Map<string, number>,
+): Cover {
+  const target: FitTarget = need
+  const wrong = candidates.filter((part) => fitOn(part, target).kind === 'no')
+  const right = candidates.filter((part) => !wrong.includes(part))
+  // What was taken for the job is in its hand, though its list does not say so yet.
+  const taken = right.find((part) => atJob(part, need.jobId) >= need.count)
+  const there = taken ?? right.find((part) => onShelf.get(part.id)! >= need.count)
+  if (there) {
+    if (!taken) onShelf.set(there.id, onShelf.get(there.id)! - need.count)
+    return { kind: 'shelf', part: there }
+  }
+  for (const part of right)
+    for (const order of forShelf(part)) {
+      const left = coming.get(order.orderId)!
+      if (left < need.count) continue
+      coming.set(order.orderId, left - need.count)
+      return { kind: 'coming', part, order }
+    }
+  return { kind: 'lacks', part: right[0] ?? null, wrong }
+}
