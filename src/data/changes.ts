@@ -5,7 +5,7 @@
 import type { JobEvent } from '@/core/records'
 
 /** `job`: an entry of it is on disk. `lists`: what pages list has followed. */
-export type Change = { of: 'job' | 'vehicle'; id: string } | { of: 'lists' | 'all' | 'unwritten' }
+export type Change = { of: 'job' | 'vehicle'; id: string } | { of: 'lists' | 'parts' | 'all' | 'unwritten' }
 
 const listeners = new Set<(change: Change) => void>()
 const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('stop-start')

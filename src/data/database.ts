@@ -1,6 +1,6 @@
 /**
  * The stores of this browser's database, and what goes wrong with them. Logs are the truth: `jobs` a log a
- * job, `vehicleLogs` a log a vehicle, `captures` the long channels of captures by event. All else can be
+ * job, `vehicleLogs` a log a vehicle, `captures` the long channels of captures by event, `parts` facts of parts. All else can be
  * made anew from them: `vehicles` what each vehicle's log comes to, `index` summaries and lists. A mark in
  * `pending` says what is being written, so that a page that was cut off is put right by the next.
  */
@@ -12,6 +12,7 @@ export const stores = {
   vehicles: store('vehicles'),
   vehicleLogs: store('vehicle-logs'),
   captures: store('captures'),
+  parts: store('parts'),
   index: store('index'),
   pending: store('pending'),
   settings: store('settings'),

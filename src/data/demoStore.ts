@@ -1,11 +1,13 @@
 /** Demo vehicles and jobs, in and out. */
 import type { DemoJob } from '@/core/practice'
 import { beginLog } from '@/core/job'
+import type { PartFact } from '@/core/parts'
 import { packed, dropCapture } from './captureStore'
 import { announceChange } from './changes'
 import { locked, stores } from './database'
 import { jobsOfVehicle, unlistJob } from './jobIndex'
 import { forgetRead, isRecord, listAgain, type StoredJob } from './jobStore'
+import { allPartFacts, dropParts, mergeParts } from './partStore'
 import { dropVehicle, mergeVehicle } from './vehicleStore'
 
 const isDemo = (jobId: string) => jobId.startsWith('demo-job-')
@@ -43,9 +45,18 @@ export async function removeDemoData(): Promise<number> {
     if ((await jobsOfVehicle(id)).length > 0) stayed += 1
     else await dropVehicle(id)
   }
+  await dropParts((partId) => partId.startsWith('demo-part-'))
   await stores.settings.setItem('demo', 'removed')
   announceChange()
   return stayed
+}
+
+/** Puts the parts of the demo garage in where its jobs are, and no part is known. */
+export async function addDemoParts(parts: () => Promise<PartFact[]>): Promise<void> {
+  if ((await demoState()) !== 'present') return
+  await locked('demo', async () => {
+    if ((await allPartFacts()).length === 0) await mergeParts(await parts())
+  })
 }
 
 export const demoState = (): Promise<'present' | 'removed' | null> => stores.settings.getItem('demo')

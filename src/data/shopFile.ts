@@ -13,11 +13,13 @@ import {
 } from '@zip.js/zip.js'
 import { z } from 'zod'
 import { foldVehicle, readFacts, vehicleSchema, type VehicleFact } from '@/core/job'
+import { foldParts, readPartFacts, type PartFact } from '@/core/parts'
 import { mergeFile, readJobFile, type JobFile } from '@/core/records'
 import { announceChange } from './changes'
 import { reasonOf, stores } from './database'
 import { exportJob, importJob } from './jobFiles'
 import { forgetRead, loadLog } from './jobStore'
+import { allPartFacts, mergeParts } from './partStore'
 import { settingsForFile, takeSettings } from './shopSettings'
 import { undoing, type Undoing } from './shopUndo'
 import { mergeVehicle, vehicleFacts } from './vehicleStore'
@@ -41,7 +43,9 @@ const MOST_ENTRY_BYTES = 256 * 1024 * 1024
 const MOST_BYTES = 3 * 1024 * 1024 * 1024
 /** Text of ours packs twenty to one at most; a hundred times is a trap. */
 const MOST_PACKED = 400
-const NAME = /^(shop\.json|settings\.json|(jobs|vehicles)\/\d{1,6}\.json)$/
+/** Of files that were saved before there were parts, it is missing. */
+const PARTS = 'parts.json'
+const NAME = /^(shop\.json|settings\.json|parts\.json|(jobs|vehicles)\/\d{1,6}\.json)$/
 
 export type Progress = (done: number, of: number) => void
 export interface ShopProblem {
@@ -75,6 +79,7 @@ export async function saveShop(now: number, progress: Progress): Promise<{ file:
     )
     progress(jobIds.length + k + 1, of)
   }
+  await zip.add(PARTS, new TextReader(JSON.stringify({ facts: await allPartFacts() })))
   await zip.add('settings.json', new TextReader(JSON.stringify(await settingsForFile())))
   const manifest = { format: SHOP_FORMAT, version: VERSION, writtenAt: now, jobs, vehicles }
   await zip.add('shop.json', new TextReader(JSON.stringify(manifest)))
@@ -89,6 +94,7 @@ export interface ShopPlan {
   entries: number
   vehicles: { fresh: number; changed: number; same: number }
   facts: number
+  parts: { fresh: number; facts: number }
 }
 export interface OpenShop {
   plan: ShopPlan
@@ -117,7 +123,10 @@ export async function openShop(file: Blob, progress: Progress): Promise<Read<Ope
     entries: 0,
     vehicles: { fresh: 0, changed: 0, same: 0 },
     facts: 0,
+    parts: { fresh: 0, facts: 0 },
   }
+  const parts = await weighParts(texts, plan)
+  if (!parts.ok) return bad(PARTS, parts.error.problem)
   const names = [...texts.keys()].filter((name) => name.includes('/')).sort()
   for (const [k, name] of names.entries()) {
     const text = await texts.get(name)!()
@@ -233,6 +242,28 @@ async function weighVehicle(text: string, plan: ShopPlan): Promise<Read<unknown>
   return vehicle
 }
 
+/** The facts of the parts of a file; none where it was saved before there were parts. */
+async function partsIn(texts: ReadonlyMap<string, () => Promise<Read<string>>>): Promise<Read<PartFact[]>> {
+  const text = await texts.get(PARTS)?.()
+  if (!text) return { ok: true, value: [] }
+  if (!text.ok) return text
+  const read = z.object({ facts: z.array(z.unknown()).max(2_000_000) }).safeParse(parsed(text.value))
+  return read.success ? { ok: true, value: readPartFacts(read.data.facts) } : bad(PARTS, 'It cannot be read')
+}
+
+async function weighParts(
+  texts: ReadonlyMap<string, () => Promise<Read<string>>>,
+  plan: ShopPlan,
+): Promise<Read<null>> {
+  const theirs = await partsIn(texts)
+  if (!theirs.ok) return theirs
+  const here = readPartFacts(await allPartFacts())
+  const known = new Set(here.map(({ id }) => id))
+  const added = theirs.value.filter(({ id }) => !known.has(id))
+  plan.parts = { fresh: foldParts([...here, ...added]).length - foldParts(here).length, facts: added.length }
+  return { ok: true, value: null }
+}
+
 async function takeShop(
   texts: ReadonlyMap<string, () => Promise<Read<string>>>,
   names: readonly string[],
@@ -250,6 +281,10 @@ async function takeShop(
       await (name.startsWith('jobs/') ? takeJob(text.value, undo) : takeVehicle(text.value, undo))
       progress(k + 1, ordered.length)
     }
+    const parts = await partsIn(texts)
+    if (!parts.ok) throw new Error(parts.error.problem)
+    await undo.parts()
+    await mergeParts(parts.value)
     const settings = await texts.get('settings.json')?.()
     if (settings?.ok) await takeSettings(parsed(settings.value), undo)
   } catch (problem) {

@@ -3,12 +3,14 @@ import type { JobFile } from '@/core/records'
 import { stores } from './database'
 import { unlistJob } from './jobIndex'
 import { forgetRead, listAgain, loadLog, vehicleIdOf } from './jobStore'
+import { partPieces } from './partStore'
 import { dropPhoto, loadPhoto } from './photos'
 
 export interface Undoing {
   /** Remembers a job, its vehicle, its captures and its photos as they stand before it is taken in. */
   job: (file: JobFile) => Promise<void>
   vehicle: (id: string) => Promise<void>
+  parts: () => Promise<void>
   setting: (key: string) => void
   all: () => Promise<void>
 }
@@ -41,6 +43,9 @@ export async function undoing(): Promise<Undoing> {
       for (const { id, kind } of events)
         if (kind === 'capture-kept' && (await stores.captures.getItem(id)) === null)
           backs.push(() => stores.captures.removeItem(id))
+    },
+    parts: async () => {
+      for (const piece of partPieces) await remember(stores.parts, piece)
     },
     setting: (key) => {
       if (typeof localStorage === 'undefined') return

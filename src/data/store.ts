@@ -10,6 +10,7 @@ export {
 } from './changes'
 export { append, loadJob, loadLog, undo, vehicleIdOf, type LoadedLog } from './jobStore'
 export { changeVehicle, listVehicles, loadVehicle, vehicleFacts } from './vehicleStore'
+export { listParts, sayOfParts, type PartSaying } from './partStore'
 export { exportJob, exportRaw, importJob, setAside, type ImportOutcome } from './jobFiles'
 export {
   jobsOf,
@@ -24,4 +25,4 @@ export {
   type ListedJob,
   type OpenWait,
 } from './lists'
-export { addDemoData, demoState, firstVisit, removeDemoData } from './demoStore'
+export { addDemoData, addDemoParts, demoState, firstVisit, removeDemoData } from './demoStore'

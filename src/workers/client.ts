@@ -30,6 +30,9 @@ const SERVES: Record<RequestKind, keyof typeof START> = {
   way: 'plan',
   demo: 'standIn',
   demoFloor: 'standIn',
+  demoParts: 'standIn',
+  needs: 'plan',
+  demand: 'plan',
   standIn: 'standIn',
 }
 

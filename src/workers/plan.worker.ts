@@ -1,4 +1,5 @@
 /** Plans and ways: path searches of some hundred milliseconds, off the page. */
+import { foldJob } from '@/core/job'
 import { surveyOf } from '@/core/library'
 import {
   additions,
@@ -10,6 +11,7 @@ import {
   surveyMinutes,
   surveyOrder,
 } from '@/core/procedure'
+import { demandOf, needsOf } from '@/core/parts'
 import { layoutOf } from '@/core/vehicle'
 import { serve } from './serve'
 
@@ -26,5 +28,8 @@ serve({
     const steps = surveyOrder(plannerFor(setting), start, left)
     return { steps, minutes: surveyMinutes(steps) }
   },
+  needs: ({ jobs }) =>
+    jobs.flatMap(({ jobId, events, vehicle }) => needsOf(foldJob(jobId, events, vehicle), vehicle)),
+  demand: ({ fleet, done, now }) => demandOf(fleet, done, now),
   way: ({ setting, start, goal }) => shownWay(plannerFor(setting), start, goal),
 })

@@ -16,12 +16,15 @@ import type {
   Workshop,
 } from '@/core/diagnosis'
 import type { Floor } from '@/core/days'
+import type { VehicleRecord } from '@/core/job'
+import type { Demand, DoneJob, Need, PartFact } from '@/core/parts'
 import type { DemoJob } from '@/core/practice'
+import type { JobEvent } from '@/core/records'
 import type { Access, Pace, Setting, SurveyFinding, WayId } from '@/core/library'
 import type { Minutes } from '@/core/shared'
 import type { Addition, Plan, PlanFailure, ShownWay, SurveyStep, WayPlan } from '@/core/procedure'
 import type { HiddenFault, StandInReading } from '@/core/simulate'
-import type { LayoutKey, Specification, VehicleState } from '@/core/vehicle'
+import type { LayoutId, LayoutKey, Specification, VehicleState } from '@/core/vehicle'
 
 export type TableStage = 'nominal' | 'derivatives' | 'pairs'
 
@@ -67,6 +70,13 @@ export interface PlanRequest {
   already: string[]
 }
 
+/** A job as its log tells it. */
+export interface OpenJob {
+  jobId: string
+  events: JobEvent[]
+  vehicle: VehicleRecord
+}
+
 export interface WorkerRequests {
   rank: { request: RankRequest; answer: Ranking }
   /** Suspects if this were read. */
@@ -87,6 +97,10 @@ export interface WorkerRequests {
   network: { request: LayoutKey & { specification: Specification; testId: string }; answer: string }
   demo: { request: { now: number }; answer: DemoJob[] }
   demoFloor: { request: object; answer: Floor }
+  demoParts: { request: { now: number }; answer: PartFact[] }
+  /** What the open jobs want. */
+  needs: { request: { jobs: OpenJob[] }; answer: Need[] }
+  demand: { request: { fleet: LayoutId[]; done: DoneJob[]; now: number }; answer: Demand[] }
   survey: {
     request: {
       layout: LayoutKey

@@ -124,17 +124,19 @@ function WhatIsHere({ state }: { state: ShopState }) {
 }
 
 /** What a file would do, in words. */
-export function planText({ jobs, vehicles, entries, facts }: ShopPlan): string {
+export function planText({ jobs, vehicles, entries, facts, parts: stock }: ShopPlan): string {
   const parts = [
     jobs.fresh > 0 ? `${jobsText(jobs.fresh)} come in` : '',
     jobs.changed > 0 ? `${jobsText(jobs.changed)} get more entries` : '',
     vehicles.fresh > 0
       ? `${vehicles.fresh} ${vehicles.fresh === 1 ? 'vehicle comes' : 'vehicles come'} in`
       : '',
+    stock.fresh > 0 ? `${stock.fresh} ${stock.fresh === 1 ? 'part comes' : 'parts come'} in` : '',
+    stock.fresh === 0 && stock.facts > 0 ? 'more is known of parts' : '',
     vehicles.changed > 0 ? `of ${vehicles.changed} vehicles more is known` : '',
   ].filter(Boolean)
   if (parts.length === 0) return 'All of it is here already: nothing would change.'
-  return `${parts.join(', ')}: ${entries} entries and ${facts} facts in all. What is here stays; ${jobsText(jobs.same)} are the same in both.`
+  return `${parts.join(', ')}: ${entries} entries and ${facts + stock.facts} facts in all. What is here stays; ${jobsText(jobs.same)} are the same in both.`
 }
 
 type Reading =

@@ -116,6 +116,12 @@ export function Today() {
         >
           Vehicles
         </Link>
+        <Link
+          href="/parts"
+          className="flex min-h-[48px] items-center px-1 text-second underline decoration-ink-3 underline-offset-4"
+        >
+          Parts
+        </Link>
         <FindButton onFind={() => setFinding(true)} />
         <FileButton onFile={takeFile} />
         <Button data-act="take-in" onClick={() => setTakingIn(true)}>

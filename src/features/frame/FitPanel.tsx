@@ -1,12 +1,17 @@
 'use client'
 import { keptText, typedAs, unitShown, unitText } from './quantities'
 import { useState } from 'react'
+import type { InputOf } from '@/core/acts'
+import { partsOfJob, type Part } from '@/core/parts'
 import type { Fit } from '@/core/procedure'
 import { UNIT_NAMES, figureOf, type UnitName } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
 import { FIT_FORMS, isWord, type FitForm } from './fitForms'
+import { partTitle } from './partStockText'
+import { sayOfPart } from './pieceActs'
 import type { JobInHand } from './useJob'
+import { useParts } from './useParts'
 
 const VERDICT_WORDS: Record<Fit['verdict'], string> = { fits: 'Fits', doubt: 'Doubtful', no: 'Does not fit' }
 
@@ -22,7 +27,7 @@ export function FitButton({ hand }: { hand: JobInHand }) {
       >
         Work it out from measures{hand.job.fits.size > 0 ? `, ${hand.job.fits.size} done` : ''}
       </Button>
-      <FitPanel hand={hand} open={open} onOpenChange={setOpen} />
+      {open && <FitPanel hand={hand} open={open} onOpenChange={setOpen} />}
     </>
   )
 }
@@ -37,17 +42,66 @@ function FitPanel({
   open: boolean
   onOpenChange: (open: boolean) => void
 }) {
+  const parts = useParts()
+  const own = partsOfJob(parts ?? [], hand.job.id)
+  const [partId, setPartId] = useState('')
   return (
     <Panel open={open} onOpenChange={onOpenChange} title="Does it fit?">
       <div className="space-y-4" data-sheet="fit">
         <p className="text-second text-ink-2">
           Rule, gauge and ohmmeter on the bench. Limits are typical; the maker’s drawing governs.
         </p>
+        {own.length > 0 && <WhichPart parts={own} partId={partId} onChoose={setPartId} />}
         {FIT_FORMS.map((form) => (
-          <Check key={form.id} hand={hand} form={form} />
+          <Check key={form.id} hand={hand} form={form} partId={partId} />
         ))}
       </div>
     </Panel>
+  )
+}
+
+/** What does not fit is kept of the part too: it is not ordered for that kind of vehicle again. */
+async function keepFit(hand: JobInHand, partId: string, fit: InputOf<'keepFit'>): Promise<void> {
+  const { kept } = await hand.act('keepFit', fit)
+  if (!kept || partId === '' || fit.verdict !== 'no') return
+  const { job, vehicle } = hand
+  await sayOfPart(partId, {
+    says: 'fit',
+    fits: false,
+    vehicleName: vehicle.name,
+    layout: vehicle.layout,
+    why: `${fit.title}: ${fit.says}`.slice(0, 200),
+    jobId: job.id,
+    unit: job.unit,
+  })
+}
+
+function WhichPart({
+  parts,
+  partId,
+  onChoose,
+}: {
+  parts: Part[]
+  partId: string
+  onChoose: (id: string) => void
+}) {
+  return (
+    <label className="block text-second text-ink-2">
+      Which part is it? What does not fit is not ordered again.
+      <select
+        name="fit-part"
+        value={partId}
+        onChange={(event) => onChoose(event.target.value)}
+        className="mt-1 block h-[48px] w-full border-2 border-ink-3 bg-sheet px-2 text-main text-ink"
+      >
+        <option value="">none that was ordered or taken</option>
+        {parts.map((part) => (
+          <option key={part.id} value={part.id}>
+            {partTitle(part)}
+          </option>
+        ))}
+      </select>
+    </label>
   )
 }
 
@@ -78,7 +132,7 @@ const keptFigures = (form: FitForm, figures: Record<string, string>) =>
 const shownFigures = (form: FitForm, figures: Record<string, string>) =>
   turnedBy(form, figures, (text, unit) => keptText(figureOf(text)!, unit, 1))
 
-function Check({ hand, form }: { hand: JobInHand; form: FitForm }) {
+function Check({ hand, form, partId }: { hand: JobInHand; form: FitForm; partId: string }) {
   const kept = hand.job.fits.get(form.id)
   const facts = { layout: hand.vehicle.layout, specification: hand.vehicle.specification }
   const [typed, setTyped] = useState<Record<string, string>>(() =>
@@ -141,7 +195,7 @@ function Check({ hand, form }: { hand: JobInHand; form: FitForm }) {
           data-act={`fit-${form.id}`}
           onClick={() =>
             fit &&
-            void hand.act('keepFit', {
+            void keepFit(hand, partId, {
               check: form.id,
               title: form.title,
               figures: keptFigures(form, typed),

@@ -12,12 +12,16 @@ import {
   type ReadyItem,
 } from '@/core/procedure'
 import { gaugeEnds } from '@/core/vehicle'
-import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
+import dynamic from 'next/dynamic'
+import { arrived, wantedOf } from './pieceActs'
 import { FitButton } from './FitPanel'
 import type { JobInHand } from './useJob'
 import { useNow } from './useNow'
 import { dayClockText } from './words'
+
+/** It loads when something is ordered. */
+const OrderForm = dynamic(() => import('./OrderForm').then((own) => own.OrderForm), { ssr: false })
 
 const GROUP_WORDS: Record<ReadyGroup, string> = {
   fuel: 'Fuel out',
@@ -76,14 +80,21 @@ function factsOf(
   }
 }
 
+/** What was on order for them is here with that. */
+async function inHand(hand: JobInHand, itemIds: string[], is: boolean): Promise<void> {
+  const came = await hand.act('noteReady', { itemIds, ready: is })
+  if (came.kept && is) await arrived(hand.job.id, hand.job.unit, itemIds)
+}
+
 /** The list, to tick piece by piece or a group at a time. Ticks stay with the plan in hand. */
 export function ReadyList({ hand, items }: { hand: JobInHand; items: ReadyItem[] }) {
   const ready = hand.job.work?.ready ?? new Set<string>()
   const note = (these: ReadyItem[], is: boolean) =>
-    void hand.act('noteReady', {
-      itemIds: these.filter((item) => item.waits === null).map(({ id }) => id),
-      ready: is,
-    })
+    void inHand(
+      hand,
+      these.filter((item) => item.waits === null).map(({ id }) => id),
+      is,
+    )
   return (
     <>
       <FitButton hand={hand} />
@@ -220,7 +231,9 @@ function Item({
           </button>
         )}
       </div>
-      {asking && !ready && <OrderForm hand={hand} item={item} onDone={() => setAsking(false)} />}
+      {asking && !ready && (
+        <OrderForm wanted={wantedOf(hand, item)} act={hand.act} onDone={() => setAsking(false)} />
+      )}
     </li>
   )
 }
@@ -236,59 +249,6 @@ function Due({ order }: { order: Wait }) {
         ? `On order, was due ${dayClockText(order.endsAt, now)}`
         : `On order, here ${dayClockText(order.endsAt, now)}`}
     </span>
-  )
-}
-
-/** Longest that an order is taken for. */
-const MOST_DAYS = 365
-
-interface OrderProps {
-  hand: JobInHand
-  item: Pick<ReadyItem, 'id' | 'name'>
-  /** The next step waits for it, not the opening alone. */
-  holds?: boolean
-  onDone: () => void
-}
-
-/** In how many days an ordered piece is here. */
-export function OrderForm({ hand, item, holds = false, onDone }: OrderProps) {
-  const [text, setText] = useState('1')
-  const days = figureOf(text) ?? NaN
-  const good = text.trim() !== '' && days > 0 && days <= MOST_DAYS
-  const keep = async () => {
-    if (!good) return
-    if ((await hand.act('orderPiece', { item, days, holds })).kept) onDone()
-  }
-  return (
-    <form
-      className="flex items-center gap-2 pb-2 pl-10"
-      onSubmit={(event) => {
-        event.preventDefault()
-        void keep()
-      }}
-    >
-      <label className="flex items-center gap-2 text-second text-ink-2">
-        Here in
-        <input
-          name="orderDays"
-          inputMode="decimal"
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-          className="h-[44px] w-[72px] border-2 border-ink-3 bg-sheet px-2 text-right text-main text-ink"
-        />
-        days
-      </label>
-      <Button
-        type="submit"
-        data-act="keep-order"
-        variant={good ? 'plain' : 'held'}
-        disabled={!good}
-        className="!min-h-[44px] !px-3"
-      >
-        Note it
-      </Button>
-      {!good && <span className="text-second text-danger">Over 0, up to {MOST_DAYS}.</span>}
-    </form>
   )
 }
 

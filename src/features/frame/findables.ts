@@ -122,6 +122,14 @@ export const placesFound = (jobId: string | null): Found[] => [
     words: 'fleet history life trends sisters',
   },
   {
+    key: 'parts',
+    kind: 'Place',
+    does: 'go',
+    href: '/parts',
+    title: 'Parts',
+    words: 'stock shelf order spares sellers stores',
+  },
+  {
     key: 'days',
     kind: 'Place',
     does: 'go',

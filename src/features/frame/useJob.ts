@@ -111,7 +111,7 @@ export function useJob(jobId: string | null): JobLoad {
         ? change.id === jobId
         : change.of === 'vehicle'
           ? change.id === shown.current
-          : change.of !== 'lists'
+          : change.of !== 'lists' && change.of !== 'parts'
     // The store is outside React: read it once and after each change of what is shown here.
     // eslint-disable-next-line react-hooks/set-state-in-effect
     void read()
@@ -161,6 +161,22 @@ async function readJob(
       },
     }
   }
+}
+
+/** An act on a job whose page is not open. */
+export async function actOn<N extends ActName>(jobId: string, name: N, input: InputOf<N>): Promise<Came> {
+  const found = await readJob(jobId)
+  if (!found.ok) return { kept: false, decided: { kind: 'unready', missing: [] } }
+  const { job, vehicle } = found.value
+  const decided = decide(name, input, {
+    job,
+    vehicle,
+    moment: momentOf(Date.now()),
+    newId: () => crypto.randomUUID(),
+  })
+  if (decided.kind !== 'entries') return { kept: false, decided }
+  if (decided.entries.length === 0) return { kept: true, decided }
+  return { kept: (await append(jobId, decided.entries, whoWorks())).ok, decided }
 }
 
 /** The record as it is stored, readable or not, as a file. */

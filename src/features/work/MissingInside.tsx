@@ -4,7 +4,8 @@ import { insidePiece, layoutKeyOf, missingInside } from '@/core/job'
 import type { InsideItem } from '@/core/library'
 import { layoutOf } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
-import { OrderForm } from '../frame/ReadySheet'
+import { OrderForm } from '../frame/OrderForm'
+import { wantedOf } from '../frame/pieceActs'
 import type { JobInHand } from '../frame/useJob'
 
 /** What was found missing inside: in hand, or ordered and waited for, before it is closed over. */
@@ -21,8 +22,8 @@ function Piece({ hand, item }: { hand: JobInHand; item: InsideItem }) {
       <p className="text-main font-semibold">Missing inside: {item.name.toLowerCase()}</p>
       {ordering ? (
         <OrderForm
-          hand={hand}
-          item={{ id: piece, name: item.name }}
+          wanted={wantedOf(hand, { id: piece, name: item.name })}
+          act={hand.act}
           holds
           onDone={() => setOrdering(false)}
         />

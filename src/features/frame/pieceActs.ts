@@ -1,0 +1,116 @@
+/** A piece of a job is ordered, taken from the shelf, or here: said in the job, and of the part where it is known which. */
+import type { ActName, InputOf } from '@/core/acts'
+import { jobOrderId, toCome, type FitTarget, type Part, type PartWord } from '@/core/parts'
+import { listParts, sayOfParts, type PartSaying } from '@/data/store'
+import { whoWorks, type Came, type JobInHand } from './useJob'
+
+export interface PieceWanted extends FitTarget {
+  jobId: string
+  unit: string
+  itemId: string
+  piece: string
+  count: number
+}
+export type Act = <N extends ActName>(name: N, input: InputOf<N>) => Promise<Came>
+/** Why it was not kept; null where it was. */
+export type Problem = string | null
+
+const DAY_MS = 86_400_000
+const NOT_KEPT = 'It is not kept: the browser took nothing. Free some space and note it again.'
+
+async function said(words: PartSaying[]): Promise<Problem> {
+  const outcome = await sayOfParts(words, whoWorks())
+  if (outcome.ok) return null
+  return outcome.error.kind === 'refused' ? `Not kept: ${outcome.error.problem}.` : NOT_KEPT
+}
+export const sayOfPart = (partId: string, ...words: PartWord[]): Promise<Problem> =>
+  said(words.map((word) => ({ partId, word })))
+
+export interface OrderSaid {
+  part: Part | null
+  /** Of a part that the workshop has not had yet. */
+  newNumber: string
+  seller: string
+  priceEach: number | null
+  days: number
+  /** The next step waits for it, not the opening alone. */
+  holds: boolean
+}
+
+export async function orderPiece(act: Act, wanted: PieceWanted, order: OrderSaid): Promise<Problem> {
+  const { part, newNumber, days, holds } = order
+  const number = part?.number || newNumber
+  const name = number ? `${wanted.piece} ${number}` : wanted.piece
+  if (!(await act('orderPiece', { item: { id: wanted.itemId, name }, days, holds })).kept) return NOT_KEPT
+  if (!part && !newNumber) return null
+  const partId = part?.id ?? crypto.randomUUID()
+  const { jobId, unit, itemId, count } = wanted
+  return sayOfPart(partId, ...(part ? [] : newPart(wanted.piece, newNumber)), {
+    says: 'ordered',
+    orderId: jobOrderId(jobId, itemId),
+    count,
+    seller: order.seller,
+    priceEach: order.priceEach,
+    dueAt: Date.now() + DAY_MS * days,
+    itemId,
+    jobId,
+    unit,
+  })
+}
+
+export const newPart = (piece: string, number: string): PartWord[] => [
+  { says: 'field', field: 'name', value: piece },
+  { says: 'field', field: 'piece', value: piece },
+  { says: 'field', field: 'number', value: number },
+]
+
+/** A line of a job's list as a piece that is wanted. */
+export const wantedOf = (
+  { job, vehicle }: Pick<JobInHand, 'job' | 'vehicle'>,
+  { id, name, count = 1 }: { id: string; name: string; count?: number },
+): PieceWanted => ({
+  jobId: job.id,
+  unit: job.unit,
+  vehicleName: vehicle.name,
+  layout: vehicle.layout,
+  itemId: id,
+  piece: name,
+  count,
+})
+
+/** From its place on the shelf into the job's hand. */
+export async function takeFromShelf(act: Act, wanted: PieceWanted, part: Part): Promise<Problem> {
+  if (!(await act('noteReady', { itemIds: [wanted.itemId], ready: true })).kept) return NOT_KEPT
+  const { count, jobId, unit } = wanted
+  return sayOfPart(part.id, { says: 'moved', count, from: 'shelf', to: 'job', orderId: null, jobId, unit })
+}
+
+/** Parts that were ordered for these lines of a job are here, and go to it. */
+export async function arrived(jobId: string, unit: string, itemIds: readonly string[]): Promise<Problem> {
+  const ids = new Set(itemIds.map((itemId) => jobOrderId(jobId, itemId)))
+  const words = (await listParts()).flatMap((part) =>
+    toCome(part)
+      .filter(({ orderId }) => ids.has(orderId))
+      .map(({ orderId, count, came }): PartSaying => ({
+        partId: part.id,
+        word: { says: 'moved', count: count - came, from: 'seller', to: 'job', orderId, jobId, unit },
+      })),
+  )
+  return said(words)
+}
+
+/** What was ordered for a job is here: in hand. */
+export async function pieceCame(act: Act, { jobId, unit, itemId }: PieceWanted): Promise<Problem> {
+  if (!(await act('noteReady', { itemIds: [itemId], ready: true })).kept) return NOT_KEPT
+  return arrived(jobId, unit, [itemId])
+}
+
+/** It comes another day. */
+export async function pieceLate(act: Act, wanted: PieceWanted, days: number): Promise<Problem> {
+  const { jobId, itemId } = wanted
+  if (!(await act('orderPiece', { item: { id: itemId, name: wanted.piece }, days, holds: false })).kept)
+    return NOT_KEPT
+  const orderId = jobOrderId(jobId, itemId)
+  const part = (await listParts()).find((one) => toCome(one).some((order) => order.orderId === orderId))
+  return part ? sayOfPart(part.id, { says: 'due', orderId, dueAt: Date.now() + DAY_MS * days }) : null
+}
