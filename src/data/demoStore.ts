@@ -7,7 +7,6 @@ import { announceChange } from './changes'
 import { locked, stores } from './database'
 import { jobsOfVehicle, unlistJob } from './jobIndex'
 import { forgetRead, isRecord, listAgain, type StoredJob } from './jobStore'
-import { allPartFacts, dropParts, mergeParts } from './partStore'
 import { dropVehicle, mergeVehicle } from './vehicleStore'
 
 const isDemo = (jobId: string) => jobId.startsWith('demo-job-')
@@ -45,6 +44,7 @@ export async function removeDemoData(): Promise<number> {
     if ((await jobsOfVehicle(id)).length > 0) stayed += 1
     else await dropVehicle(id)
   }
+  const { dropParts } = await import('./partStore')
   await dropParts((partId) => partId.startsWith('demo-part-'))
   await stores.settings.setItem('demo', 'removed')
   announceChange()
@@ -54,6 +54,7 @@ export async function removeDemoData(): Promise<number> {
 /** Puts the parts of the demo garage in where its jobs are, and no part is known. */
 export async function addDemoParts(parts: () => Promise<PartFact[]>): Promise<void> {
   if ((await demoState()) !== 'present') return
+  const { allPartFacts, mergeParts } = await import('./partStore')
   await locked('demo', async () => {
     if ((await allPartFacts()).length === 0) await mergeParts(await parts())
   })

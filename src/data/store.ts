@@ -10,7 +10,6 @@ export {
 } from './changes'
 export { append, loadJob, loadLog, undo, vehicleIdOf, type LoadedLog } from './jobStore'
 export { changeVehicle, listVehicles, loadVehicle, vehicleFacts } from './vehicleStore'
-export { listParts, sayOfParts, type PartSaying } from './partStore'
 export { exportJob, exportRaw, importJob, setAside, type ImportOutcome } from './jobFiles'
 export {
   jobsOf,

@@ -11,7 +11,7 @@ import {
   surveyMinutes,
   surveyOrder,
 } from '@/core/procedure'
-import { demandOf, needsOf } from '@/core/parts'
+import { demandOf, needsOf } from '@/core/demand'
 import { layoutOf } from '@/core/vehicle'
 import { serve } from './serve'
 

@@ -5,6 +5,8 @@
  * spread of the lead time). A piece on the shelf costs its price times a rate a year.
  */
 import type { Money } from '../shared'
+import type { Part } from './part'
+import { leadOf, priceOf, type Lead } from './quotes'
 
 /** What a piece on the shelf costs a year, of its price: money tied up, ageing, room; typical. */
 export const HOLDING_RATE = 0.2
@@ -69,4 +71,34 @@ export function worthCarrying({
     costsAYear: count * holds,
     perYear,
   }
+}
+
+/** How often a piece is wanted. */
+export interface Demand {
+  piece: string
+  perYear: number
+  /** Of that, times that it was in fact wanted here, and over how many years. */
+  counted: number
+  years: number
+}
+
+export interface CarryLine extends Carry, Lead {
+  part: Part
+  demand: Demand
+  priceEach: Money
+}
+
+/** Parts with a price and a piece, with how many are worth having; what saves most first. */
+export function carryLines(parts: readonly Part[], demand: readonly Demand[], dayWorth: Money): CarryLine[] {
+  const byPiece = new Map(demand.map((one) => [one.piece.toLowerCase(), one]))
+  return parts
+    .flatMap((part): CarryLine[] => {
+      const own = byPiece.get(part.piece.toLowerCase())
+      const priceEach = priceOf(part)
+      if (!own || priceEach === null) return []
+      const { leadDays, leadFrom } = leadOf(part)
+      const carry = worthCarrying({ perYear: own.perYear, leadDays, priceEach, dayWorth })
+      return [{ ...carry, part, demand: own, leadDays, leadFrom, priceEach }]
+    })
+    .sort((one, other) => other.daysSaved - one.daysSaved || (one.part.name < other.part.name ? -1 : 1))
 }

@@ -1,5 +1,6 @@
 /** Offers side by side: what the parcel costs, when it is here, and what a day of standing would have to cost for the dearer one to be right. */
-import type { Quote } from './part'
+import { median, type Money } from '../shared'
+import type { Part, Quote } from './part'
 
 export interface Offer {
   quote: Quote
@@ -46,4 +47,33 @@ export function compareQuotes(quotes: readonly Quote[], count: number, dayWorth:
       ? (second.money - first.money) / (first.days - second.days)
       : null
   return { offers, turnsAtPerDay: turns }
+}
+
+/** Days until a piece is here where nobody has said; typical (handbook 5.3). */
+export const TYPICAL_LEAD_DAYS = 3
+
+/** Days until a piece is here, and where they come from: own deliveries, the sellers' word, or what is typical. */
+export interface Lead {
+  leadDays: number
+  leadFrom: 'delivered' | 'quoted' | 'typical'
+}
+
+/** What one costs: the cheapest offer, else what was paid last; null where nobody has said. */
+export function priceOf({ quotes, orders }: Pick<Part, 'quotes' | 'orders'>): Money | null {
+  if (quotes.length > 0) return Math.min(...quotes.map(({ priceEach }) => priceEach))
+  return orders.findLast(({ priceEach }) => priceEach !== null)?.priceEach ?? null
+}
+
+const DAY_MS = 86_400_000
+const LEAST_DELIVERIES = 3
+/** Days until it is here: the middle of own deliveries, else the soonest that is offered, else typical. */
+export function leadOf(part: Pick<Part, 'orders' | 'moves' | 'quotes'>): Lead {
+  const took = part.orders.flatMap(({ orderId, at }) => {
+    const came = part.moves.find((move) => move.orderId === orderId && move.from === 'seller')
+    return came ? [(came.at - at) / DAY_MS] : []
+  })
+  if (took.length >= LEAST_DELIVERIES) return { leadDays: median(took), leadFrom: 'delivered' }
+  if (part.quotes.length > 0)
+    return { leadDays: Math.min(...part.quotes.map(({ days }) => days)), leadFrom: 'quoted' }
+  return { leadDays: TYPICAL_LEAD_DAYS, leadFrom: 'typical' }
 }

@@ -4,7 +4,7 @@
  */
 import { figureOf } from '../shared'
 import { plainNumber } from './fits'
-import { priceOf } from './demand'
+import { priceOf } from './quotes'
 import { wordProblem, type Part, type PartField, type PartWord } from './part'
 
 const HEADS = {

@@ -15,25 +15,8 @@ import { useParts } from './useParts'
 
 const VERDICT_WORDS: Record<Fit['verdict'], string> = { fits: 'Fits', doubt: 'Doubtful', no: 'Does not fit' }
 
-export function FitButton({ hand }: { hand: JobInHand }) {
-  const [open, setOpen] = useState(false)
-  return (
-    <>
-      <Button
-        variant="quiet"
-        className="my-1 w-full !min-h-[44px]"
-        data-act="fit"
-        onClick={() => setOpen(true)}
-      >
-        Work it out from measures{hand.job.fits.size > 0 ? `, ${hand.job.fits.size} done` : ''}
-      </Button>
-      {open && <FitPanel hand={hand} open={open} onOpenChange={setOpen} />}
-    </>
-  )
-}
-
 /** Does the new part fit: measured on the bench while the old one still holds the vehicle together. */
-function FitPanel({
+export function FitPanel({
   hand,
   open,
   onOpenChange,

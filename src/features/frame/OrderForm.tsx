@@ -4,7 +4,8 @@ import { choiceOf, fitOn, partsFor, type Choice, type FitTarget, type Part } fro
 import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { fitText, partTitle, shelfText } from './partStockText'
-import { orderPiece, takeFromShelf, type Act, type PieceWanted, type Problem } from './pieceActs'
+import { orderPiece, takeFromShelf, type Act, type Problem } from './pieceActs'
+import type { PieceWanted } from './wanted'
 import { useParts } from './useParts'
 
 /** Longest that an order is taken for. */

@@ -14,8 +14,8 @@ import {
 import { gaugeEnds } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
 import dynamic from 'next/dynamic'
-import { arrived, wantedOf } from './pieceActs'
-import { FitButton } from './FitPanel'
+import { wantedOf } from './wanted'
+import { FitButton } from './FitButton'
 import type { JobInHand } from './useJob'
 import { useNow } from './useNow'
 import { dayClockText } from './words'
@@ -83,7 +83,9 @@ function factsOf(
 /** What was on order for them is here with that. */
 async function inHand(hand: JobInHand, itemIds: string[], is: boolean): Promise<void> {
   const came = await hand.act('noteReady', { itemIds, ready: is })
-  if (came.kept && is) await arrived(hand.job.id, hand.job.unit, itemIds)
+  if (!came.kept || !is) return
+  const { arrived } = await import('./pieceActs')
+  await arrived(hand.job.id, hand.job.unit, itemIds)
 }
 
 /** The list, to tick piece by piece or a group at a time. Ticks stay with the plan in hand. */

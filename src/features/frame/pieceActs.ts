@@ -1,16 +1,10 @@
 /** A piece of a job is ordered, taken from the shelf, or here: said in the job, and of the part where it is known which. */
 import type { ActName, InputOf } from '@/core/acts'
-import { jobOrderId, toCome, type FitTarget, type Part, type PartWord } from '@/core/parts'
-import { listParts, sayOfParts, type PartSaying } from '@/data/store'
-import { whoWorks, type Came, type JobInHand } from './useJob'
+import { jobOrderId, toCome, type Part, type PartWord } from '@/core/parts'
+import { listParts, sayOfParts, type PartSaying } from '@/data/partStore'
+import { whoWorks, type Came } from './useJob'
+import type { PieceWanted } from './wanted'
 
-export interface PieceWanted extends FitTarget {
-  jobId: string
-  unit: string
-  itemId: string
-  piece: string
-  count: number
-}
 export type Act = <N extends ActName>(name: N, input: InputOf<N>) => Promise<Came>
 /** Why it was not kept; null where it was. */
 export type Problem = string | null
@@ -63,20 +57,6 @@ export const newPart = (piece: string, number: string): PartWord[] => [
   { says: 'field', field: 'piece', value: piece },
   { says: 'field', field: 'number', value: number },
 ]
-
-/** A line of a job's list as a piece that is wanted. */
-export const wantedOf = (
-  { job, vehicle }: Pick<JobInHand, 'job' | 'vehicle'>,
-  { id, name, count = 1 }: { id: string; name: string; count?: number },
-): PieceWanted => ({
-  jobId: job.id,
-  unit: job.unit,
-  vehicleName: vehicle.name,
-  layout: vehicle.layout,
-  itemId: id,
-  piece: name,
-  count,
-})
 
 /** From its place on the shelf into the job's hand. */
 export async function takeFromShelf(act: Act, wanted: PieceWanted, part: Part): Promise<Problem> {

@@ -1,7 +1,8 @@
 'use client'
 import { useEffect, useState } from 'react'
 import type { Part } from '@/core/parts'
-import { listParts, onStoreChange } from '@/data/store'
+import { listParts } from '@/data/partStore'
+import { onStoreChange } from '@/data/store'
 
 /** Every part that the workshop has to do with; null while they are read. */
 export function useParts(): Part[] | null {

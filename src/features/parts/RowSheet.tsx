@@ -6,15 +6,8 @@ import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { OrderForm, Terms } from '../frame/OrderForm'
 import { fitText, partHref, partTitle, shelfText } from '../frame/partStockText'
-import {
-  pieceCame,
-  pieceLate,
-  sayOfPart,
-  takeFromShelf,
-  type Act,
-  type PieceWanted,
-  type Problem,
-} from '../frame/pieceActs'
+import { pieceCame, pieceLate, sayOfPart, takeFromShelf, type Act, type Problem } from '../frame/pieceActs'
+import type { PieceWanted } from '../frame/wanted'
 import { actOn } from '../frame/useJob'
 import { moneyText, stageHref } from '../frame/words'
 import type { DeskRow } from './deskRows'

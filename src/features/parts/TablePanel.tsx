@@ -2,7 +2,7 @@
 import Papa from 'papaparse'
 import { useState } from 'react'
 import { MOST_ROWS, orderRows, readStockTable, stockRows, type Row, type TablePlan } from '@/core/parts'
-import { sayOfParts } from '@/data/store'
+import { sayOfParts } from '@/data/partStore'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'

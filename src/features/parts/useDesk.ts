@@ -1,7 +1,8 @@
 'use client'
 import { useCallback, useEffect, useState } from 'react'
 import { partsBoard, type Need, type Part, type PartsBoard } from '@/core/parts'
-import { addDemoParts, listParts, onStoreChange, openLogs } from '@/data/store'
+import { listParts } from '@/data/partStore'
+import { addDemoParts, onStoreChange, openLogs } from '@/data/store'
 import { ask } from '@/workers/client'
 
 export interface Desk extends PartsBoard {

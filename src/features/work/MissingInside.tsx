@@ -1,12 +1,14 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { insidePiece, layoutKeyOf, missingInside } from '@/core/job'
 import type { InsideItem } from '@/core/library'
 import { layoutOf } from '@/core/vehicle'
 import { Button } from '@/ui/Button'
-import { OrderForm } from '../frame/OrderForm'
-import { wantedOf } from '../frame/pieceActs'
+import { wantedOf } from '../frame/wanted'
 import type { JobInHand } from '../frame/useJob'
+
+const OrderForm = dynamic(() => import('../frame/OrderForm').then((own) => own.OrderForm), { ssr: false })
 
 /** What was found missing inside: in hand, or ordered and waited for, before it is closed over. */
 export function MissingInside({ hand }: { hand: JobInHand }) {

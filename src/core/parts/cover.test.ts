@@ -1,78 +1,12 @@
-/** What the open jobs want: nothing is promised twice, danger is served first, what does not fit is not offered. */
+/** Shelf and orders given to the jobs: nothing is promised twice, danger is served first, what does not fit is not offered. */
 import { describe, expect, it } from 'vitest'
-import { foldJob, type VehicleRecord } from '../job'
-import { notedComplaint } from '../records/noted.fixture'
-import { LogBuilder } from '../records'
-import { orderWaitId } from '../job'
-import { usualWays } from '../library'
-import { specificationOf } from '../vehicle'
-import { needsOf, partsBoard, type Need, type Order, type Part } from '.'
+import { partsBoard, type Need, type Order, type Part } from '.'
 
-const VEHICLE: VehicleRecord = {
-  id: 'v',
-  unit: '12',
-  name: 'Lerch 12 minibus',
-  layout: 'A01',
-  kind: 'real',
-  year: null,
-  kilometres: null,
-  notes: '',
-  specification: specificationOf(),
-  edits: [],
-  ways: usualWays('A01'),
-  access: [],
-  limits: [],
-}
-const log = (jobId = 'j') =>
-  new LogBuilder(jobId, { device: 'd', by: 'Ida' })
-    .add(1000, 'job-opened', {
-      vehicleId: 'v',
-      unit: '12',
-      vehicleName: VEHICLE.name,
-      words: '',
-      neededBy: null,
-    })
-    .add(1001, 'complaint-noted', notedComplaint(['starvesUnderLoad']))
-const planned = () =>
-  log().add(2000, 'plan-made', {
-    repairIds: ['module'],
-    start: { ...foldJob('j', log().events, VEHICLE).state } as Record<string, string>,
-    ways: usualWays('A01'),
-    reason: '',
-    pace: { rust: 'none', first: false },
-  })
-const needs = (builder: LogBuilder) => needsOf(foldJob('j', builder.events, VEHICLE), VEHICLE)
-const pieces = (found: Need[]) => found.map(({ piece }) => piece)
-
-describe('what a job wants', () => {
-  it('nothing without a plan; with one, its pieces, until they are in hand', () => {
-    expect(needs(log())).toEqual([])
-    expect(pieces(needs(planned()))).toEqual(
-      expect.arrayContaining(['Pump module', 'Flange seal', 'Hose clip, rated']),
-    )
-    const wanted = needs(planned()).find(({ piece }) => piece === 'Pump module')!
-    expect(wanted).toMatchObject({ count: 1, unit: '12', layout: 'A01', orderedFor: null })
-    const inHand = planned().add(3000, 'ready-noted', { item: wanted.itemId, ready: true })
-    expect(pieces(needs(inHand))).not.toContain('Pump module')
-  })
-  it('what is on order says when it comes; a job that is signed wants nothing', () => {
-    const { itemId } = needs(planned()).find(({ piece }) => piece === 'Pump module')!
-    const ordered = planned().add(3000, 'wait-started', {
-      waitId: orderWaitId(itemId),
-      label: 'Pump module on order',
-      minutes: 1440,
-      holds: false,
-    })
-    expect(needs(ordered).find(({ piece }) => piece === 'Pump module')!.orderedFor).toBe(3000 + 86_400_000)
-    const signed = ordered.add(9000, 'job-signed', { unproven: [], note: '' })
-    expect(needs(signed)).toEqual([])
-  })
-})
-
+const NAME = 'Lerch 12 minibus'
 const need = (change: Partial<Need>): Need => ({
   jobId: 'j',
   unit: '12',
-  vehicleName: VEHICLE.name,
+  vehicleName: NAME,
   layout: 'A01',
   itemId: 'parts:Relay',
   piece: 'Relay, 30 A',
@@ -143,7 +77,7 @@ describe('what covers it', () => {
       fits: [
         {
           fits: false,
-          vehicleName: VEHICLE.name,
+          vehicleName: NAME,
           layout: 'A01',
           why: 'Other plug',
           jobId: null,

@@ -1,0 +1,60 @@
+/** What an open job wants, from its plan. */
+import { isOrder, nextStep, orderOf, planHolds, settingOf, type JobView, type VehicleRecord } from '../job'
+import type { Need } from '../parts'
+import { planRepairs, plannerFor, readyIdOf, type Plan } from '../procedure'
+
+/** What is still to be had for a job, from its plan; none where it has no plan or its plan leads nowhere. */
+export function needsOf(job: JobView, vehicle: VehicleRecord): Need[] {
+  const { work } = job
+  if (!work || job.signed) return []
+  const made = planRepairs(
+    plannerFor({ ...settingOf(vehicle), ways: work.ways }, work.pace),
+    work.start,
+    work.repairIds,
+    work.already,
+  )
+  if (!made.ok || !planHolds(job, made.value)) return orderedAlone(job)
+  const plan = made.value
+  const left = piecesLeft(plan, nextStep(job, plan)?.index ?? plan.steps.length)
+  return plan.have.newParts
+    .filter(({ name }) => left.has(name))
+    .map(({ name, count, oneTime }) => ({
+      ...whose(job),
+      itemId: readyIdOf(oneTime ? 'seals' : 'parts', name),
+      piece: name,
+      count,
+      oneTime,
+    }))
+    .filter(({ itemId }) => !work.ready.has(itemId))
+    .map((need) => ({ ...need, orderedFor: orderOf(job, need.itemId)?.endsAt ?? null }))
+}
+
+const whose = (job: JobView) => ({
+  jobId: job.id,
+  unit: job.unit,
+  vehicleName: job.vehicleName,
+  layout: job.layout.id,
+  danger: job.danger,
+  openedAt: job.openedAt,
+})
+
+/** Pieces of the steps from one on. */
+const piecesLeft = ({ steps }: Plan, from: number): Set<string> =>
+  new Set(
+    steps
+      .filter(({ index }) => index >= from)
+      .flatMap(({ act }) => (act.newParts ?? []).map((one) => one.name)),
+  )
+
+/** Where no plan can be made any more, what is on order still comes. */
+const orderedAlone = (job: JobView): Need[] =>
+  job.waits
+    .filter((wait) => isOrder(wait) && !wait.ended)
+    .map((wait) => ({
+      ...whose(job),
+      itemId: wait.waitId,
+      piece: wait.label,
+      count: 1,
+      oneTime: false,
+      orderedFor: wait.endsAt,
+    }))
