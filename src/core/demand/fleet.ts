@@ -41,10 +41,13 @@ export function demandOf(fleet: readonly LayoutId[], done: readonly DoneJob[], n
   const years = (now - first) / YEAR_MS
   const jobsAYear = years >= LEAST_YEARS ? done.length / years : JOBS_A_YEAR * fleet.length
   const expected = new Map<string, number>()
+  const each = new Map<string, number>()
   for (const layout of fleet)
     for (const [repair, share] of repairShares(layout))
-      for (const { name } of piecesOf(repair))
+      for (const { name, count } of piecesOf(repair)) {
         expected.set(name, (expected.get(name) ?? 0) + (jobsAYear * share) / fleet.length)
+        each.set(name, Math.max(each.get(name) ?? 1, count))
+      }
   const counted = new Map<string, number>()
   for (const { repaired } of done)
     for (const repair of repaired)
@@ -52,7 +55,13 @@ export function demandOf(fleet: readonly LayoutId[], done: readonly DoneJob[], n
   return [...new Set([...expected.keys(), ...counted.keys()])]
     .map((piece): Demand => {
       const count = counted.get(piece) ?? 0
-      return { piece, counted: count, years, perYear: ratePerYear(expected.get(piece) ?? 0, count, years) }
+      return {
+        piece,
+        each: each.get(piece) ?? 1,
+        counted: count,
+        years,
+        perYear: ratePerYear(expected.get(piece) ?? 0, count, years),
+      }
     })
     .sort((one, other) => other.perYear - one.perYear || (one.piece < other.piece ? -1 : 1))
 }

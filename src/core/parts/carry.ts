@@ -76,6 +76,8 @@ export function worthCarrying({
 /** How often a piece is wanted. */
 export interface Demand {
   piece: string
+  /** Pieces each time. */
+  each: number
   perYear: number
   /** Of that, times that it was in fact wanted here, and over how many years. */
   counted: number
@@ -97,8 +99,13 @@ export function carryLines(parts: readonly Part[], demand: readonly Demand[], da
       const priceEach = priceOf(part)
       if (!own || priceEach === null) return []
       const { leadDays, leadFrom } = leadOf(part)
-      const carry = worthCarrying({ perYear: own.perYear, leadDays, priceEach, dayWorth })
-      return [{ ...carry, part, demand: own, leadDays, leadFrom, priceEach }]
+      const carry = worthCarrying({
+        perYear: own.perYear,
+        leadDays,
+        priceEach: own.each * priceEach,
+        dayWorth,
+      })
+      return [{ ...carry, count: own.each * carry.count, part, demand: own, leadDays, leadFrom, priceEach }]
     })
     .sort((one, other) => other.daysSaved - one.daysSaved || (one.part.name < other.part.name ? -1 : 1))
 }

@@ -40,7 +40,7 @@ const PART: Part = {
   firstAt: 0,
 }
 
-const WANTED = [{ piece: 'relay, 30 A', perYear: 2, counted: 0, years: 0 }]
+const WANTED = [{ piece: 'relay, 30 A', each: 1, perYear: 2, counted: 0, years: 0 }]
 
 describe('offers', () => {
   it('the cheaper one and the sooner one, and what a day must be worth to turn it', () => {

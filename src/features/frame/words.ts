@@ -54,6 +54,12 @@ export function moneyText(value: number): string {
   const { currency } = workshop()
   return `${Math.round(value).toLocaleString('en-GB').replaceAll(',', '\u2009')}${currency ? ` ${currency}` : ''}`
 }
+/** A price to the hundredth: what small pieces cost is told apart by it. */
+export function priceText(value: number): string {
+  const { currency } = workshop()
+  const text = value.toLocaleString('en-GB', { minimumFractionDigits: 2, maximumFractionDigits: 2 })
+  return `${text.replaceAll(',', '\u2009')}${currency ? ` ${currency}` : ''}`
+}
 export const clockText = (at: number): string =>
   new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 /** When a reading was taken; of what somebody knew before, nobody says when. */

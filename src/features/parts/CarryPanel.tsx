@@ -9,7 +9,7 @@ import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
 import { sayOfPart } from '../frame/pieceActs'
 import { partHref } from '../frame/partStockText'
-import { moneyText } from '../frame/words'
+import { priceText } from '../frame/words'
 
 const MOST_LINES = 30
 const LEAD_WORDS = { delivered: 'as delivered', quoted: 'as quoted', typical: 'typical' } as const
@@ -109,7 +109,7 @@ function Line({ line }: { line: CarryLine }) {
       <td className="pr-3">{`${leadDays.toFixed(leadDays < 10 ? 1 : 0)}, ${LEAD_WORDS[leadFrom]}`}</td>
       <td className="pr-3 text-main font-semibold">{count === 0 ? 'none' : count}</td>
       <td className="pr-3">{count === 0 ? '' : `${daysSaved.toFixed(1)} days`}</td>
-      <td className="pr-3">{count === 0 ? '' : moneyText(costsAYear)}</td>
+      <td className="pr-3">{count === 0 ? '' : priceText(costsAYear)}</td>
       <td>
         {count === part.least ? (
           `${part.least} already`

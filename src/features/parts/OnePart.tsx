@@ -6,11 +6,12 @@ import { Button } from '@/ui/Button'
 import { Page } from '@/ui/Page'
 import { ShapeFrame } from '@/ui/Shape'
 import { DeskHead } from '../frame/DeskHead'
-import { partHref, partTitle, shelfText } from '../frame/partStockText'
+import { shelfText } from '../frame/partStockText'
 import { useNow } from '../frame/useNow'
 import { useParts } from '../frame/useParts'
 import { PartActs } from './PartActs'
 import { PartMargin } from './PartMargin'
+import { labelOf } from './labelOf'
 import { StockLine } from './StockLine'
 
 const LabelsPanel = dynamic(() => import('../frame/Labels').then((own) => own.LabelsPanel), { ssr: false })
@@ -52,19 +53,14 @@ export function OnePart({ id }: { id: string }) {
   )
 }
 
-export const labelOf = (part: Part) => ({
-  key: part.id,
-  mark: part.place || '—',
-  title: part.name,
-  under: [part.number, part.maker].filter(Boolean).join(', '),
-  href: partHref(part.id),
-})
-
 function Finding({ part }: { part: Part }) {
   const said = shelfText(part)
   return (
     <>
-      <h1 className="text-title">{partTitle(part)}</h1>
+      <h1 className="text-title">
+        {part.name}
+        {part.number && <span className="whitespace-nowrap">, {part.number}</span>}
+      </h1>
       <p className="text-main">
         {`${said.charAt(0).toUpperCase()}${said.slice(1)}.`}
         {part.least > 0 && ` ${part.least} should lie there.`}

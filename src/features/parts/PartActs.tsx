@@ -5,7 +5,7 @@ import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { Terms } from '../frame/OrderForm'
 import { sayOfPart, type Problem } from '../frame/pieceActs'
-import { moneyText } from '../frame/words'
+import { priceText } from '../frame/words'
 
 export const PART_FIELD = 'mt-1 block h-[48px] border-2 border-ink-3 bg-ground px-2 text-main text-ink'
 const DAY_MS = 86_400_000
@@ -79,7 +79,7 @@ function Offers({ part }: { part: Part }) {
               data-offer={quote.seller}
             >
               <td className="py-1.5">{quote.seller}</td>
-              <td className="text-right">{moneyText(money)}</td>
+              <td className="text-right">{priceText(money)}</td>
               <td className="text-right">{`${days} ${days === 1 ? 'day' : 'days'}`}</td>
               <td className="pl-3 text-second font-normal text-ink-2">
                 {never ? 'dearer and no sooner' : at === 0 ? 'best' : ''}
@@ -90,7 +90,7 @@ function Offers({ part }: { part: Part }) {
       </table>
       {turnsAtPerDay !== null && sooner && (
         <p className="text-second text-ink-2" data-turns={turnsAtPerDay}>
-          {`Where a day of standing costs over ${moneyText(turnsAtPerDay)}, ${sooner.quote.seller} is right.`}
+          {`Where a day of standing costs over ${priceText(turnsAtPerDay)}, ${sooner.quote.seller} is right.`}
         </p>
       )}
     </>

@@ -7,7 +7,7 @@ import { listVehicles } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { fitText } from '../frame/partStockText'
 import { sayOfPart, type Problem } from '../frame/pieceActs'
-import { dateText, moneyText } from '../frame/words'
+import { dateText, priceText } from '../frame/words'
 import { PART_FIELD } from './PartActs'
 
 const FIELDS: { field: PartField; label: string; list?: string }[] = [
@@ -58,7 +58,7 @@ export function PartMargin({ part }: { part: Part }) {
       <Group title="Owed back">
         {part.cores.map(({ coreId, seller, value, dueAt, sent }) => (
           <p key={coreId} className="text-second">
-            {`${seller || 'The seller'}, ${moneyText(value)}, by ${dateText(dueAt)}${sent ? ': sent' : ''}`}
+            {`${seller || 'The seller'}, ${priceText(value)}, by ${dateText(dueAt)}${sent ? ': sent' : ''}`}
           </p>
         ))}
         <AddCore onSay={say} />

@@ -9,7 +9,7 @@ import { fitText, partHref, partTitle, shelfText } from '../frame/partStockText'
 import { pieceCame, pieceLate, sayOfPart, takeFromShelf, type Act, type Problem } from '../frame/pieceActs'
 import type { PieceWanted } from '../frame/wanted'
 import { actOn } from '../frame/useJob'
-import { moneyText, stageHref } from '../frame/words'
+import { priceText, stageHref } from '../frame/words'
 import type { DeskRow } from './deskRows'
 import type { Desk } from './useDesk'
 
@@ -25,6 +25,9 @@ interface Doing {
   doing: (work: Promise<Problem>) => void
 }
 
+/** Where the page is one column, the sheet comes to whoever touched the line. */
+const intoSight = (sheet: HTMLElement | null) => sheet?.scrollIntoView({ block: 'nearest' })
+
 /** What may be done with a line of the desk. */
 export function RowSheet(props: Props) {
   const { row, onClose } = props
@@ -35,6 +38,7 @@ export function RowSheet(props: Props) {
     <section
       aria-label="Piece"
       data-sheet="piece"
+      ref={intoSight}
       className="max-h-[min(420px,56dvh)] overflow-y-auto border-t-[5px] border-accent bg-sheet px-4 py-3 medium:px-6 wide:px-6 narrow:max-h-none"
     >
       <div className="flex items-start justify-between gap-4">
@@ -208,7 +212,7 @@ function BelowLeast({ row, doing }: Own<'short'>) {
     <>
       <p className="pb-1 text-second text-ink-2">
         {shelfText(part)}; {part.least} should lie there. {count} to order
-        {offers[0] ? `, ${moneyText(offers[0].money)} at ${offers[0].quote.seller}` : ''}.
+        {offers[0] ? `, ${priceText(offers[0].money)} at ${offers[0].quote.seller}` : ''}.
         {part.companions.length > 0 &&
           ` With it: ${part.companions.map(({ name, count: each }) => `${each * count} ${name}`).join(', ')}.`}
       </p>
@@ -239,7 +243,7 @@ function OwedBack({ row, doing }: Own<'core'>) {
   const { part, core } = row
   return (
     <div className="flex flex-wrap items-center gap-4">
-      <p className="text-main">{`${core.seller || 'The seller'} gives ${moneyText(core.value)} for it.`}</p>
+      <p className="text-main">{`${core.seller || 'The seller'} gives ${priceText(core.value)} for it.`}</p>
       <Button
         variant="act"
         data-act="core-sent"

@@ -1,4 +1,5 @@
 'use client'
+import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import { useRouter } from 'next/navigation'
@@ -6,7 +7,10 @@ import { findAmong } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { newPart, sayOfPart } from '../frame/pieceActs'
 import { partHref, shelfText } from '../frame/partStockText'
+import { labelOf } from './labelOf'
 import type { Desk } from './useDesk'
+
+const LabelsPanel = dynamic(() => import('../frame/Labels').then((own) => own.LabelsPanel), { ssr: false })
 
 /** So many are shown; more are found by their words. */
 const MOST = 9
@@ -14,6 +18,7 @@ const MOST = 9
 /** Stock is searched, not listed. */
 export function StockSearch({ desk: { parts } }: { desk: Desk }) {
   const [typed, setTyped] = useState('')
+  const [labelling, setLabelling] = useState(false)
   const named = useMemo(
     () =>
       parts.map((part) => ({
@@ -58,7 +63,17 @@ export function StockSearch({ desk: { parts } }: { desk: Desk }) {
       {shown.length === 0 && typed.trim() !== '' && (
         <p className="text-second text-ink-2">Nothing here is called so. Fewer letters find more.</p>
       )}
-      <AddPart typed={typed} />
+      <div className="flex gap-2">
+        <AddPart typed={typed} />
+        {shown.length > 0 && (
+          <Button variant="quiet" data-act="stock-labels" onClick={() => setLabelling(true)}>
+            Labels of these
+          </Button>
+        )}
+      </div>
+      {labelling && (
+        <LabelsPanel labels={shown.map(({ part }) => labelOf(part))} onClose={() => setLabelling(false)} />
+      )}
     </div>
   )
 }
@@ -78,7 +93,7 @@ function AddPart({ typed }: { typed: string }) {
   }
   return (
     <>
-      <Button variant="quiet" className="w-full" data-act="new-part" onClick={() => void add()}>
+      <Button variant="quiet" className="flex-1" data-act="new-part" onClick={() => void add()}>
         {typed.trim() ? `Add “${typed.trim().slice(0, 24)}”` : 'Add a part'}
       </Button>
       {problem && <p className="text-second text-danger">{problem}</p>}

@@ -116,7 +116,9 @@ const cheapest = (part: Part | null): string =>
 
 export function headline(rows: readonly DeskRow[], now: number): string {
   const count = (of: RowGroup) => rows.filter((row) => row.of === of).length
-  const late = rows.filter((row) => row.of === 'way' && row.dueAt < now).length
+  const late = rows.filter(
+    (row) => row.of === 'way' && row.covered?.cover.kind !== 'coming' && row.dueAt < now,
+  ).length
   const said = [
     count('order') > 0 ? `${count('order')} to order for jobs` : '',
     late > 0 ? `${late} ${late === 1 ? 'is' : 'are'} late` : '',

@@ -1,9 +1,26 @@
 import { inUnits } from '../frame/quantities'
-import type { TrayPiece, Wait } from '@/core/job'
-import { minutesText } from '../frame/words'
+import dynamic from 'next/dynamic'
+import { useState } from 'react'
+import type { JobView, TrayPiece, Wait } from '@/core/job'
+import { minutesText, stageHref } from '../frame/words'
 import { askForNotice, mayAsk } from '../frame/useWaitNotice'
 
+const LabelsPanel = dynamic(() => import('../frame/Labels').then((own) => own.LabelsPanel), { ssr: false })
+
+/** A label a piece, for its bag: whose it is, where it lies, with which step it goes back. */
+const labelsOf = ({ id, unit }: Props['job'], pieces: TrayPiece[]) =>
+  pieces
+    .filter(({ side }) => side === 'out')
+    .map(({ name, count, lies, step, backAt }, at) => ({
+      key: `${name} ${at}`,
+      mark: unit,
+      title: count > 1 ? `${inUnits(name)}, ${count}` : inUnits(name),
+      under: [lies, backAt === null ? '' : `back with step ${backAt + 1}`].filter(Boolean).join(', '),
+      href: `${stageHref('work', id)}&step=${backAt ?? step}`,
+    }))
+
 interface Props {
+  job: Pick<JobView, 'id' | 'unit'>
   pieces: TrayPiece[]
   waits: Wait[]
   now: number | null
@@ -11,7 +28,8 @@ interface Props {
 }
 
 /** Everything out of the vehicle and where it lies; petrol cells are on the vehicle and must come off. */
-export function Tray({ pieces, waits, now, onEnd }: Props) {
+export function Tray({ job, pieces, waits, now, onEnd }: Props) {
+  const [labelling, setLabelling] = useState(false)
   const out = pieces.filter((piece) => piece.side === 'out').reduce((sum, piece) => sum + piece.count, 0)
   return (
     <section
@@ -21,6 +39,16 @@ export function Tray({ pieces, waits, now, onEnd }: Props) {
       <div className="w-[150px] shrink-0 px-6 pt-2 leading-tight">
         <span className="block text-work font-semibold">{out}</span>
         <span className="text-second text-ink-2">{out === 1 ? 'piece out' : 'pieces out'}</span>
+        {out > 0 && (
+          <button
+            type="button"
+            data-act="tray-labels"
+            onClick={() => setLabelling(true)}
+            className="block min-h-[44px] text-second underline"
+          >
+            labels
+          </button>
+        )}
       </div>
       {pieces.map((piece, at) => (
         <div
@@ -70,6 +98,7 @@ export function Tray({ pieces, waits, now, onEnd }: Props) {
           </div>
         )
       })}
+      {labelling && <LabelsPanel labels={labelsOf(job, pieces)} onClose={() => setLabelling(false)} />}
     </section>
   )
 }

@@ -19,6 +19,7 @@ import { LieSheet } from './LieSheet'
 import { MeterAgain } from './MeterAgain'
 import { RightColumn } from './RightColumn'
 import { StepSheet } from './StepSheet'
+import { FromLabel } from './FromLabel'
 import { Tray } from './Tray'
 import {
   CheckSheet,
@@ -64,6 +65,7 @@ export function Work({ hand }: { hand: JobInHand }) {
       <main className="flex flex-col gap-4 px-4 pt-3 medium:px-6 wide:grid wide:min-h-0 wide:flex-1 wide:grid-cols-[150px_minmax(0,700fr)_minmax(0,334fr)] wide:gap-6 wide:px-6">
         {shape === 'wide' && <Ladder plan={plan} at={step?.index ?? plan.steps.length} />}
         <section aria-label="Step" className="min-h-0 wide:overflow-y-auto wide:pr-1">
+          <FromLabel plan={plan} step={step} />
           <Sheet
             hand={hand}
             now={now ?? 0}
@@ -82,6 +84,7 @@ export function Work({ hand }: { hand: JobInHand }) {
       </main>
       {now !== null && <WorkPaper job={job} plan={plan} now={now} />}
       <Tray
+        job={job}
         pieces={pieces}
         waits={waiting}
         now={now}
