@@ -1,0 +1,184 @@
+/** Parts: what did not fit is refused the second time, what comes late is said in the job, the shelf goes to the jobs, stock as a table and back. */
+import { notedComplaint } from '@/core/records/noted.fixture'
+import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { By, Key } from 'selenium-webdriver'
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { foldJob, type VehicleRecord } from '@/core/job'
+import { DEMO_VEHICLES } from '@/core/practice'
+import { LogBuilder, writeJobFile } from '@/core/records'
+import { Hands, SOON, truthOf } from '../support/bench'
+import { openBrowser } from '../support/browser'
+
+const like = DEMO_VEHICLES.find(({ unit }) => unit === '04')!
+const vehicleOf = (unit: string): VehicleRecord => {
+  const { truth: _, ...rest } = like
+  return { ...rest, id: `own-${unit}`, unit, name: 'Lerch 9 minibus', kind: 'real' }
+}
+/** A job whose plan is a new module, as another tablet kept it. */
+function planned(unit: string): string {
+  const vehicle = vehicleOf(unit)
+  const jobId = `parts-${unit}`
+  const log = new LogBuilder(jobId, { device: 'journey', by: 'Ida' })
+    .add(Date.now(), 'job-opened', {
+      vehicleId: vehicle.id,
+      unit,
+      vehicleName: vehicle.name,
+      words: '',
+      neededBy: null,
+    })
+    .add(Date.now(), 'complaint-noted', notedComplaint(['starvesUnderLoad']))
+  log.add(Date.now(), 'plan-made', {
+    repairIds: ['module'],
+    start: { ...foldJob(jobId, log.events, vehicle).state } as Record<string, string>,
+    ways: vehicle.ways,
+    reason: '',
+    pace: { rust: 'none', first: false },
+  })
+  const path = join(mkdtempSync(join(tmpdir(), 'stop-start-parts-')), `${jobId}.stop-start-job.json`)
+  writeFileSync(path, writeJobFile({ jobId, vehicle, events: log.events, photos: [] }))
+  return path
+}
+
+let hands: Hands
+beforeAll(async () => {
+  hands = new Hands(await openBrowser({ demo: false }), truthOf(DEMO_VEHICLES[0]!))
+  await hands.session.go('/')
+  await hands.sees('Nothing is in')
+  for (const unit of ['61', '62']) {
+    await hands.driver.findElement(By.css('input[type="file"]')).sendKeys(planned(unit))
+    await hands.shown(`[data-job="parts-${unit}"]`)
+  }
+}, 120_000)
+afterAll(() => hands?.session.close())
+
+const type = async (css: string, text: string) =>
+  (await hands.shown(css)).sendKeys(Key.chord(Key.CONTROL, 'a'), text)
+const ready = async (unit: string) => {
+  await hands.session.go(`/job/plan?id=parts-${unit}`)
+  await hands.act('ready')
+  await hands.shown('[data-item="parts:Pump module"]')
+}
+const orderModule = async () =>
+  (await hands.shown('[data-item="parts:Pump module"] [data-act="order"]')).click()
+
+it('a part that is ordered by its number and does not fit is kept as such', async () => {
+  await ready('61')
+  await orderModule()
+  await type('input[name="orderNumber"]', 'TV 9-11')
+  await type('input[name="orderSeller"]', 'Northline')
+  await type('input[name="orderPrice"]', '212')
+  await hands.act('keep-order')
+  await hands.sees('On order, here')
+  await hands.act('fit')
+  await (await hands.shown('select[name="fit-part"] option:nth-child(2)')).click()
+  await type('input[name="height-old"]', '210')
+  await type('input[name="height-new"]', '231')
+  await hands.sees('Too tall')
+  await hands.act('fit-height')
+  await hands.sees('Kept.')
+})
+
+it('the second time it is refused, whoever asks and however its number is written', async () => {
+  await ready('62')
+  await orderModule()
+  await type('input[name="orderNumber"]', 'tv911')
+  await expect.poll(() => hands.text('[data-order="refused"]'), SOON).toMatch(/Did not fit unit 61.*Too tall/)
+  expect(await hands.has('[data-act="keep-order"]')).toBe(false)
+  // Its line in the list says so too, and another number is taken.
+  expect(await hands.text('[role="radiogroup"]')).toContain('Did not fit unit 61')
+  await type('input[name="orderNumber"]', 'TV 9-12')
+  await hands.act('keep-order')
+  await hands.sees('On order, here')
+})
+
+const row = (of: string, words: string) => `//button[@data-of="${of}"][contains(., "${words}")]`
+const pick = async (of: string, words: string) => {
+  await expect
+    .poll(async () => (await hands.driver.findElements(By.xpath(row(of, words)))).length, SOON)
+    .toBeGreaterThan(0)
+  await (await hands.driver.findElement(By.xpath(row(of, words)))).click()
+}
+
+it('the desk says what the jobs want; what is late is said in the job, what is here is in its hand', async () => {
+  await hands.session.go('/parts')
+  await pick('way', 'Pump module')
+  await type('input[name="lateDays"]', '5')
+  await hands.act('another-day')
+  await expect.poll(() => hands.has('[data-sheet="piece"]'), SOON).toBe(false)
+  await hands.session.go('/days')
+  await hands.shown('main[aria-label="Days"] h1')
+  await hands.session.go('/parts')
+  await pick('way', 'Pump module')
+  await hands.act('came')
+  await expect.poll(() => hands.has('[data-sheet="piece"]'), SOON).toBe(false)
+  const units = ['61', '62']
+  const inHand = await Promise.all(
+    units
+      .map(async (unit) => {
+        await ready(unit)
+        return (await hands.shown('[data-item="parts:Pump module"] [role="checkbox"]')).getAttribute(
+          'aria-checked',
+        )
+      })
+      .slice(0, 1),
+  )
+  await ready('62')
+  const other = await (
+    await hands.shown('[data-item="parts:Pump module"] [role="checkbox"]')
+  ).getAttribute('aria-checked')
+  // One of the two came, whichever was to come first.
+  expect([...inHand, other].filter((checked) => checked === 'true')).toHaveLength(1)
+})
+
+it('a table of stock comes in with what it would do, and goes out as it came', async () => {
+  const path = join(mkdtempSync(join(tmpdir(), 'stop-start-stock-')), 'stock.csv')
+  writeFileSync(
+    path,
+    [
+      'Number,Name,Piece,Place,On shelf,Least,Seller,Price each,Days,Colour',
+      'FS 130,Flange seal 130 mm,Flange seal,A4,1,0,Rail,7.50,1,red',
+      'HC 13,"=HYPERLINK(""x"")","Hose clip, rated",A5,8,4,Rail,0.90,1,',
+      'XX 1,Pump,,C1,"1,500",,,,,',
+    ].join('\r\n'),
+  )
+  await hands.session.go('/parts')
+  await hands.act('table')
+  await (await hands.shown('input[name="stock-table"]')).sendKeys(path)
+  await hands.sees('2 new, 0 changed, 0 the same, 1 not taken.')
+  await hands.sees('Columns that say nothing here: Colour.')
+  await hands.sees('Line 4: On shelf: 1,500 can be read in two ways')
+  await hands.act('take-table')
+  await hands.sees('2 parts were taken in.')
+  await hands.act('save-stock')
+  const saved = () => readdirSync(hands.session.downloads).filter((name) => name.startsWith('stock'))
+  await expect.poll(() => saved().length, SOON).toBe(1)
+  const text = readFileSync(join(hands.session.downloads, saved()[0]!), 'utf8')
+  // A spreadsheet does not count with it.
+  expect(text).toContain(`'=HYPERLINK`)
+  expect(text).toContain('FS 130')
+})
+
+it('the shelf goes to one job and not to both, and the least is asked for', async () => {
+  await hands.session.go('/parts')
+  await pick('shelf', 'Flange seal')
+  await hands.act('take-shelf')
+  await expect.poll(() => hands.has('[data-sheet="piece"]'), SOON).toBe(false)
+  await pick('order', 'Flange seal')
+  await expect
+    .poll(
+      () => hands.driver.findElements(By.xpath(row('shelf', 'Flange seal'))).then(({ length }) => length),
+      SOON,
+    )
+    .toBe(0)
+})
+
+it('a label opens the part at its place', async () => {
+  await type('input[name="stock"]', 'flange')
+  await (await hands.shown('[data-stock="FS 130"]')).click()
+  await hands.sees('None on the shelf, A4.')
+  await hands.act('labels')
+  const opens = await (await hands.shown('[data-sheet="labels"] [data-square]')).getAttribute('data-square')
+  expect(opens).toBe(await hands.driver.getCurrentUrl())
+})
