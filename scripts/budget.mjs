@@ -9,6 +9,7 @@ const PAGES = {
   index: [460, 220],
   days: [456, 220],
   vehicle: [424, 220],
+  parts: [433, 220],
   'job/complaint': [455, 260],
   'job/trace': [477, 260],
   'job/bench': [545, 300],

@@ -16,9 +16,19 @@ import { DEMO_VEHICLES } from '@/core/practice'
 import { forgetIndex } from './jobIndex'
 import { forgetRead } from './jobStore'
 import { SHOP_FORMAT, openShop, saveShop } from './shopFile'
+import { listParts, sayOfParts } from './partStore'
 import { append, changeVehicle, exportJob, loadLog, loadVehicle, openJobs } from './store'
 
-const NAMES = ['jobs', 'index', 'pending', 'captures', 'vehicles', 'vehicle-logs', 'settings'] as const
+const NAMES = [
+  'jobs',
+  'index',
+  'pending',
+  'captures',
+  'parts',
+  'vehicles',
+  'vehicle-logs',
+  'settings',
+] as const
 const all = NAMES.map((storeName) => localforage.createInstance({ name: 'stop-start', storeName }))
 const LARCH: VehicleRecord = { ...DEMO_VEHICLES[0]!, id: 'larch', name: 'Larch', kind: 'real', layout: 'A01' }
 const silent = () => undefined
@@ -73,7 +83,22 @@ const eventIds = async (jobId: string) => {
   return log.ok ? log.value.map(({ id }) => id).sort() : []
 }
 
+const count = (shelf: number) =>
+  sayOfParts([{ partId: 'relay', word: { says: 'counted', count: shelf } }], 'Ida')
+const takeOne = (jobId: string) =>
+  sayOfParts(
+    [
+      {
+        partId: 'relay',
+        word: { says: 'moved', count: 1, from: 'shelf', to: 'job', orderId: null, jobId, unit: '' },
+      },
+    ],
+    'Ida',
+  )
+
 async function fill() {
+  await sayOfParts([{ partId: 'relay', word: { says: 'field', field: 'name', value: 'Relay' } }], 'Ida')
+  await count(5)
   await changeVehicle(null, LARCH, 'Ida')
   await open('a')
   await meter('a', 0)
@@ -90,7 +115,9 @@ describe('out and back', () => {
       jobs: { fresh: 2, changed: 0, same: 0 },
       entries: 3,
       vehicles: { fresh: 1 },
+      parts: { fresh: 1, facts: 2 },
     })
+    expect(await listParts()).toMatchObject([{ name: 'Relay', shelf: 5 }])
     expect(await exportJob('a')).toEqual(a)
     expect(await exportJob('b')).toEqual(b)
     expect((await openJobs()).map(({ job }) => job.id).sort()).toEqual(['a', 'b'])
@@ -105,6 +132,7 @@ describe('out and back', () => {
     const common = await save()
     // The one goes on …
     await meter('a', 1)
+    await takeOne('a')
     await open('c')
     await changeVehicle(LARCH, { ...LARCH, notes: 'Strap is new' }, 'Ida')
     const one = await save()
@@ -112,6 +140,7 @@ describe('out and back', () => {
     await clear()
     await take(common)
     await meter('a', 2)
+    await takeOne('d')
     await open('d')
     const found = await loadVehicle(LARCH.id)
     if (!found.ok) throw new Error('no vehicle')
@@ -125,11 +154,13 @@ describe('out and back', () => {
       return {
         a: await eventIds('a'),
         jobs: (await openJobs()).map(({ job }) => job.id).sort(),
+        shelf: (await listParts())[0]!.shelf,
         vehicle: vehicle.ok && [vehicle.value.notes, vehicle.value.kilometres],
       }
     }
     const [forth, back] = [await both(one, other), await both(other, one)]
     expect(forth).toEqual(back)
+    expect(forth.shelf).toBe(3)
     expect(forth.a).toHaveLength(4)
     expect(forth.jobs).toEqual(['a', 'b', 'c', 'd'])
     expect(forth.vehicle).toEqual(['Strap is new', 215_000])

@@ -22,6 +22,9 @@ const SHEETS = [
   ['ready', '/job/plan?id=demo-job-04', ['[data-act="ready"]']],
   ['wait', '/job/work?id=demo-job-04', ['[data-fold], [data-act="wait"]', '[data-act="wait"]']],
   ['handover', '/job/work?id=demo-job-04', ['[data-fold], [data-act="handover"]', '[data-act="handover"]']],
+  ['carry', '/parts', ['[data-act="carry"]']],
+  ['tables', '/parts', ['[data-act="table"]']],
+  ['labels', '/parts?id=demo-part-relay', ['[data-act="labels"]']],
   ['wires', '/job/work?id=demo-job-04', ['[data-fold], [data-act="wires"]', '[data-act="wires"]']],
 ] as const
 const DIALOG = '[role="dialog"]'

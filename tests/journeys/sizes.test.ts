@@ -36,6 +36,8 @@ const VIEWS = [
   ['days', '/days', null],
   ['vehicle', '/vehicle?id=demo-vehicle-18', null],
   ['vehicles', '/vehicle', null],
+  ['parts', '/parts', null],
+  ['part', '/parts?id=demo-part-module-larch', null],
 ] as const
 let session: Session
 beforeAll(async () => {

@@ -33,6 +33,7 @@ const VIEWS: {
   { name: 'prove-day', path: '/job/prove?id=demo-job-18', settle: 4000 },
   { name: 'days-day', path: '/days', settle: 6500 },
   { name: 'vehicle-day', path: '/vehicle?id=demo-vehicle-18', settle: 7000 },
+  { name: 'parts-day', path: '/parts', settle: 5000 },
   { name: 'record-day', path: '/job/record?id=demo-job-18', settle: 1500 },
 ]
 
