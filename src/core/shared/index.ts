@@ -1,6 +1,7 @@
 export * from './facts'
 export * from './figures'
-export * from './matching'
+export { findAmong, type Findable } from './matching'
+export * from './wordIndex'
 export * from './units'
 export * from './preference'
 export * from './result'

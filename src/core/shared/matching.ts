@@ -9,22 +9,22 @@ export interface Findable {
 
 const TERMS = /[\p{L}\p{N}]+/gu
 /** Words without accents, capitals and the s of many. */
-const termsOf = (text: string): string[] =>
+export const termsOf = (text: string): string[] =>
   (text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().match(TERMS) ?? []).map((term) =>
     term.length > 3 && term.endsWith('s') && !term.endsWith('ss') ? term.slice(0, -1) : term,
   )
 
-/** A wrong letter is forgiven from so many letters on. */
-const FORGIVEN_FROM = 4
+/** A wrong letter is forgiven, and a middle counts, from so many letters on. */
+export const FORGIVEN_FROM = 4
 const WHOLE = 6
 const BEGINS = 4
 const WITHIN = 1.5
 const FORGIVEN = 1
 /** A word of the title counts so many times one that stands beside it. */
-const TITLE = 2
+export const TITLE = 2
 
 /** How well one typed term fits one word; 0 where it does not. */
-function fit(typed: string, word: string): number {
+export function fit(typed: string, word: string): number {
   if (word === typed) return WHOLE
   if (word.startsWith(typed)) return BEGINS
   if (typed.length < FORGIVEN_FROM) return 0
@@ -53,14 +53,25 @@ const EMPTY = new Set('a an the is was at of it on in to and i we my with that t
 /** Of so many words one may say nothing of what is meant. */
 const ONE_SPARE_FROM = 3
 
+/** The words of a query that say what is meant. */
+export function typedTerms(query: string): string[] {
+  const all = termsOf(query.slice(0, 120))
+  const told = all.filter((term) => !EMPTY.has(term))
+  return told.length > 0 ? told : all
+}
+
+/** Of so many words one may fit nothing: how many, and what that costs. */
+export const spareOf = (terms: number): number => (terms >= ONE_SPARE_FROM ? 1 : 0)
+export const MISSING_COST = WHOLE * TITLE
+/** Of two that fit alike the shorter title says it more plainly. Never so little that it counts as nothing. */
+export const scored = (sum: number, titleWords: number): number => Math.max(0.01, sum - 0.02 * titleWords)
+
 /**
  * What fits a query, the best first, at most so many. Every typed word must fit, begun is enough; of three and
  * more one may fit nothing, and then it stands behind what fits whole. An empty query finds nothing.
  */
 export function findAmong<T extends Findable>(query: string, things: readonly T[], most: number): T[] {
-  const all = termsOf(query.slice(0, 120))
-  const told = all.filter((term) => !EMPTY.has(term))
-  const typed = told.length > 0 ? told : all
+  const typed = typedTerms(query)
   if (typed.length === 0) return []
   return things
     .map((thing, at) => ({ thing, at, score: scoreOf(typed, thing) }))
@@ -74,7 +85,7 @@ function scoreOf(typed: string[], { title, words = '' }: Findable): number {
   const inTitle = termsOf(title)
   const beside = termsOf(words)
   let sum = 0
-  let spare = typed.length >= ONE_SPARE_FROM ? 1 : 0
+  let spare = spareOf(typed.length)
   for (const term of typed) {
     const best = Math.max(
       0,
@@ -84,10 +95,9 @@ function scoreOf(typed: string[], { title, words = '' }: Findable): number {
     if (best === 0 && spare === 0) return 0
     if (best === 0) {
       spare -= 1
-      sum -= WHOLE * TITLE
+      sum -= MISSING_COST
     }
     sum += best
   }
-  // Of two that fit alike the shorter says it more plainly.
-  return Math.max(0.01, sum - 0.02 * inTitle.length)
+  return scored(sum, inTitle.length)
 }
