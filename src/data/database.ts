@@ -42,6 +42,40 @@ export const notWritten = (problem: unknown): { ok: false; error: StoreProblem }
   error: { kind: 'not-written', cause: isFull(problem) ? 'full' : 'other', reason: reasonOf(problem) },
 })
 
+/**
+ * Writes many records of one store. Where the browser's database holds it, all in one transaction, which is some
+ * ten times as fast as one each; else one after the other.
+ */
+export async function putMany(
+  into: LocalForage,
+  records: readonly (readonly [string, unknown])[],
+): Promise<void> {
+  await into.ready()
+  const { name, storeName } = into.config()
+  if (into.driver() !== localforage.INDEXEDDB || !name || !storeName) {
+    for (const [key, value] of records) await into.setItem(key, value)
+    return
+  }
+  const base = await opened(name)
+  try {
+    await new Promise<void>((resolve, reject) => {
+      const write = base.transaction([storeName], 'readwrite')
+      for (const [key, value] of records) write.objectStore(storeName).put(value, key)
+      write.oncomplete = () => resolve()
+      write.onabort = () => reject(write.error ?? new Error('the write was broken off'))
+    })
+  } finally {
+    base.close()
+  }
+}
+
+const opened = (name: string): Promise<IDBDatabase> =>
+  new Promise((resolve, reject) => {
+    const opening = indexedDB.open(name)
+    opening.onsuccess = () => resolve(opening.result)
+    opening.onerror = () => reject(opening.error ?? new Error('the database does not open'))
+  })
+
 const queues = new Map<string, Promise<unknown>>()
 
 /** One at a time by name: across pages where the browser has locks, else within this page. */

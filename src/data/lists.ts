@@ -1,9 +1,30 @@
 /** What pages list: from the summaries, with logs read only where a page shows what they hold. */
-import type { JobSummary, JobView, ProvenSince, VehicleRecord, Wait } from '@/core/job'
+import {
+  vehicleLineOf,
+  type JobSummary,
+  type JobView,
+  type ProvenSince,
+  type ShopDocument,
+  type VehicleLine,
+  type VehicleRecord,
+  type Wait,
+} from '@/core/job'
+import type { Part } from '@/core/parts'
 import type { StoreProblem } from './database'
-import { allSummaries, jobsOfVehicle, openSummaries, provenWith, visitsOf, wholeIndex } from './jobIndex'
+import {
+  allSummaries,
+  allVehicleLines,
+  allWords,
+  jobAsListed,
+  jobsOfVehicle,
+  openSummaries,
+  provenWith,
+  visitsOf,
+  wholeIndex,
+} from './jobIndex'
 import type { JobEvent } from '@/core/records'
 import { findJob, loadLog } from './jobStore'
+import { listParts } from './partStore'
 import { loadVehicle } from './vehicleStore'
 
 /** A job that is not signed, with its log read: what may be done next depends on all of it. */
@@ -109,14 +130,76 @@ export async function leanedOn(
     .sort((one, other) => one.openedAt - other.openedAt)
 }
 
-/** Every job by what it is called, the open ones first, then the newest. */
-export async function namedJobs(): Promise<
-  Pick<JobSummary, 'id' | 'unit' | 'vehicleName' | 'words' | 'signed' | 'stage'>[]
-> {
+/** A line a vehicle, by unit. */
+export async function vehicleLines(): Promise<VehicleLine[]> {
   await wholeIndex(findJob)
-  return (await allSummaries()).sort(
-    (one, other) => Number(one.signed !== null) - Number(other.signed !== null) || other.lastAt - one.lastAt,
+  return (await allVehicleLines()).sort((one, other) =>
+    one.unit < other.unit ? -1 : one.unit > other.unit ? 1 : 0,
   )
+}
+
+const jobDocument = ({ id, unit, vehicleName, words, signed, lastAt }: JobSummary, found: string): Dated => ({
+  key: `job ${id}`,
+  kind: 'job',
+  id,
+  title: `${unit} ${vehicleName}${words ? `: ${words}` : ''}`,
+  words: found,
+  over: signed !== null,
+  lastAt,
+})
+const vehicleDocument = ({ id, unit, name, year, notes }: VehicleLine): ShopDocument => ({
+  key: `vehicle ${id}`,
+  kind: 'vehicle',
+  id,
+  title: `${unit} ${name}`,
+  words: `${year ?? ''} ${notes}`,
+  over: false,
+})
+const partDocument = ({ id, name, number, maker, place, piece, note }: Part): ShopDocument => ({
+  key: `part ${id}`,
+  kind: 'part',
+  id,
+  title: number ? `${name}, ${number}` : name,
+  words: `${number.replace(/[^\p{L}\p{N}]/gu, '')} ${maker} ${place} ${piece} ${note}`,
+  over: false,
+})
+type Dated = ShopDocument & { lastAt: number }
+
+/** Everything that the search finds: vehicles, then parts, then jobs, the open ones and the newest first. */
+export async function shopDocuments(): Promise<ShopDocument[]> {
+  await wholeIndex(findJob)
+  const [summaries, words, vehicles, parts] = await Promise.all([
+    allSummaries(),
+    allWords(),
+    vehicleLines(),
+    listParts(),
+  ])
+  const jobs = summaries
+    .map((summary) => jobDocument(summary, words.get(summary.id) ?? ''))
+    .sort((one, other) => Number(one.over) - Number(other.over) || other.lastAt - one.lastAt)
+  return [...vehicles.map(vehicleDocument), ...parts.map(partDocument), ...jobs.map(undated)]
+}
+const undated = ({ lastAt: _, ...document }: Dated): ShopDocument => document
+
+/** What the search knows, of these as they are now; what is not there any more is gone. */
+export async function documentsNow(
+  jobIds: readonly string[],
+  vehicleIds: readonly string[],
+  parts: boolean,
+): Promise<{ documents: ShopDocument[]; gone: string[] }> {
+  const jobs = await Promise.all(jobIds.map(jobAsListed))
+  const vehicles = await Promise.all(vehicleIds.map(loadVehicle))
+  return {
+    documents: [
+      ...jobs.flatMap((listed) => (listed ? [undated(jobDocument(listed.summary, listed.words))] : [])),
+      ...vehicles.flatMap((found) => (found.ok ? [vehicleDocument(vehicleLineOf(found.value))] : [])),
+      ...(parts ? (await listParts()).map(partDocument) : []),
+    ],
+    gone: [
+      ...jobIds.filter((_, at) => jobs[at] === null).map((id) => `job ${id}`),
+      ...vehicleIds.filter((_, at) => !vehicles[at]!.ok).map((id) => `vehicle ${id}`),
+    ],
+  }
 }
 
 export interface OpenWait {

@@ -1,7 +1,8 @@
 /** How what is being taken in is taken back: what stood before is put back, what was not there goes. */
+import type { VehicleRecord } from '@/core/job'
 import type { JobFile } from '@/core/records'
 import { stores } from './database'
-import { unlistJob } from './jobIndex'
+import { indexVehicle, unlistJob } from './jobIndex'
 import { forgetRead, listAgain, loadLog, vehicleIdOf } from './jobStore'
 import { partPieces } from './partStore'
 import { dropPhoto, loadPhoto } from './photos'
@@ -22,6 +23,8 @@ export async function undoing(): Promise<Undoing> {
     backs.push(() => (before === null ? store.removeItem(key) : store.setItem(key, before)))
   }
   const vehicle = async (id: string) => {
+    // Undone last to first: the lists follow once the record is back.
+    backs.push(async () => indexVehicle(id, await stores.vehicles.getItem<VehicleRecord>(id)))
     await remember(stores.vehicles, id)
     await remember(stores.vehicleLogs, id)
   }

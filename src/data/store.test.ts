@@ -14,7 +14,7 @@ import {
   importJob,
   openJobs,
   recordedJobs,
-  listVehicles,
+  vehicleLines,
   loadLog,
   openWaits,
   removeDemoData,
@@ -155,7 +155,7 @@ describe('the store', () => {
   })
   it('demo data come and go; a job leaves as a file and comes back; a foreign file changes nothing', async () => {
     await addDemoData(demoJobs(1_790_000_000_000))
-    expect((await listVehicles()).length).toBeGreaterThanOrEqual(4)
+    expect((await vehicleLines()).length).toBeGreaterThanOrEqual(4)
     const listed = await allJobs()
     expect(listed.length).toBeGreaterThanOrEqual(5)
     expect(new Set(listed.map((entry) => entry.stage)).size).toBeGreaterThanOrEqual(4)

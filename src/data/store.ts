@@ -9,15 +9,17 @@ export {
   type Change,
 } from './changes'
 export { append, loadJob, loadLog, undo, vehicleIdOf, type LoadedLog } from './jobStore'
-export { changeVehicle, listVehicles, loadVehicle, vehicleFacts } from './vehicleStore'
+export { changeVehicle, loadVehicle, vehicleFacts } from './vehicleStore'
 export { exportJob, exportRaw, importJob, setAside, type ImportOutcome } from './jobFiles'
 export {
   jobsOf,
   leanedOn,
-  namedJobs,
   openJobs,
   openLogs,
   openWaits,
+  vehicleLines,
+  shopDocuments,
+  documentsNow,
   provenReadings,
   recordedJobs,
   sisterJobs,

@@ -13,20 +13,11 @@ import {
 import { announceChange } from './changes'
 import { withRoom } from './caches'
 import { clearPending, deviceId, locked, markPending, notWritten, stores, type Outcome } from './database'
-import { moveSisters } from './jobIndex'
+import { indexVehicle, moveSisters } from './jobIndex'
 
 interface StoredVehicle {
   /** Facts as they are stored, those that this version cannot read among them. */
   facts: unknown[]
-}
-
-export async function listVehicles(): Promise<VehicleRecord[]> {
-  const found: VehicleRecord[] = []
-  await stores.vehicles.iterate<unknown, void>((raw) => {
-    const parsed = vehicleSchema.safeParse(raw)
-    if (parsed.success) found.push(parsed.data)
-  })
-  return found.sort((one, other) => (one.unit < other.unit ? -1 : 1))
 }
 
 /** A vehicle as its log comes to; one whose record is damaged or behind is made anew from the log. */
@@ -70,6 +61,7 @@ async function keep(id: string, facts: VehicleFact[]): Promise<VehicleRecord> {
     await stores.vehicleLogs.setItem(id, { facts: [...odd, ...facts] } satisfies StoredVehicle)
   })
   await stores.vehicles.setItem(id, record)
+  await indexVehicle(id, record).catch(() => undefined)
   await clearPending(markOf(id))
   if (before.success) await moveSisters(before.data, record).catch(() => undefined)
   announceChange({ of: 'vehicle', id })
@@ -135,4 +127,5 @@ export const mergeVehicle = (id: string, facts: VehicleFact[]): Promise<number> 
 export async function dropVehicle(id: string): Promise<void> {
   await stores.vehicleLogs.removeItem(id)
   await stores.vehicles.removeItem(id)
+  await indexVehicle(id, null)
 }

@@ -12,9 +12,10 @@ interface Line {
   waiting: Map<number, (reply: Reply) => void>
 }
 
-const START: Record<'trace' | 'plan' | 'standIn', () => Worker> = {
+const START: Record<'trace' | 'plan' | 'standIn' | 'find', () => Worker> = {
   trace: () => new Worker(new URL('./trace.worker.ts', import.meta.url), { type: 'module' }),
   plan: () => new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }),
+  find: () => new Worker(new URL('./find.worker.ts', import.meta.url), { type: 'module' }),
   standIn: () => new Worker(new URL('./standIn.worker.ts', import.meta.url), { type: 'module' }),
 }
 const SERVES: Record<RequestKind, keyof typeof START> = {
@@ -31,6 +32,9 @@ const SERVES: Record<RequestKind, keyof typeof START> = {
   demo: 'standIn',
   demoFloor: 'standIn',
   demoParts: 'standIn',
+  shopLoad: 'find',
+  shopChange: 'find',
+  shopFind: 'find',
   needs: 'plan',
   demand: 'plan',
   standIn: 'standIn',

@@ -16,7 +16,7 @@ import type {
   Workshop,
 } from '@/core/diagnosis'
 import type { Floor } from '@/core/days'
-import type { VehicleRecord } from '@/core/job'
+import type { ShopDocument, ShopKind, VehicleRecord } from '@/core/job'
 import type { DoneJob } from '@/core/demand'
 import type { Demand, Need, PartFact } from '@/core/parts'
 import type { DemoJob } from '@/core/practice'
@@ -78,6 +78,15 @@ export interface OpenJob {
   vehicle: VehicleRecord
 }
 
+export interface ShopQuery {
+  query: string
+  most: number
+  /** Of these kinds alone; null: of all. */
+  kinds: ShopKind[] | null
+  /** Jobs that are open, or signed, alone; null: both. */
+  over: boolean | null
+}
+
 export interface WorkerRequests {
   rank: { request: RankRequest; answer: Ranking }
   /** Suspects if this were read. */
@@ -101,6 +110,10 @@ export interface WorkerRequests {
   demoParts: { request: { now: number }; answer: PartFact[] }
   /** What the open jobs want. */
   needs: { request: { jobs: OpenJob[] }; answer: Need[] }
+  /** Things as they are to be found, all of them anew. */
+  shopLoad: { request: { documents: ShopDocument[] }; answer: { count: number } }
+  shopChange: { request: { documents: ShopDocument[]; gone: string[] }; answer: { count: number } }
+  shopFind: { request: ShopQuery; answer: { found: ShopDocument[]; all: number; milliseconds: number } }
   demand: { request: { fleet: LayoutId[]; done: DoneJob[]; now: number }; answer: Demand[] }
   survey: {
     request: {

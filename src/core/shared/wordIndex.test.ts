@@ -2,7 +2,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { seededRandom } from './random'
-import { findAmong, findIndexed, wordIndexOf } from '.'
+import { LiveIndex, findAmong, findIndexed, wordIndexOf } from '.'
 
 const letters = fc.constantFrom(...'aberst')
 const word = fc.string({ unit: letters, minLength: 1, maxLength: 7 })
@@ -32,7 +32,9 @@ describe('an index of words', () => {
           const query = picks
             .map(([at, seed]) => spoilt(pool[at % Math.max(1, pool.length)] ?? 'rabe', seed))
             .join(' ')
-          const found = findIndexed(wordIndexOf(all), query, most).map((at) => all[at])
+          const found = findIndexed(wordIndexOf(all), query)
+            .slice(0, most)
+            .map(({ place }) => all[place])
           expect(found).toEqual(findAmong(query, all, most))
         },
       ),
@@ -41,9 +43,43 @@ describe('an index of words', () => {
   })
   it('what is left out is not found, and nothing typed finds nothing', () => {
     const index = wordIndexOf([{ title: 'Pump hums' }, { title: 'Pump silent' }])
-    expect(findIndexed(index, 'pump', 9)).toEqual([0, 1])
-    expect(findIndexed(index, 'pump', 9, (at) => at === 1)).toEqual([1])
-    expect(findIndexed(index, '  ', 9)).toEqual([])
-    expect(findIndexed(wordIndexOf([]), 'pump', 9)).toEqual([])
+    const places = (query: string, allowed?: (at: number) => boolean) =>
+      findIndexed(index, query, allowed).map(({ place }) => place)
+    expect(places('pump')).toEqual([0, 1])
+    expect(places('pump', (at) => at === 1)).toEqual([1])
+    expect(places('  ')).toEqual([])
+    expect(findIndexed(wordIndexOf([]), 'pump')).toEqual([])
+  })
+})
+
+describe('an index that things come to and go from', () => {
+  it('finds at every time what an index made then would find, whatever the order of what fits alike', () => {
+    const thing = fc.record({ key: fc.constantFrom('a', 'b', 'c', 'd', 'e'), title: text(3), words: text(4) })
+    const change = fc.record({
+      put: fc.array(thing, { maxLength: 3 }),
+      gone: fc.array(fc.constantFrom('a', 'b', 'c'), { maxLength: 2 }),
+    })
+    fc.assert(
+      fc.property(
+        fc.array(thing, { maxLength: 6 }),
+        fc.array(change, { maxLength: 4 }),
+        word,
+        (first, changes, query) => {
+          const now = new Map(first.map((one) => [one.key, one]))
+          const live = new LiveIndex([...now.values()])
+          for (const { put, gone } of changes) {
+            gone.forEach((key) => now.delete(key))
+            put.forEach((one) => now.set(one.key, one))
+            live.change(put, gone)
+          }
+          expect(new Set(live.find('', 99).found)).toEqual(new Set(now.values()))
+          const { found, all } = live.find(query, 99)
+          const plain = findAmong(query, [...now.values()], 99)
+          expect(new Set(found)).toEqual(new Set(plain))
+          expect(all).toBe(plain.length)
+        },
+      ),
+      { numRuns: 500 },
+    )
   })
 })

@@ -105,16 +105,20 @@ function alike(count: number, pairs: WordIndex['pairs'], typed: string): number[
   return found
 }
 
+export interface Fitting {
+  place: number
+  score: number
+}
+
 /**
- * Places of the things that fit a query, the best first, at most so many; `allowed` leaves things out. As
+ * Places of the things that fit a query, the best first; `allowed` leaves things out. As
  * `findAmong` finds them: every typed word must fit, begun is enough, of three and more one may fit nothing.
  */
 export function findIndexed(
   index: WordIndex,
   query: string,
-  most: number,
   allowed: (place: number) => boolean = () => true,
-): number[] {
+): Fitting[] {
   const typed = typedTerms(query)
   if (typed.length === 0) return []
   const count = index.titles.length
@@ -138,14 +142,11 @@ export function findIndexed(
     }
   }
   const needed = typed.length - spareOf(typed.length)
-  const found: { thing: number; score: number }[] = []
+  const found: Fitting[] = []
   for (let thing = 0; thing < count; thing += 1) {
     if (hits[thing]! < needed || hits[thing] === 0 || !allowed(thing)) continue
     const missing = (typed.length - hits[thing]!) * MISSING_COST
-    found.push({ thing, score: scored(sums[thing]! - missing, index.titles[thing]!) })
+    found.push({ place: thing, score: scored(sums[thing]! - missing, index.titles[thing]!) })
   }
-  return found
-    .sort((one, other) => other.score - one.score || one.thing - other.thing)
-    .slice(0, most)
-    .map(({ thing }) => thing)
+  return found.sort((one, other) => other.score - one.score || one.place - other.place)
 }

@@ -7,8 +7,8 @@ import { openJob } from '@/core/acts'
 import { findAmong, toSi } from '@/core/shared'
 import { usualWays } from '@/core/library'
 import { LAYOUTS, specificationOf, type LayoutId } from '@/core/vehicle'
-import type { VehicleRecord } from '@/core/job'
-import { append, changeVehicle, listVehicles, onStoreChange } from '@/data/store'
+import type { VehicleLine, VehicleRecord } from '@/core/job'
+import { append, changeVehicle, loadVehicle, onStoreChange, vehicleLines } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
@@ -58,13 +58,13 @@ const vehicleOf = (form: NewVehicle): VehicleRecord => ({
 
 /** A job begins with a vehicle: one that is known, or a new one with what is known of it. */
 export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
-  const [known, setKnown] = useState<VehicleRecord[]>([])
+  const [known, setKnown] = useState<VehicleLine[]>([])
   const [problem, setProblem] = useState<string | null>(null)
   const [neededBy, setNeededBy] = useState('')
   const router = useRouter()
   useEffect(() => {
     if (!open) return
-    const read = () => void listVehicles().then(setKnown)
+    const read = () => void vehicleLines().then(setKnown)
     read()
     return onStoreChange(read)
   }, [open])
@@ -84,6 +84,11 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
       )
     router.push(sheetFirst ? sheetHref(jobId) : stageHref('complaint', jobId))
   }
+  const beginKnown = async ({ id, unit }: VehicleLine) => {
+    const vehicle = await loadVehicle(id)
+    if (vehicle.ok) await begin(vehicle.value)
+    else setProblem(`Unit ${unit} is not on this tablet whole: open a good file of any of its jobs.`)
+  }
   const addNew = async (form: NewVehicle, sheetFirst: boolean) => {
     const saved = await changeVehicle(null, vehicleOf(form), whoWorks())
     if (!saved.ok)
@@ -98,7 +103,7 @@ export function TakeIn({ open, onOpenChange }: { open: boolean; onOpenChange: (o
     <Panel open={open} onOpenChange={onOpenChange} title="Take in a vehicle">
       {problem && <Notice title={problem} />}
       <DueTime value={neededBy} onChange={setNeededBy} />
-      <KnownVehicles known={known} onTake={(vehicle) => void begin(vehicle)} />
+      <KnownVehicles known={known} onTake={(vehicle) => void beginKnown(vehicle)} />
       <NewVehicleForm onSubmit={addNew} />
     </Panel>
   )
@@ -147,13 +152,7 @@ function DueTime({ value, onChange }: { value: string; onChange: (value: string)
 const MOST_KNOWN = 12
 
 /** Vehicles that have been here before. */
-function KnownVehicles({
-  known,
-  onTake,
-}: {
-  known: VehicleRecord[]
-  onTake: (vehicle: VehicleRecord) => void
-}) {
+function KnownVehicles({ known, onTake }: { known: VehicleLine[]; onTake: (vehicle: VehicleLine) => void }) {
   const [typed, setTyped] = useState('')
   if (known.length === 0) return null
   const named = known.map((vehicle) => ({

@@ -1,33 +1,39 @@
 'use client'
+import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
 import { USUAL_PACE, type WayId } from '@/core/library'
 import { settingOf } from '@/core/job'
 import { findAmong } from '@/core/shared'
-import { namedJobs } from '@/data/store'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
 import {
-  jobsFound,
   partsFound,
   placesFound,
   queryOf,
+  shopFound,
   stepsFound,
   testsFound,
   type Found,
   type FoundKind,
 } from './findables'
+import { readyShopSearch } from './shopSearch'
 import type { JobInHand } from './useJob'
 import { usePlan } from './usePlan'
-import { testHref } from './words'
+import { useShopFound } from './useShopFound'
+import { findHref, testHref } from './words'
 
 const MOST_SHOWN = 9
+/** Of these at most so many are of the job at hand, where the shop has something too. */
+const MOST_HERE = 5
 const DOES: Record<FoundKind, string> = {
   Test: 'make this test',
   Known: 'known, keep it',
   Part: 'known, keep it',
   Step: 'to the step',
-  Job: 'open',
+  Job: 'open its job',
+  Vehicle: 'open the vehicle',
+  Stock: 'open the part',
   Place: 'go there',
 }
 const NO_WAYS: WayId[] = []
@@ -97,7 +103,7 @@ function Search({ hand, onDone }: { hand: JobInHand | null; onDone: () => void }
       <label className="block text-second text-ink-2">
         {hand
           ? 'A test, a part, a step, a vehicle: “pump hums”, “filter new”, “rail 0”'
-          : 'A vehicle or a job'}
+          : 'A vehicle, a job, a part, a reading, a word of a note'}
         <input
           name="find"
           role="combobox"
@@ -121,6 +127,16 @@ function Search({ hand, onDone }: { hand: JobInHand | null; onDone: () => void }
         )}
       </div>
       <FoundList found={found} marked={marked} onTake={(one) => void take(one)} />
+      {typed.trim() !== '' && found.length > 0 && (
+        <Link
+          href={findHref(typed)}
+          onClick={onDone}
+          data-act="find-all"
+          className="inline-flex min-h-[44px] items-center text-second underline decoration-ink-3 underline-offset-4"
+        >
+          All of the shop that fits
+        </Link>
+      )}
       {typed.trim() !== '' && found.length === 0 && (
         <p className="text-main">
           Nothing here is called so. {hand ? 'Say the place, the part or what it showed.' : 'Try the unit.'}
@@ -163,10 +179,8 @@ const readsFigure = (one: Found) => one.does === 'note' && one.value.kind === 'n
 
 /** What fits, the best first. */
 function useFound(hand: JobInHand | null, typed: string): Found[] {
-  const [jobs, setJobs] = useState<Awaited<ReturnType<typeof namedJobs>>>([])
-  useEffect(() => {
-    void namedJobs().then(setJobs)
-  }, [])
+  useEffect(() => void readyShopSearch(), [])
+  const shop = useShopFound(typed.trim() ? { query: typed, most: MOST_SHOWN, kinds: null, over: null } : null)
   const work = hand?.job.work ?? null
   const setting = useMemo(
     () => ({ ...(hand ? settingOf(hand.vehicle) : { layout: 'A01' as const }), ways: work?.ways ?? NO_WAYS }),
@@ -186,14 +200,19 @@ function useFound(hand: JobInHand | null, typed: string): Found[] {
       ...(hand ? [...testsFound(hand.job, figure), ...partsFound(hand.job)] : []),
       ...(jobId && plan.plan ? stepsFound(jobId, plan.plan.steps) : []),
       ...placesFound(jobId),
-      ...jobsFound(jobs, jobId),
     ],
-    [hand, figure, jobId, plan.plan, jobs],
+    [hand, figure, jobId, plan.plan],
   )
   return useMemo(() => {
     // A figure is what a test read, or belongs to a name: "unit 12".
     const read = figure === null ? [] : findAmong(words, things.filter(readsFigure), MOST_SHOWN)
     const named = figure === null ? [] : findAmong(typed, things, MOST_SHOWN)
-    return [...new Set([...read, ...named, ...findAmong(words, things, MOST_SHOWN)])].slice(0, MOST_SHOWN)
-  }, [typed, words, figure, things])
+    const here = [...new Set([...read, ...named, ...findAmong(words, things, MOST_SHOWN)])]
+    const elsewhere = shopFound(shop?.found ?? [], jobId)
+    // What is at hand comes first, and leaves room for the shop.
+    return [...here.slice(0, Math.max(MOST_SHOWN - elsewhere.length, MOST_HERE)), ...elsewhere].slice(
+      0,
+      MOST_SHOWN,
+    )
+  }, [typed, words, figure, things, shop, jobId])
 }

@@ -1,11 +1,12 @@
 /** What can be found by words on a job's pages: tests and what they may have shown, parts and what may be known of them, steps, jobs, places. */
 import { libraryOf, type Test } from '@/core/library'
-import type { JobView, PartSaid, Reading } from '@/core/job'
+import type { JobView, PartSaid, Reading, ShopDocument } from '@/core/job'
 import type { PlanStep } from '@/core/procedure'
 import type { Layout } from '@/core/vehicle'
 import { figureOf, type Findable } from '@/core/shared'
 import { HOW_CHOICES } from './partWords'
-import { STAGES, STAGE_NAMES, stageHref } from './words'
+import { partHref } from './partStockText'
+import { STAGES, STAGE_NAMES, stageHref, vehicleHref } from './words'
 import { inUnits, unitShown, unitText } from './quantities'
 
 export type Found = Findable & { key: string; kind: FoundKind } & (
@@ -14,7 +15,7 @@ export type Found = Findable & { key: string; kind: FoundKind } & (
     | { does: 'say'; repairId: string; how: PartSaid['how'] }
     | { does: 'go'; href: string }
   )
-export type FoundKind = 'Test' | 'Known' | 'Part' | 'Step' | 'Job' | 'Place'
+export type FoundKind = 'Test' | 'Known' | 'Part' | 'Step' | 'Job' | 'Vehicle' | 'Stock' | 'Place'
 
 /** Instruments by the words that people use for them. */
 const INSTRUMENT_WORDS: Partial<Record<Test['instrument'], string>> = {
@@ -122,6 +123,14 @@ export const placesFound = (jobId: string | null): Found[] => [
     words: 'fleet history life trends sisters',
   },
   {
+    key: 'find',
+    kind: 'Place',
+    does: 'go',
+    href: '/find',
+    title: 'Find in the whole shop',
+    words: 'search views list all',
+  },
+  {
     key: 'parts',
     kind: 'Place',
     does: 'go',
@@ -156,17 +165,20 @@ export const placesFound = (jobId: string | null): Found[] => [
       }))),
 ]
 
-export const jobsFound = (
-  jobs: readonly { id: string; unit: string; vehicleName: string; words: string; signed: object | null }[],
-  but: string | null,
-): Found[] =>
-  jobs
-    .filter(({ id }) => id !== but)
-    .map(({ id, unit, vehicleName, words, signed }) => ({
-      key: `job ${id}`,
-      kind: 'Job',
+const SHOP_KIND: Record<ShopDocument['kind'], FoundKind> = { job: 'Job', vehicle: 'Vehicle', part: 'Stock' }
+export function shopHref({ kind, id, over }: Pick<ShopDocument, 'kind' | 'id' | 'over'>): string {
+  if (kind === 'vehicle') return vehicleHref(id)
+  return kind === 'part' ? partHref(id) : stageHref(over ? 'record' : 'trace', id)
+}
+
+/** Of the whole shop: vehicles, jobs and stock; but not the job whose page it is. */
+export const shopFound = (documents: readonly ShopDocument[], but: string | null): Found[] =>
+  documents
+    .filter(({ kind, id }) => kind !== 'job' || id !== but)
+    .map((one) => ({
+      key: one.key,
+      kind: SHOP_KIND[one.kind],
       does: 'go',
-      href: stageHref(signed ? 'record' : 'trace', id),
-      title: `${unit} ${vehicleName}${words ? `: ${words}` : ''}`,
-      words: signed ? 'recorded' : 'open',
+      href: shopHref(one),
+      title: one.title,
     }))

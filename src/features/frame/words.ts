@@ -32,6 +32,8 @@ export const STAGE_NAMES: Record<Stage, string> = {
 export const stageHref = (stage: Stage, jobId: string) => `/job/${stage}?id=${encodeURIComponent(jobId)}`
 /** Trace with a test already chosen. */
 export const vehicleHref = (vehicleId: string) => `/vehicle?id=${encodeURIComponent(vehicleId)}`
+/** The shop searched for words. */
+export const findHref = (words: string): string => `/find?q=${encodeURIComponent(words.trim())}`
 export const testHref = (jobId: string, testId: string) =>
   `${stageHref('trace', jobId)}&test=${encodeURIComponent(testId)}`
 /** The first stage with the vehicle's sheet open over it. */

@@ -3,7 +3,7 @@ import Link from 'next/link'
 import { useEffect, useMemo, useState } from 'react'
 import { HOLDING_RATE, carryLines, type CarryLine, type Demand, type Part } from '@/core/parts'
 import { figureOf } from '@/core/shared'
-import { listVehicles, recordedJobs } from '@/data/store'
+import { recordedJobs, vehicleLines } from '@/data/store'
 import { ask } from '@/workers/client'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
@@ -21,7 +21,7 @@ export function CarryPanel({ parts, onClose }: { parts: Part[]; onClose: () => v
   const [worth, setWorth] = useState('80')
   useEffect(() => {
     void (async () => {
-      const [vehicles, jobs] = await Promise.all([listVehicles(), recordedJobs()])
+      const [vehicles, jobs] = await Promise.all([vehicleLines(), recordedJobs()])
       const answer = await ask('demand', {
         fleet: vehicles.map(({ layout }) => layout),
         done: jobs.map(({ openedAt, repaired }) => ({ openedAt, repaired })),

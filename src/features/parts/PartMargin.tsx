@@ -3,7 +3,7 @@ import { useState, type ReactNode } from 'react'
 import { REPAIRS } from '@/core/library'
 import type { Part, PartField, PartWord } from '@/core/parts'
 import { figureOf } from '@/core/shared'
-import { listVehicles } from '@/data/store'
+import { vehicleLines } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { fitText } from '../frame/partStockText'
 import { sayOfPart, type Problem } from '../frame/pieceActs'
@@ -130,7 +130,7 @@ function SayFit({ onSay }: { onSay: Say }) {
   const [why, setWhy] = useState('')
   const [none, setNone] = useState(false)
   const say = async (fits: boolean) => {
-    const vehicle = (await listVehicles()).find((one) => one.unit.toLowerCase() === unit.trim().toLowerCase())
+    const vehicle = (await vehicleLines()).find((one) => one.unit.toLowerCase() === unit.trim().toLowerCase())
     setNone(!vehicle)
     if (!vehicle) return
     const { name: vehicleName, layout } = vehicle

@@ -4,8 +4,8 @@ import { useSearchParams } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
 import { findAmong } from '@/core/shared'
 import { lifeOf, recurrencesOf } from '@/core/memory'
-import type { VehicleRecord } from '@/core/job'
-import { listVehicles } from '@/data/store'
+import type { VehicleLine } from '@/core/job'
+import { vehicleLines } from '@/data/store'
 import { Page } from '@/ui/Page'
 import { ShapeFrame } from '@/ui/Shape'
 import { DeskHead } from '../frame/DeskHead'
@@ -81,9 +81,9 @@ function Life({ hand, now }: { hand: VehicleInHand; now: number }) {
 const MOST = 12
 
 function VehicleSearch() {
-  const [all, setAll] = useState<VehicleRecord[] | null>(null)
+  const [all, setAll] = useState<VehicleLine[] | null>(null)
   const [typed, setTyped] = useState('')
-  useEffect(() => void listVehicles().then(setAll), [])
+  useEffect(() => void vehicleLines().then(setAll), [])
   const named = useMemo(
     () =>
       (all ?? []).map((vehicle) => ({
