@@ -60,7 +60,7 @@ async function answers(address) {
 }
 
 /** Starts the server and resolves with its child process once the first page answers. */
-export async function startServer({ demo, port = PORT, quiet = false }) {
+export async function startServer({ demo, shop = '', port = PORT, quiet = false }) {
   if (!(await portIsFree(port))) {
     throw new Error(
       `Port ${port} is in use. Stop what runs there, or choose another: PORT=3100 npm run demo. (Jobs are kept per address: another port shows another store.)`,
@@ -69,7 +69,11 @@ export async function startServer({ demo, port = PORT, quiet = false }) {
   const child = spawn(process.execPath, [packageBin('next'), 'start', '-H', HOST, '-p', String(port)], {
     cwd: ROOT,
     stdio: quiet ? 'ignore' : ['ignore', 'ignore', 'inherit'],
-    env: childEnvironment({ NODE_ENV: 'production', STOP_START_DEMO: demo ? '1' : '' }),
+    env: childEnvironment({
+      NODE_ENV: 'production',
+      STOP_START_DEMO: demo ? '1' : '',
+      STOP_START_SHOP: shop,
+    }),
   })
   const address = `http://localhost:${port}/`
   for (let attempt = 0; attempt < 120; attempt += 1) {
@@ -85,10 +89,10 @@ export async function startServer({ demo, port = PORT, quiet = false }) {
 }
 
 /** Serves until Ctrl+C. */
-export async function serveUntilStopped({ demo }) {
+export async function serveUntilStopped({ demo, shop = '' }) {
   if (ensureBuild() !== 0) process.exit(1)
   try {
-    const { child, address } = await startServer({ demo })
+    const { child, address } = await startServer({ demo, shop })
     console.log(`\nStop Start is ready: ${address}\nCtrl+C ends it. Everything is kept in this browser.`)
     const stop = () => child.kill('SIGTERM')
     process.on('SIGINT', stop)

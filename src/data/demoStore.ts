@@ -62,11 +62,23 @@ export async function addDemoParts(parts: () => Promise<PartFact[]>): Promise<vo
 
 export const demoState = (): Promise<'present' | 'removed' | null> => stores.settings.getItem('demo')
 
+/** How this server was started; one that does not answer has neither. */
+const startedWith = (): Promise<{ demo: boolean; shop: string | null }> =>
+  fetch('/api/start')
+    .then((reply) =>
+      reply.ok
+        ? (reply.json() as Promise<{ demo: boolean; shop: string | null }>)
+        : { demo: false, shop: null },
+    )
+    .catch(() => ({ demo: false, shop: null }))
+
 /** On the first visit of a demo server the demo data are put in; later visits respect what the person chose. */
 export async function firstVisit(demo: () => Promise<DemoJob[]>): Promise<void> {
   if ((await demoState()) !== null) return
-  const answer = await fetch('/api/start')
-    .then((reply) => (reply.ok ? (reply.json() as Promise<{ demo: boolean }>) : { demo: false }))
-    .catch(() => ({ demo: false }))
-  if (answer.demo) await locked('demo', async () => addDemoData(await demo()))
+  const { demo: wanted } = await startedWith()
+  if (wanted) await locked('demo', async () => addDemoData(await demo()))
 }
+
+/** Is a large shop wanted here that is not all in? */
+export const largeShopWanted = async (): Promise<boolean> =>
+  (await demoState()) === 'present' && (await startedWith()).shop === 'large'

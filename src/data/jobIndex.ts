@@ -171,6 +171,13 @@ export class ListMaking {
   vehicle(record: VehicleRecord): void {
     this.into<VehicleLine>(lineKey(record.id))[record.id] = vehicleLineOf(record)
   }
+  /** Takes what was made into the lists that are there. */
+  join = (): Promise<void> =>
+    locked('index', async () => {
+      const records: [string, unknown][] = []
+      for (const [key, made] of this.records) records.push([key, { ...(await read(key)), ...made }])
+      await putMany(stores.index, records)
+    })
   /** Every record of the lists by its key, the state among them. */
   made = (): [string, unknown][] => [...this.records, [STATE, { version: VERSION }]]
 }

@@ -26,4 +26,11 @@ export {
   type ListedJob,
   type OpenWait,
 } from './lists'
-export { addDemoData, addDemoParts, demoState, firstVisit, removeDemoData } from './demoStore'
+export {
+  addDemoData,
+  addDemoParts,
+  demoState,
+  firstVisit,
+  largeShopWanted,
+  removeDemoData,
+} from './demoStore'

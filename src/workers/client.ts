@@ -32,6 +32,7 @@ const SERVES: Record<RequestKind, keyof typeof START> = {
   demo: 'standIn',
   demoFloor: 'standIn',
   demoParts: 'standIn',
+  shopPiece: 'standIn',
   shopLoad: 'find',
   shopChange: 'find',
   shopFind: 'find',

@@ -19,7 +19,7 @@ import type { Floor } from '@/core/days'
 import type { ShopDocument, ShopKind, VehicleRecord } from '@/core/job'
 import type { DoneJob } from '@/core/demand'
 import type { Demand, Need, PartFact } from '@/core/parts'
-import type { DemoJob } from '@/core/practice'
+import type { DemoJob, ShopPiece } from '@/core/practice'
 import type { JobEvent } from '@/core/records'
 import type { Access, Pace, Setting, SurveyFinding, WayId } from '@/core/library'
 import type { Minutes } from '@/core/shared'
@@ -107,6 +107,8 @@ export interface WorkerRequests {
   network: { request: LayoutKey & { specification: Specification; testId: string }; answer: string }
   demo: { request: { now: number }; answer: DemoJob[] }
   demoFloor: { request: object; answer: Floor }
+  /** A piece of a made-up shop, by its shares. */
+  shopPiece: { request: { from: number; to: number; now: number }; answer: ShopPiece }
   demoParts: { request: { now: number }; answer: PartFact[] }
   /** What the open jobs want. */
   needs: { request: { jobs: OpenJob[] }; answer: Need[] }

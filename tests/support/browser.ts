@@ -79,9 +79,15 @@ const WATCH_MARKS = `addEventListener('DOMContentLoaded', () => {
   look(document.body)
 })`
 
-export async function openBrowser({ demo }: { demo: boolean }): Promise<Session> {
+export async function openBrowser({
+  demo,
+  shop = '',
+}: {
+  demo: boolean
+  shop?: 'large' | ''
+}): Promise<Session> {
   const port = await freePort()
-  const { child, address } = await startServer({ demo, port, quiet: true })
+  const { child, address } = await startServer({ demo, shop, port, quiet: true })
   const profile = mkdtempSync(join(tmpdir(), 'stop-start-'))
   const downloads = mkdtempSync(join(tmpdir(), 'stop-start-saved-'))
   const options = new chrome.Options()

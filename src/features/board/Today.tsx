@@ -26,6 +26,7 @@ import {
 import type { JobSummary } from '@/core/job'
 import { ask } from '@/workers/client'
 import { JobRow } from './JobRow'
+import { useLargeShop } from './useLargeShop'
 import { WorkshopPanel } from './WorkshopPanel'
 import { groupJobs, headline, importText, recordedRow, rowOf, stayedText, storageText } from './boardText'
 
@@ -85,6 +86,7 @@ export function Today() {
     if (outcome.ok) return setRefused(importText(outcome))
     setRefused(`${file.name} was refused. At ${outcome.at}: ${outcome.problem}. Nothing here was changed.`)
   }
+  const share = useLargeShop(demo === 'present')
   const groups = groupJobs(open ?? [], now ?? 0)
   return (
     <ShapeFrame className="flex min-h-dvh flex-col wide:grid wide:grid-rows-[64px_1fr_60px]">
@@ -130,6 +132,11 @@ export function Today() {
       </PlainHead>
       <main className="flex-1 px-4 pb-2 medium:px-6 wide:px-6">
         <h1 className="py-2 text-title">{open === null ? 'Reading what is here.' : headline(groups)}</h1>
+        {share !== null && (
+          <p className="pb-3 text-main text-ink-2" data-large-shop={share}>
+            {`A large shop is being put in: ${Math.round(100 * share)} %.`}
+          </p>
+        )}
         {refused && (
           <div className="pb-4">
             <Notice title={refused} />
