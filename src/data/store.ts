@@ -18,8 +18,6 @@ export {
   openLogs,
   openWaits,
   vehicleLines,
-  shopDocuments,
-  documentsNow,
   provenReadings,
   recordedJobs,
   sisterJobs,

@@ -1,6 +1,6 @@
 /** An index to which things come and from which they go: what has changed lies beside the rest until it is much. */
 import type { Findable } from './matching'
-import { findIndexed, wordIndexOf, type WordIndex } from './wordIndex'
+import { bestOf, findIndexed, wordIndexOf, type WordIndex } from './wordIndex'
 
 interface Keyed extends Findable {
   key: string
@@ -57,17 +57,18 @@ export class LiveIndex<T extends Keyed> {
     if (query.trim() === '') return this.listed(most, allowed)
     const { things, index } = this.base
     const beside = [...this.beside.values()]
-    const fits = [
-      ...findIndexed(this.besideIndex, query, (at) => allowed(beside[at]!)).map(({ place, score }) => ({
-        thing: beside[place]!,
-        score,
-      })),
-      ...findIndexed(index, query, (at) => !this.old.has(things[at]!.key) && allowed(things[at]!)).map(
-        ({ place, score }) => ({ thing: things[place]!, score }),
-      ),
-    ]
-    const sorted = this.beside.size > 0 ? fits.sort((one, other) => other.score - one.score) : fits
-    return { found: sorted.slice(0, most).map(({ thing }) => thing), all: fits.length }
+    const among = (own: WordIndex, of: readonly T[], isAllowed: (thing: T) => boolean) => {
+      const fits = findIndexed(own, query, (at) => isAllowed(of[at]!))
+      const best = bestOf(fits, most).map(({ place, score }) => ({ thing: of[place]!, score }))
+      return { best, all: fits.length }
+    }
+    const changed = among(this.besideIndex, beside, allowed)
+    const rest = among(index, things, (thing) => !this.old.has(thing.key) && allowed(thing))
+    const both =
+      changed.all === 0
+        ? rest.best
+        : [...changed.best, ...rest.best].sort((one, other) => other.score - one.score)
+    return { found: both.slice(0, most).map(({ thing }) => thing), all: changed.all + rest.all }
   }
 
   private listed(most: number, allowed: (thing: T) => boolean): { found: T[]; all: number } {

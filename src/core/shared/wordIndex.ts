@@ -110,8 +110,17 @@ export interface Fitting {
   score: number
 }
 
+/** The best of many, in order: only those are put in order. */
+export function bestOf(found: Fitting[], most: number): Fitting[] {
+  const inOrder = (some: Fitting[]) =>
+    some.sort((one, other) => other.score - one.score || one.place - other.place).slice(0, most)
+  if (found.length <= 2 * most) return inOrder(found)
+  const least = Float64Array.from(found, ({ score }) => score).sort()[found.length - most]!
+  return inOrder(found.filter(({ score }) => score >= least))
+}
+
 /**
- * Places of the things that fit a query, the best first; `allowed` leaves things out. As
+ * Places of the things that fit a query, in the order of the things; `allowed` leaves things out. As
  * `findAmong` finds them: every typed word must fit, begun is enough, of three and more one may fit nothing.
  */
 export function findIndexed(
@@ -148,5 +157,5 @@ export function findIndexed(
     const missing = (typed.length - hits[thing]!) * MISSING_COST
     found.push({ place: thing, score: scored(sums[thing]! - missing, index.titles[thing]!) })
   }
-  return found.sort((one, other) => other.score - one.score || one.place - other.place)
+  return found
 }

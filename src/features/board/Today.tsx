@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { Suspense, useCallback, useEffect, useState } from 'react'
-import { FindPanel } from '../frame/FindPanel'
+import { FindSheet } from '../frame/FindSheet'
 import { FindButton, PlainHead } from '../frame/Head'
 import { useKeys } from '../frame/useKeys'
 import { useWorkshop } from '../frame/useWorkshop'
@@ -208,7 +208,7 @@ export function Today() {
       <Suspense>
         <WorkshopPanel open={naming} onOpenChange={setNaming} />
       </Suspense>
-      <FindPanel hand={null} open={finding} onOpenChange={setFinding} />
+      <FindSheet hand={null} open={finding} onOpenChange={setFinding} />
     </ShapeFrame>
   )
 }

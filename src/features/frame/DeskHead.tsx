@@ -1,7 +1,7 @@
 'use client'
 import Link from 'next/link'
 import { useState, type ReactNode } from 'react'
-import { FindPanel } from './FindPanel'
+import { FindSheet } from './FindSheet'
 import { FindButton, PlainHead } from './Head'
 import { useKeys } from './useKeys'
 
@@ -38,7 +38,7 @@ export function DeskHead({
         <FindButton onFind={() => setFinding(true)} />
         {children}
       </PlainHead>
-      <FindPanel hand={null} open={finding} onOpenChange={setFinding} />
+      <FindSheet hand={null} open={finding} onOpenChange={setFinding} />
     </>
   )
 }

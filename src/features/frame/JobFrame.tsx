@@ -8,7 +8,7 @@ import { Notice } from '@/ui/Notice'
 import { ShapeFrame } from '@/ui/Shape'
 import type { Stage } from '@/core/job'
 import type { StoreProblem } from '@/data/store'
-import { FindPanel } from './FindPanel'
+import { FindSheet } from './FindSheet'
 import { JobHead, PlainHead } from './Head'
 import { saveJobFile, saveRaw, useJob, type JobInHand, type JobLoad } from './useJob'
 import { toggleLight } from './useLight'
@@ -74,7 +74,7 @@ function Framed({ stage, children }: Props) {
         {children(load.hand)}
         {stage !== 'record' && <LongGap hand={load.hand} />}
         {sheet && <VehicleSheet hand={load.hand} open onOpenChange={setSheet} />}
-        <FindPanel hand={load.hand} open={finding} onOpenChange={setFinding} />
+        <FindSheet hand={load.hand} open={finding} onOpenChange={setFinding} />
         {keys && <KeysPanel open onOpenChange={setKeys} />}
       </div>
     </ShapeFrame>

@@ -1,5 +1,5 @@
 /** Finding in the whole shop: loaded into its worker once a page, and kept as the shop changes. */
-import { documentsNow, onStoreChange, shopDocuments } from '@/data/store'
+import { onStoreChange } from '@/data/store'
 import { ask } from '@/workers/client'
 import type { AnswerOf, ShopQuery } from '@/workers/protocol'
 
@@ -25,6 +25,7 @@ function listen(): void {
 
 async function load(): Promise<boolean> {
   listen()
+  const { shopDocuments } = await import('@/data/shopDocuments')
   return (await ask('shopLoad', { documents: await shopDocuments() })).ok
 }
 
@@ -36,6 +37,7 @@ async function follow(): Promise<void> {
   jobs.clear()
   vehicles.clear()
   changed.parts = false
+  const { documentsNow } = await import('@/data/shopDocuments')
   await ask('shopChange', await documentsNow(...now))
 }
 
