@@ -45,6 +45,8 @@ const CORE_MAY_USE = {
     'job',
   ],
   parts: ['shared', 'vehicle'],
+  // What files hold, for whoever reads them elsewhere.
+  formats: ['shared', 'vehicle', 'records', 'job', 'parts'],
   demand: [
     'shared',
     'physics',

@@ -6,10 +6,11 @@ import { ROOT } from './setup.mjs'
 
 /** Page: ceiling and aim, kB. */
 const PAGES = {
-  index: [460, 220],
-  days: [456, 220],
+  index: [455, 220],
+  days: [455, 220],
   vehicle: [424, 220],
-  parts: [433, 220],
+  parts: [453, 220],
+  find: [428, 220],
   'job/complaint': [455, 260],
   'job/trace': [477, 260],
   'job/bench': [545, 300],

@@ -1,5 +1,5 @@
 // Builds the application where needed and serves it. A busy port gets a clear message; Ctrl+C frees it.
-import { spawn } from 'node:child_process'
+import { execFileSync, spawn } from 'node:child_process'
 import { createServer } from 'node:net'
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { createHash } from 'node:crypto'
@@ -34,6 +34,7 @@ function sourcesHash() {
 
 /** Builds unless the last build came from these very sources. */
 export function ensureBuild() {
+  execFileSync(process.execPath, [join(ROOT, 'scripts', 'fonts.mjs')], { stdio: 'inherit' })
   const wanted = sourcesHash()
   if (existsSync(BUILD_STAMP) && readFileSync(BUILD_STAMP, 'utf8') === wanted) return 0
   console.log('Building (about a minute).')

@@ -12,10 +12,11 @@ interface Line {
   waiting: Map<number, (reply: Reply) => void>
 }
 
-const START: Record<'trace' | 'plan' | 'standIn' | 'find', () => Worker> = {
+const START: Record<'trace' | 'plan' | 'standIn' | 'find' | 'report', () => Worker> = {
   trace: () => new Worker(new URL('./trace.worker.ts', import.meta.url), { type: 'module' }),
   plan: () => new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }),
   find: () => new Worker(new URL('./find.worker.ts', import.meta.url), { type: 'module' }),
+  report: () => new Worker(new URL('./report.worker.ts', import.meta.url), { type: 'module' }),
   standIn: () => new Worker(new URL('./standIn.worker.ts', import.meta.url), { type: 'module' }),
 }
 const SERVES: Record<RequestKind, keyof typeof START> = {
@@ -33,6 +34,7 @@ const SERVES: Record<RequestKind, keyof typeof START> = {
   demoFloor: 'standIn',
   demoParts: 'standIn',
   shopPiece: 'standIn',
+  pdf: 'report',
   shopLoad: 'find',
   shopChange: 'find',
   shopFind: 'find',

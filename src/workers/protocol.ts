@@ -21,6 +21,7 @@ import type { DoneJob } from '@/core/demand'
 import type { Demand, Need, PartFact } from '@/core/parts'
 import type { DemoJob, ShopPiece } from '@/core/practice'
 import type { JobEvent } from '@/core/records'
+import type { Report } from '@/core/report'
 import type { Access, Pace, Setting, SurveyFinding, WayId } from '@/core/library'
 import type { Minutes } from '@/core/shared'
 import type { Addition, Plan, PlanFailure, ShownWay, SurveyStep, WayPlan } from '@/core/procedure'
@@ -109,6 +110,8 @@ export interface WorkerRequests {
   demoFloor: { request: object; answer: Floor }
   /** A piece of a made-up shop, by its shares. */
   shopPiece: { request: { from: number; to: number; now: number }; answer: ShopPiece }
+  /** `madeAt` in ms. */
+  pdf: { request: { report: Report; madeAt: number }; answer: Uint8Array }
   demoParts: { request: { now: number }; answer: PartFact[] }
   /** What the open jobs want. */
   needs: { request: { jobs: OpenJob[] }; answer: Need[] }

@@ -1,5 +1,5 @@
 /** Plan and work card on paper: A4 and letter, what is on it, and nothing of the screen. */
-import { existsSync } from 'node:fs'
+import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { By } from 'selenium-webdriver'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -98,4 +98,24 @@ describe('a recorded job as a report', () => {
       )
     },
   )
+
+  it('as a PDF it has its pages, and a viewer draws them', async () => {
+    await session.go('/job/record?id=demo-job-18')
+    await session.driver.wait(
+      async () =>
+        (await session.driver.findElements(By.css('[data-act="report-pdf"]:not([disabled])'))).length > 0,
+      30_000,
+    )
+    await session.driver.findElement(By.css('[data-act="report-pdf"]')).click()
+    const path = join(session.downloads, 'unit-18-customer.pdf')
+    await session.driver.wait(() => existsSync(path), 30_000, 'no PDF was saved')
+    const bytes = readFileSync(path)
+    expect(bytes.subarray(0, 5).toString()).toBe('%PDF-')
+    expect(pagesOf(bytes.toString('base64'))).toBeGreaterThanOrEqual(1)
+    // What the viewer draws is no empty sheet: ink stands on it.
+    await session.driver.get(`file://${path}#toolbar=0&view=FitH`)
+    const drawn = async () => Buffer.from(await session.driver.takeScreenshot(), 'base64').length
+    await session.driver.wait(async () => (await drawn()) > 30_000, 30_000, 'the viewer draws nothing')
+    expect(await session.problems()).toEqual([])
+  })
 })

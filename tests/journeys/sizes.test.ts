@@ -36,6 +36,7 @@ const VIEWS = [
   ['days', '/days', null],
   ['vehicle', '/vehicle?id=demo-vehicle-18', null],
   ['vehicles', '/vehicle', null],
+  ['find', '/find?q=larch', null],
   ['parts', '/parts', null],
   ['part', '/parts?id=demo-part-module-larch', null],
 ] as const

@@ -30,7 +30,7 @@ const word = z.discriminatedUnion('says', [
   z.object({ says: z.literal('figure'), field: id, value: z.unknown() }),
   z.object({ says: z.literal('item'), list: z.enum(LIST_NAMES), item: z.unknown(), there: z.boolean() }),
 ])
-const factSchema = z.object({
+export const vehicleFactSchema = z.object({
   id,
   vehicleId: id,
   device: id,
@@ -40,7 +40,7 @@ const factSchema = z.object({
   by: z.string().max(200),
   word,
 })
-export type VehicleFact = z.infer<typeof factSchema>
+export type VehicleFact = z.infer<typeof vehicleFactSchema>
 export type VehicleWord = VehicleFact['word']
 
 export interface FactAuthor {
@@ -51,7 +51,7 @@ export interface FactAuthor {
 /** Reads stored facts one by one; what cannot be read is kept by whoever stores it and moves nothing. */
 export function readFacts(stored: readonly unknown[]): VehicleFact[] {
   return stored.flatMap((raw) => {
-    const read = factSchema.safeParse(raw)
+    const read = vehicleFactSchema.safeParse(raw)
     return read.success ? [read.data] : []
   })
 }

@@ -93,7 +93,7 @@ const word = z
 export type PartWord = z.infer<typeof word>
 export type WordOf<S extends PartWord['says']> = Extract<PartWord, { says: S }>
 
-const factSchema = z.object({
+export const partFactSchema = z.object({
   id,
   partId: id,
   device: id,
@@ -102,7 +102,7 @@ const factSchema = z.object({
   by: z.string().max(200),
   word,
 })
-export type PartFact = z.infer<typeof factSchema>
+export type PartFact = z.infer<typeof partFactSchema>
 
 export interface Order extends Omit<WordOf<'ordered'>, 'says'> {
   at: number
@@ -153,7 +153,7 @@ export interface Part {
 /** Reads stored facts one by one; what cannot be read is kept by whoever stores it and moves nothing. */
 export const readPartFacts = (stored: readonly unknown[]): PartFact[] =>
   stored.flatMap((raw) => {
-    const read = factSchema.safeParse(raw)
+    const read = partFactSchema.safeParse(raw)
     return read.success ? [read.data] : []
   })
 

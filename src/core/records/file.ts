@@ -19,7 +19,7 @@ const photoSchema = z.object({
     ),
 })
 export type FilePhoto = z.infer<typeof photoSchema>
-const fileSchema = z.object({
+export const jobFileSchema = z.object({
   format: z.string(),
   version: z.number(),
   jobId: z.string().min(1).max(80),
@@ -57,7 +57,7 @@ export function readJobFile(content: string): Read {
   } catch (problem) {
     return bad(`it is not whole JSON: ${(problem as Error).message}`, 'the file')
   }
-  const parsed = fileSchema.safeParse(data)
+  const parsed = jobFileSchema.safeParse(data)
   if (!parsed.success)
     return bad(
       parsed.error.issues[0]!.message,

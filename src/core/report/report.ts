@@ -25,8 +25,8 @@ export interface Report {
   foot: string
 }
 
-const COMPARED_HEAD = ['Reading', 'Before', 'After', 'Sound']
-const comparedRows = (rows: readonly Compared[]): string[][] =>
+export const COMPARED_HEAD = ['Reading', 'Before', 'After', 'Sound']
+export const comparedRows = (rows: readonly Compared[]): string[][] =>
   rows.map(({ name, says }) => [name, says.before, says.after, says.sound])
 
 /** Marks of Markdown are letters like any other in what a person typed. */

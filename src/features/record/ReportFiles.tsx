@@ -5,6 +5,7 @@ import { proofTests } from '@/core/job'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { saveFile } from '@/ui/saveFile'
+import { ask } from '@/workers/client'
 import type { JobInHand } from '../frame/useJob'
 import { useSoundBands } from '../frame/useSoundBands'
 import { useWorkshop } from '../frame/useWorkshop'
@@ -24,9 +25,16 @@ export function ReportFiles({ hand }: { hand: JobInHand }) {
   const bands = useSoundBands(hand, testIds)
   // What is sound stands beside what was read: it is waited for.
   const ready = testIds.length === 0 || Object.keys(bands).length > 0
-  const save = (kind: 'html' | 'md') => {
+  const [problem, setProblem] = useState<string | null>(null)
+  const save = async (kind: 'html' | 'md' | 'pdf') => {
     const report = reportOf(reader, { job, vehicle, workshop: name, bands })
     const file = `unit-${vehicle.unit.replace(/[^\w-]/g, '_')}-${reader}.${kind}`
+    setProblem(null)
+    if (kind === 'pdf') {
+      const answer = await ask('pdf', { report, madeAt: Date.now() })
+      if (!answer.ok) return setProblem(`No PDF was made: ${answer.problem}. One page needs no faces.`)
+      return saveFile(file, new Blob([new Uint8Array(answer.value)]), 'application/pdf')
+    }
     if (kind === 'html') saveFile(file, htmlOf(report), 'text/html')
     else saveFile(file, markdownOf(report), 'text/markdown')
   }
@@ -39,12 +47,20 @@ export function ReportFiles({ hand }: { hand: JobInHand }) {
         value={reader}
         onChange={(id) => setReader(id as Reader)}
       />
-      <div className="grid grid-cols-2 gap-2">
+      <div className="grid grid-cols-3 gap-2">
+        <Button
+          data-act="report-pdf"
+          variant={ready ? 'plain' : 'held'}
+          disabled={!ready}
+          onClick={() => void save('pdf')}
+        >
+          PDF
+        </Button>
         <Button
           data-act="report-html"
           variant={ready ? 'plain' : 'held'}
           disabled={!ready}
-          onClick={() => save('html')}
+          onClick={() => void save('html')}
         >
           One page
         </Button>
@@ -52,11 +68,12 @@ export function ReportFiles({ hand }: { hand: JobInHand }) {
           variant={ready ? 'quiet' : 'held'}
           data-act="report-md"
           disabled={!ready}
-          onClick={() => save('md')}
+          onClick={() => void save('md')}
         >
           Plain text
         </Button>
       </div>
+      {problem && <p className="text-second text-danger">{problem}</p>}
     </section>
   )
 }
