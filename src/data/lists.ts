@@ -1,21 +1,16 @@
 /** What pages list: from the summaries, with logs read only where a page shows what they hold. */
 import {
-  vehicleLineOf,
   type JobSummary,
   type JobView,
   type ProvenSince,
-  type ShopDocument,
   type VehicleLine,
   type VehicleRecord,
   type Wait,
 } from '@/core/job'
-import type { Part } from '@/core/parts'
 import type { StoreProblem } from './database'
 import {
   allSummaries,
   allVehicleLines,
-  allWords,
-  jobAsListed,
   jobsOfVehicle,
   openSummaries,
   provenWith,
@@ -24,7 +19,6 @@ import {
 } from './jobIndex'
 import type { JobEvent } from '@/core/records'
 import { findJob, loadLog } from './jobStore'
-import { listParts } from './partStore'
 import { loadVehicle } from './vehicleStore'
 
 /** A job that is not signed, with its log read: what may be done next depends on all of it. */

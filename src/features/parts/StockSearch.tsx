@@ -3,6 +3,7 @@ import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import { useRouter } from 'next/navigation'
+import type { Part } from '@/core/parts'
 import { findAmong } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { newPart, sayOfPart } from '../frame/pieceActs'
@@ -41,25 +42,7 @@ export function StockSearch({ desk: { parts } }: { desk: Desk }) {
           className="mt-1 block h-[52px] w-full border-2 border-ink-3 bg-sheet px-3 text-main text-ink"
         />
       </label>
-      <ul>
-        {shown.map(({ part }) => (
-          <li key={part.id} className="border-b border-rule-2">
-            <Link
-              href={partHref(part.id)}
-              data-stock={part.number || part.name}
-              className="flex min-h-[52px] items-center gap-3 leading-tight"
-            >
-              <span className="w-[40px] shrink-0 text-right text-[26px] leading-none">{part.shelf}</span>
-              <span className="min-w-0">
-                <span className="block text-main font-semibold">{part.name}</span>
-                <span className="block text-second text-ink-2">
-                  {[part.number, part.place].filter(Boolean).join(', ') || shelfText(part)}
-                </span>
-              </span>
-            </Link>
-          </li>
-        ))}
-      </ul>
+      <StockList parts={shown.map(({ part }) => part)} />
       {shown.length === 0 && typed.trim() !== '' && (
         <p className="text-second text-ink-2">Nothing here is called so. Fewer letters find more.</p>
       )}
@@ -75,6 +58,30 @@ export function StockSearch({ desk: { parts } }: { desk: Desk }) {
         <LabelsPanel labels={shown.map(({ part }) => labelOf(part))} onClose={() => setLabelling(false)} />
       )}
     </div>
+  )
+}
+
+function StockList({ parts }: { parts: Part[] }) {
+  return (
+    <ul>
+      {parts.map((part) => (
+        <li key={part.id} className="border-b border-rule-2">
+          <Link
+            href={partHref(part.id)}
+            data-stock={part.number || part.name}
+            className="flex min-h-[52px] items-center gap-3 leading-tight"
+          >
+            <span className="w-[40px] shrink-0 text-right text-[26px] leading-none">{part.shelf}</span>
+            <span className="min-w-0">
+              <span className="block text-main font-semibold">{part.name}</span>
+              <span className="block text-second text-ink-2">
+                {[part.number, part.place].filter(Boolean).join(', ') || shelfText(part)}
+              </span>
+            </span>
+          </Link>
+        </li>
+      ))}
+    </ul>
   )
 }
 

@@ -64,41 +64,40 @@ export function Tray({ job, pieces, waits, now, onEnd }: Props) {
           </span>
         </div>
       ))}
-      {waits.map((wait) => {
-        const left = now === null ? null : (wait.endsAt - now) / 60_000
-        return (
-          <div
-            key={wait.waitId}
-            className="ml-auto w-[240px] shrink-0 border-l-2 border-ink px-3 pt-2 leading-tight"
-          >
-            <span className="block text-count font-semibold">
-              {left === null ? '' : left > 0 ? minutesText(left) : 'over'}
-              <span className="text-second font-normal text-ink-2">
-                {' '}
-                {left !== null && left > 0 ? 'left' : ''}
-              </span>
-            </span>
-            <span className="block text-second">{inUnits(wait.label)}</span>
-            <button
-              type="button"
-              onClick={() => onEnd(wait.waitId)}
-              className="-mb-1 min-h-[44px] pr-4 text-second text-ink-2 underline"
-            >
-              end it
-            </button>
-            {left !== null && left > 0 && mayAsk() && (
-              <button
-                type="button"
-                onClick={askForNotice}
-                className="-mb-1 min-h-[44px] text-second text-ink-2 underline"
-              >
-                tell me then
-              </button>
-            )}
-          </div>
-        )
-      })}
+      {waits.map((wait) => (
+        <TrayWait key={wait.waitId} wait={wait} now={now} onEnd={() => onEnd(wait.waitId)} />
+      ))}
       {labelling && <LabelsPanel labels={labelsOf(job, pieces)} onClose={() => setLabelling(false)} />}
     </section>
+  )
+}
+
+/** What runs: how long it still has, and the one way to end it before. */
+function TrayWait({ wait, now, onEnd }: { wait: Wait; now: number | null; onEnd: () => void }) {
+  const left = now === null ? null : (wait.endsAt - now) / 60_000
+  return (
+    <div className="ml-auto w-[240px] shrink-0 border-l-2 border-ink px-3 pt-2 leading-tight">
+      <span className="block text-count font-semibold">
+        {left === null ? '' : left > 0 ? minutesText(left) : 'over'}
+        <span className="text-second font-normal text-ink-2"> {left !== null && left > 0 ? 'left' : ''}</span>
+      </span>
+      <span className="block text-second">{inUnits(wait.label)}</span>
+      <button
+        type="button"
+        onClick={onEnd}
+        className="-mb-1 min-h-[44px] pr-4 text-second text-ink-2 underline"
+      >
+        end it
+      </button>
+      {left !== null && left > 0 && mayAsk() && (
+        <button
+          type="button"
+          onClick={askForNotice}
+          className="-mb-1 min-h-[44px] text-second text-ink-2 underline"
+        >
+          tell me then
+        </button>
+      )}
+    </div>
   )
 }

@@ -3,10 +3,10 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import Ajv from 'ajv'
 import { describe, expect, it } from 'vitest'
-import { beginLog, foldJob } from '../job'
-import { DEMO_VEHICLES, demoJobs, demoParts } from '../practice'
-import { writeJobFile, type JobEvent } from '../records'
-import { fileSchemas } from '.'
+import { beginLog, foldJob } from '@/core/job'
+import { DEMO_VEHICLES, demoJobs, demoParts } from '@/core/practice'
+import { writeJobFile, type JobEvent } from '@/core/records'
+import { fileSchemas } from '@/core/formats'
 
 const schemas = fileSchemas()
 const ajv = new Ajv({ strict: false, allErrors: false })
