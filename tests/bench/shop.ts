@@ -84,23 +84,22 @@ try {
     const whole = words[k % words.length]!
     const typed = whole.slice(0, Math.max(2, Math.ceil(whole.length * (0.4 + 0.6 * random.next()))))
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.BACK_SPACE)
-    await driver.sleep(40)
+    await driver.sleep(150)
     const took = await driver.executeAsyncScript<[number, number]>(
       `const [typed, done] = arguments
        const field = document.querySelector('input[name="shop"]')
        const head = document.querySelector('[data-ms]')
-       const from = performance.now()
        const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set
+       const from = performance.now()
        set.call(field, typed)
        field.dispatchEvent(new Event('input', { bubbles: true }))
-       const before = head.dataset.ms
-       const look = () => {
-         const now = document.querySelector('[data-ms]')
-         if (now && now.dataset.ms !== before && now.dataset.ms !== '') return done([Number(now.dataset.ms), performance.now() - from])
-         if (performance.now() - from > 5000) return done([NaN, 5000])
-         requestAnimationFrame(look)
-       }
-       look()`,
+       const seen = new MutationObserver(() => {
+         seen.disconnect()
+         clearTimeout(late)
+         done([Number(head.dataset.ms), performance.now() - from])
+       })
+       const late = setTimeout(() => (seen.disconnect(), done([NaN, 5000])), 5000)
+       seen.observe(head, { attributes: true, attributeFilter: ['data-ms'] })`,
       typed,
     )
     inWorker.push(took[0])

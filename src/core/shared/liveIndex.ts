@@ -60,7 +60,7 @@ export class LiveIndex<T extends Keyed> {
     const among = (own: WordIndex, of: readonly T[], isAllowed: (thing: T) => boolean) => {
       const fits = findIndexed(own, query, (at) => isAllowed(of[at]!))
       const best = bestOf(fits, most).map(({ place, score }) => ({ thing: of[place]!, score }))
-      return { best, all: fits.length }
+      return { best, all: fits.places.length }
     }
     const changed = among(this.besideIndex, beside, allowed)
     const rest = among(index, things, (thing) => !this.old.has(thing.key) && allowed(thing))

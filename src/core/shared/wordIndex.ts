@@ -109,31 +109,33 @@ export interface Fitting {
   place: number
   score: number
 }
-
-/** The best of many, in order: only those are put in order. */
-export function bestOf(found: Fitting[], most: number): Fitting[] {
-  const inOrder = (some: Fitting[]) =>
-    some.sort((one, other) => other.score - one.score || one.place - other.place).slice(0, most)
-  if (found.length <= 2 * most) return inOrder(found)
-  const least = Float64Array.from(found, ({ score }) => score).sort()[found.length - most]!
-  return inOrder(found.filter(({ score }) => score >= least))
+/** What fits, in the order of the things: their places, and how well each fits. */
+export interface Fittings {
+  places: Uint32Array
+  scores: Float64Array
 }
 
-/**
- * Places of the things that fit a query, in the order of the things; `allowed` leaves things out. As
- * `findAmong` finds them: every typed word must fit, begun is enough, of three and more one may fit nothing.
- */
-export function findIndexed(
-  index: WordIndex,
-  query: string,
-  allowed: (place: number) => boolean = () => true,
-): Fitting[] {
-  const typed = typedTerms(query)
-  if (typed.length === 0) return []
+/** The best of many, in order; of those that fit alike the first. Only as many as are asked for are put in order. */
+export function bestOf({ places, scores }: Fittings, most: number): Fitting[] {
+  const least = scores.length > most ? scores.slice().sort()[scores.length - most]! : -Infinity
+  const found: Fitting[] = []
+  const alike: Fitting[] = []
+  for (let k = 0; k < places.length; k += 1) {
+    const score = scores[k]!
+    if (score < least) continue
+    if (score > least) found.push({ place: places[k]!, score })
+    else if (alike.length < most) alike.push({ place: places[k]!, score })
+  }
+  return [...found.sort((one, other) => other.score - one.score || one.place - other.place), ...alike].slice(
+    0,
+    most,
+  )
+}
+
+/** For each thing the sum of how well the typed words fit it, and how many of them do. */
+function tallied(index: WordIndex, typed: readonly string[]): { sums: Float64Array; hits: Uint8Array } {
   const count = index.titles.length
-  const sums = new Float64Array(count)
-  const hits = new Uint8Array(count)
-  const best = new Float64Array(count)
+  const [sums, hits, best] = [new Float64Array(count), new Uint8Array(count), new Float64Array(count)]
   for (const term of typed) {
     const touched: number[] = []
     for (const [k, score] of wordsThatFit(index, term))
@@ -150,12 +152,29 @@ export function findIndexed(
       best[thing] = 0
     }
   }
-  const needed = typed.length - spareOf(typed.length)
-  const found: Fitting[] = []
-  for (let thing = 0; thing < count; thing += 1) {
-    if (hits[thing]! < needed || hits[thing] === 0 || !allowed(thing)) continue
-    const missing = (typed.length - hits[thing]!) * MISSING_COST
-    found.push({ place: thing, score: scored(sums[thing]! - missing, index.titles[thing]!) })
+  return { sums, hits }
+}
+
+/**
+ * Things that fit a query, in their order; `allowed` leaves things out. As `findAmong` finds them: every typed word
+ * must fit, begun is enough, of three and more one may fit nothing.
+ */
+export function findIndexed(
+  index: WordIndex,
+  query: string,
+  allowed: (place: number) => boolean = () => true,
+): Fittings {
+  const typed = typedTerms(query)
+  const needed = Math.max(1, typed.length - spareOf(typed.length))
+  const { sums, hits } = tallied(index, typed)
+  const places = new Uint32Array(hits.length)
+  const scores = new Float64Array(hits.length)
+  let count = 0
+  for (let thing = 0; thing < hits.length; thing += 1) {
+    if (hits[thing]! < needed || !allowed(thing)) continue
+    places[count] = thing
+    scores[count] = scored(sums[thing]! - (typed.length - hits[thing]!) * MISSING_COST, index.titles[thing]!)
+    count += 1
   }
-  return found
+  return { places: places.slice(0, count), scores: scores.slice(0, count) }
 }

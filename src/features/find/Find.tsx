@@ -13,7 +13,7 @@ import { useShopFound, type ShopFound } from '../frame/useShopFound'
 import { LongList } from './LongList'
 
 /** More than these are found by more words. */
-const MOST = 500
+const MOST = 200
 const ROW_PX = 60
 
 type Asked = Pick<SavedView, 'query' | 'kind' | 'over'>
@@ -57,7 +57,7 @@ export function Find() {
             />
           )}
         </div>
-        <List key={JSON.stringify(asked)} found={found} />
+        <List found={found} />
       </main>
     </ShapeFrame>
   )
@@ -109,7 +109,9 @@ function Field({
 }
 
 function List({ found }: { found: ShopFound | null }) {
-  const [at, setAt] = useState<number | null>(null)
+  const [mark, setMark] = useState<{ of: ShopFound | null; at: number } | null>(null)
+  // What is found anew begins at its first.
+  const at = mark?.of === found ? mark.at : 0
   const rows = found?.found ?? []
   const keys = (event: KeyboardEvent) => {
     const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0
@@ -117,7 +119,7 @@ function List({ found }: { found: ShopFound | null }) {
     if (step === 0 || !Number.isInteger(place)) return
     event.preventDefault()
     const next = Math.min(rows.length - 1, Math.max(0, place + step))
-    setAt(next)
+    setMark({ of: found, at: next })
     requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-place="${next}"]`)?.focus())
   }
   return (
@@ -134,6 +136,7 @@ function List({ found }: { found: ShopFound | null }) {
         count={rows.length}
         rowPx={ROW_PX}
         inSight={at}
+        of={found}
         row={(place) => <Result one={rows[place]!} place={place} />}
       />
     </div>

@@ -1,6 +1,6 @@
 'use client'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useRef, type ReactNode } from 'react'
+import { useEffect, useRef, type ReactNode } from 'react'
 
 /** A list of which only what is in sight is drawn; whoever listens is told its place among all. */
 export function LongList({
@@ -9,13 +9,16 @@ export function LongList({
   rowPx,
   row,
   inSight,
+  of,
 }: {
   label: string
   count: number
   rowPx: number
   row: (at: number) => ReactNode
-  /** A row that is to be in sight; null: none. */
-  inSight: number | null
+  /** The row that is to be in sight. */
+  inSight: number
+  /** What is listed: where it is another, the list begins at its top. */
+  of: unknown
 }) {
   const frame = useRef<HTMLDivElement>(null)
   // It keeps its own state outside React's: what it gives is asked for at every draw.
@@ -26,9 +29,7 @@ export function LongList({
     estimateSize: () => rowPx,
     overscan: 6,
   })
-  const shown = useRef<number | null>(null)
-  if (inSight !== null && inSight !== shown.current) queueMicrotask(() => rows.scrollToIndex(inSight))
-  shown.current = inSight
+  useEffect(() => rows.scrollToIndex(inSight), [rows, inSight, of])
   return (
     <div ref={frame} className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label={label}>
       <ul style={{ height: rows.getTotalSize(), position: 'relative' }}>
