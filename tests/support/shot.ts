@@ -21,19 +21,20 @@ const VIEWS: {
   { name: 'trace-phone', path: '/job/trace?id=demo-job-15', settle: 5000, size: [390, 844] },
   { name: 'trace-portrait', path: '/job/trace?id=demo-job-15', settle: 5000, size: [800, 1280] },
   { name: 'trace-night', path: '/job/trace?id=demo-job-15', night: true, settle: 5000 },
-  { name: 'trace-diesel', path: '/job/trace?id=demo-job-31', settle: 5000 },
+
   { name: 'trace-gauge', path: '/job/trace?id=demo-job-12', settle: 4000 },
   { name: 'survey-day', path: '/job/trace?id=demo-job-29', settle: 3500 },
   { name: 'plan-module-day', path: '/job/plan?id=demo-job-11&repair=module', settle: 2500 },
   { name: 'work-day', path: '/job/work?id=demo-job-04', settle: 2500 },
   { name: 'work-phone', path: '/job/work?id=demo-job-04', settle: 2500, size: [390, 844] },
-  { name: 'work-portrait', path: '/job/work?id=demo-job-04', settle: 2500, size: [800, 1280] },
+
   { name: 'bench-day', path: '/job/bench?id=demo-job-11', settle: 3000, acts: ['keep', 'clamp', 'record'] },
   { name: 'bench-sweep', path: '/', settle: 1500, acts: ['worn', 'sweep', 'record'] },
   { name: 'prove-day', path: '/job/prove?id=demo-job-18', settle: 4000 },
   { name: 'days-day', path: '/days', settle: 6500 },
   { name: 'vehicle-day', path: '/vehicle?id=demo-vehicle-18', settle: 7000 },
   { name: 'parts-day', path: '/parts', settle: 5000 },
+  { name: 'find-day', path: '/find?q=larch', settle: 3000 },
   { name: 'record-day', path: '/job/record?id=demo-job-18', settle: 1500 },
 ]
 

@@ -12,6 +12,7 @@ import { Notice } from '@/ui/Notice'
 import { ShapeFrame } from '@/ui/Shape'
 import {
   addDemoData,
+  addDemoParts,
   demoState,
   firstVisit,
   importJob,
@@ -24,6 +25,7 @@ import {
   type Storage,
 } from '@/data/store'
 import type { JobSummary } from '@/core/job'
+import { demoParts } from '../frame/demoParts'
 import { ask } from '@/workers/client'
 import { JobRow } from './JobRow'
 import { useLargeShop } from './useLargeShop'
@@ -73,7 +75,10 @@ export function Today() {
     setStorage(await storageInUse())
   }, [])
   useEffect(() => {
-    void firstVisit(demoData).catch(noDemo).then(read)
+    void firstVisit(demoData)
+      .then(() => addDemoParts(demoParts))
+      .catch(noDemo)
+      .then(read)
     return onStoreChange((change) => {
       // What is listed follows an entry a moment later, and says so.
       if (change.of !== 'job') void read()

@@ -218,7 +218,7 @@ function KeepView({
         type="button"
         data-act="keep-view"
         disabled={full}
-        className="min-h-[44px] px-2 text-second underline"
+        className="min-h-[44px] pr-2 text-second underline"
         onClick={() => setName(proposed)}
       >
         {full ? `${MOST_VIEWS} views are kept: forget one first` : 'keep as a view'}

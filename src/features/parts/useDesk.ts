@@ -4,6 +4,7 @@ import { partsBoard, type Need, type Part, type PartsBoard } from '@/core/parts'
 import { listParts } from '@/data/partStore'
 import { addDemoParts, onStoreChange, openLogs } from '@/data/store'
 import { ask } from '@/workers/client'
+import { demoParts } from '../frame/demoParts'
 
 export interface Desk extends PartsBoard {
   parts: Part[]
@@ -12,12 +13,6 @@ export type DeskLoad =
   | { status: 'reading' }
   /** The parts are there; what the jobs want could not be worked out. */
   | { status: 'ready'; desk: Desk; problem: string | null }
-
-/** The demo garage has parts of its own, once. */
-const demoParts = async () => {
-  const answer = await ask('demoParts', { now: Date.now() })
-  return answer.ok ? answer.value : []
-}
 
 /** Parts, and what the open jobs want of them; worked out anew when either changes. */
 export function useDesk(): DeskLoad {

@@ -32,7 +32,7 @@ export function ReportFiles({ hand }: { hand: JobInHand }) {
     setProblem(null)
     if (kind === 'pdf') {
       const answer = await ask('pdf', { report, madeAt: Date.now() })
-      if (!answer.ok) return setProblem(`No PDF was made: ${answer.problem}. One page needs no faces.`)
+      if (!answer.ok) return setProblem(`No PDF was made: ${answer.problem}. The page needs no faces.`)
       return saveFile(file, new Blob([new Uint8Array(answer.value)]), 'application/pdf')
     }
     if (kind === 'html') saveFile(file, htmlOf(report), 'text/html')
@@ -62,7 +62,7 @@ export function ReportFiles({ hand }: { hand: JobInHand }) {
           disabled={!ready}
           onClick={() => void save('html')}
         >
-          One page
+          Page
         </Button>
         <Button
           variant={ready ? 'quiet' : 'held'}
@@ -70,7 +70,7 @@ export function ReportFiles({ hand }: { hand: JobInHand }) {
           disabled={!ready}
           onClick={() => void save('md')}
         >
-          Plain text
+          Text
         </Button>
       </div>
       {problem && <p className="text-second text-danger">{problem}</p>}
