@@ -75,6 +75,16 @@ it('saved whole, and how much is in no file is said', async () => {
   await first.shown('[data-in-no-file="0"]')
 })
 
+it('jobs, vehicles and readings go out as tables', async () => {
+  const tables = () => readdirSync(first.session.downloads).filter((name) => name.endsWith('.csv'))
+  for (const id of ['vehicles', 'jobs', 'readings']) await first.act(`table-${id}`)
+  await expect.poll(() => tables().sort(), SOON).toEqual(['jobs.csv', 'readings.csv', 'vehicles.csv'])
+  const jobs = readFileSync(join(first.session.downloads, 'jobs.csv'), 'utf8').trim().split('\r\n')
+  expect(jobs).toHaveLength(3)
+  expect(jobs[0]).toContain('complaint')
+  expect(jobs.slice(1).join()).toContain('job-61')
+})
+
 it('an empty browser has it again by one act', async () => {
   second = await opened()
   await second.session.go('/')

@@ -12,6 +12,8 @@ const placedPieceSchema = z.object({
   endAt: z.number().int(),
   /** A person put it there: it stays until somebody lets it go. */
   byHand: z.boolean(),
+  /** When a hand last put it there or let it go, ms: of two copies of a plan that word counts which is the later. */
+  putAt: z.number().int().optional(),
 })
 export type PlacedPiece = z.infer<typeof placedPieceSchema>
 export const dayPlanSchema = z.object({
@@ -58,28 +60,30 @@ export function keptPlan(day: DayBoard, placed: readonly Placed[], before: DayPl
         startAt: msAt(day.calendar, start),
         endAt: msAt(day.calendar, start + units),
         byHand: was?.byHand ?? false,
+        ...(was?.putAt !== undefined && { putAt: was.putAt }),
       }
     }),
   }
 }
 
-/** The same plan with one piece elsewhere, put there by hand. */
+/** The same plan with one piece elsewhere, put there by hand at a time, ms. */
 export const moved = (
   plan: DayPlan,
   to: Pick<PlacedPiece, 'jobId' | 'piece' | 'person' | 'startAt'>,
+  putAt: number,
 ): DayPlan => ({
   ...plan,
   pieces: plan.pieces.map((one) =>
     isPiece(to.jobId, to.piece)(one)
-      ? { ...one, ...to, endAt: to.startAt + (one.endAt - one.startAt), byHand: true }
+      ? { ...one, ...to, endAt: to.startAt + (one.endAt - one.startAt), byHand: true, putAt }
       : one,
   ),
 })
 
 /** What was put somewhere by hand goes where the plan has it best. */
-export const letGo = (plan: DayPlan, jobId: string, piece: string): DayPlan => ({
+export const letGo = (plan: DayPlan, jobId: string, piece: string, putAt: number): DayPlan => ({
   ...plan,
-  pieces: plan.pieces.map((one) => (isPiece(jobId, piece)(one) ? { ...one, byHand: false } : one)),
+  pieces: plan.pieces.map((one) => (isPiece(jobId, piece)(one) ? { ...one, byHand: false, putAt } : one)),
 })
 
 export interface MoveEffect {
@@ -105,17 +109,33 @@ export function effectOf(day: DayBoard, plan: DayPlan, jobId: string, piece: str
   }
 }
 
-/** Two copies of a plan: the younger stands; what was put somewhere by hand in either stays, the younger's first. */
+/**
+ * Copies of a plan, however many and in whatever order they meet: the younger stands; of each piece the last word
+ * that a hand said counts, in whichever copy. What a hand put somewhere and the younger knows nothing of is kept
+ * beside it: a plan that is laid anew takes up only what is still to do.
+ */
 export function mergedPlans(one: DayPlan, other: DayPlan): DayPlan {
   const [younger, older] = inOrder(one, other) ? [one, other] : [other, one]
-  return {
-    madeAt: younger.madeAt,
-    pieces: younger.pieces.map((piece) => {
-      const was = older.pieces.find(isPiece(piece.jobId, piece.piece))
-      return !piece.byHand && was?.byHand ? was : piece
-    }),
-  }
+  const own = younger.pieces.map((piece) => {
+    const was = older.pieces.find(isPiece(piece.jobId, piece.piece))
+    return was && saidLater(was, piece) ? was : piece
+  })
+  const beside = older.pieces.filter(
+    (piece) => said(piece) && !younger.pieces.some(isPiece(piece.jobId, piece.piece)),
+  )
+  return { madeAt: younger.madeAt, pieces: [...own, ...beside].sort(inDays) }
 }
+/** A hand has said something of it. Plans of before a hand's word had a time are as if it was said at the beginning. */
+const said = ({ byHand, putAt }: PlacedPiece): boolean => byHand || putAt !== undefined
+const saidLater = (was: PlacedPiece, piece: PlacedPiece): boolean => {
+  if (!said(was)) return false
+  if (!said(piece)) return true
+  const [then, now] = [was.putAt ?? 0, piece.putAt ?? 0]
+  return then !== now ? then > now : JSON.stringify(was) > JSON.stringify(piece)
+}
+const inDays = (one: PlacedPiece, other: PlacedPiece): number =>
+  one.startAt - other.startAt ||
+  (one.jobId < other.jobId ? -1 : one.jobId > other.jobId ? 1 : one.piece < other.piece ? -1 : 1)
 const inOrder = (one: DayPlan, other: DayPlan): boolean =>
   one.madeAt !== other.madeAt
     ? one.madeAt > other.madeAt

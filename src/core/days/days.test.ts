@@ -295,7 +295,12 @@ describe('a move', () => {
   const { day, finding } = planOf(on, jobs)
   const plan = finding.plan!
   const effect = (unit: string, key: string, startAt: number, who = 'Ida') =>
-    effectOf(day, moved(plan, { jobId: `job-${unit}`, piece: key, person: who, startAt }), `job-${unit}`, key)
+    effectOf(
+      day,
+      moved(plan, { jobId: `job-${unit}`, piece: key, person: who, startAt }, 1),
+      `job-${unit}`,
+      key,
+    )
 
   it('says beforehand what it breaks: an hour at which nobody is in cannot be, another vehicle can make room', () => {
     expect(effect('1', 'a', clock(0, 12, 15)).cannot.map(({ kind }) => kind)).toContain('not there')
@@ -306,15 +311,15 @@ describe('a move', () => {
     expect(effect('1', 'b', clock(1, 9))).toEqual({ cannot: [], pushes: [] })
   })
   it('by hand it stays where it was put, over the next plan, until it is let go', () => {
-    const by = moved(plan, { jobId: 'job-1', piece: 'b', person: 'Jon', startAt: clock(2, 9) })
+    const by = moved(plan, { jobId: 'job-1', piece: 'b', person: 'Jon', startAt: clock(2, 9) }, 1)
     const next = planOf(on, jobs, by).finding.plan!
     expect(at(next, '1', 'b')).toMatchObject({ person: 'Jon', startAt: clock(2, 9), byHand: true })
-    const free = planOf(on, jobs, letGo(next, 'job-1', 'b'))
+    const free = planOf(on, jobs, letGo(next, 'job-1', 'b', 2))
     expect(at(free.finding.plan!, '1', 'b').byHand).toBe(false)
   })
   it('a plan is kept by the clock: on a board of another day it stands at the same hours', () => {
     const later = dayBoardOf(on, jobs, CALENDAR.slice(1), clock(1, 8))
-    const by = moved(plan, { jobId: 'job-1', piece: 'b', person: 'Jon', startAt: clock(2, 9) })
+    const by = moved(plan, { jobId: 'job-1', piece: 'b', person: 'Jon', startAt: clock(2, 9) }, 1)
     const [placed] = placedOn(later, by, ({ byHand }) => byHand)
     expect(msAt(later.calendar, placed!.start)).toBe(clock(2, 9))
     expect(checkPlan(later.board, [placed!]).broken.filter(({ kind }) => kind === 'not there')).toEqual([])
@@ -371,6 +376,32 @@ describe('two copies of a plan', () => {
         byHand,
       })),
     }))
+  it('three of them, made on tablets whose clocks are days apart, come to the same in any grouping', () => {
+    const some = fc
+      .array(fc.record({ job: fc.nat(3), byHand: fc.boolean(), hour: fc.nat(8) }), { maxLength: 4 })
+      .map((pieces) => pieces.filter(({ job }, at) => pieces.findIndex((one) => one.job === job) === at))
+    fc.assert(
+      fc.property(some, some, some, fc.shuffledSubarray([0, 3, 5], { minLength: 3 }), (a, b, c, days) => {
+        const [one, two, three] = [a, b, c].map((pieces, k): DayPlan => ({
+          madeAt: clock(days[k]!, 8),
+          pieces: pieces.map(({ job, byHand, hour }) => ({
+            jobId: `job-${job}`,
+            piece: 'a',
+            person: 'Ida',
+            startAt: clock(days[k]!, 8 + hour),
+            endAt: clock(days[k]!, 9 + hour),
+            byHand,
+            ...(byHand && { putAt: clock(days[k]!, 8) + 60_000 * hour }),
+          })),
+        })) as [DayPlan, DayPlan, DayPlan]
+        const all = mergedPlans(mergedPlans(one, two), three)
+        expect(mergedPlans(one, mergedPlans(two, three))).toEqual(all)
+        expect(mergedPlans(three, mergedPlans(two, one))).toEqual(all)
+        expect(mergedPlans(all, two)).toEqual(all)
+      }),
+      { seed: 44, numRuns: 300 },
+    )
+  })
   it('come together in either order, and once is as good as twice', () => {
     fc.assert(
       fc.property(copy, copy, (one, other) => {

@@ -23,6 +23,7 @@ export function FilesPanel({ open, onOpenChange, file }: Props) {
         <div className="space-y-6">
           {file && <TakeShop key={file.name + file.lastModified} file={file} />}
           <SaveAll />
+          <Tables />
         </div>
       )}
     </Panel>
@@ -97,6 +98,46 @@ function SaveAll() {
         {share === null ? 'Save all as one file' : `Saving, ${Math.round(100 * share)} %`}
       </Button>
       {said && <Notice title={said} />}
+    </section>
+  )
+}
+
+const TABLES = [
+  { id: 'vehicles', label: 'Vehicles' },
+  { id: 'jobs', label: 'Jobs' },
+  { id: 'readings', label: 'Readings' },
+] as const
+
+/** The shop as tables for a spreadsheet; parts have theirs on their desk. */
+function Tables() {
+  const [share, setShare] = useState<number | null>(null)
+  const save = async (id: (typeof TABLES)[number]['id']) => {
+    setShare(0)
+    const [{ vehicleRows, jobRows, readingRows }, { saveTable }] = await Promise.all([
+      import('@/data/shopTables'),
+      import('@/ui/saveTable'),
+    ])
+    const rows = { vehicles: vehicleRows, jobs: jobRows, readings: () => readingRows(setShare) }
+    saveTable(id, await rows[id]().finally(() => setShare(null)))
+  }
+  return (
+    <section aria-label="Tables" className="space-y-2 border-t border-rule pt-3">
+      <h3 className="text-main font-semibold">
+        {share === null ? 'As tables for a spreadsheet' : `Reading every job, ${Math.round(100 * share)} %`}
+      </h3>
+      <div className="flex flex-wrap gap-2">
+        {TABLES.map(({ id, label }) => (
+          <Button
+            key={id}
+            variant={share === null ? 'quiet' : 'held'}
+            disabled={share !== null}
+            data-act={`table-${id}`}
+            onClick={() => void save(id)}
+          >
+            {label}
+          </Button>
+        ))}
+      </div>
     </section>
   )
 }

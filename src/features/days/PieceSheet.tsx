@@ -28,7 +28,7 @@ const QUARTER_MS = UNIT_MINUTES * 60_000
 
 /** What a move would break: said before it is let go. */
 export function effectOfDraft({ plan }: DaysInHand, { day }: Laid, draft: Draft): MoveEffect {
-  return effectOf(day, moved(plan, draft), draft.jobId, draft.piece)
+  return effectOf(day, moved(plan, draft, plan.madeAt), draft.jobId, draft.piece)
 }
 
 interface Props {

@@ -191,8 +191,8 @@ export function useDays(): DaysInHand {
     reading: told ? null : reading,
     share,
     problem,
-    move: (to) => lay(SECONDS.moved, moved(dayPlanNow(), to)),
-    release: (jobId, piece) => lay(SECONDS.moved, letGo(dayPlanNow(), jobId, piece)),
+    move: (to) => lay(SECONDS.moved, moved(dayPlanNow(), to, Date.now())),
+    release: (jobId, piece) => lay(SECONDS.moved, letGo(dayPlanNow(), jobId, piece, Date.now())),
     again: () => lay(SECONDS.fresh),
     stop: () => {
       stopping.current()

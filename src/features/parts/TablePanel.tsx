@@ -6,14 +6,11 @@ import { sayOfParts } from '@/data/partStore'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
-import { saveFile } from '@/ui/saveFile'
+import { saveTable } from '@/ui/saveTable'
 import { whoWorks } from '../frame/useJob'
 import { orderLines } from './deskRows'
 import type { Desk } from './useDesk'
 
-/** A spreadsheet counts with what begins so: it is marked as text. */
-const toCsv = (rows: Row[]): string =>
-  `\uFEFF${Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' })}\r\n`
 const MOST_BYTES = 16 * 1024 * 1024
 
 type Reading = { name: string } & ({ plan: TablePlan } | { refused: string } | { taken: number })
@@ -41,7 +38,7 @@ export function TablePanel({ desk, onClose }: { desk: Desk; onClose: () => void 
             data-act="save-order"
             disabled={lines.length === 0}
             variant={lines.length === 0 ? 'held' : 'plain'}
-            onClick={() => saveFile('order-list.csv', toCsv(orderRows(lines)), 'text/csv')}
+            onClick={() => saveTable('order-list', orderRows(lines))}
           >
             {`Order list, ${lines.length} ${lines.length === 1 ? 'line' : 'lines'}`}
           </Button>
@@ -49,7 +46,7 @@ export function TablePanel({ desk, onClose }: { desk: Desk; onClose: () => void 
             data-act="save-stock"
             disabled={desk.parts.length === 0}
             variant={desk.parts.length === 0 ? 'held' : 'plain'}
-            onClick={() => saveFile('stock.csv', toCsv(stockRows(desk.parts)), 'text/csv')}
+            onClick={() => saveTable('stock', stockRows(desk.parts))}
           >
             {`Stock, ${desk.parts.length} ${desk.parts.length === 1 ? 'part' : 'parts'}`}
           </Button>
