@@ -1,5 +1,11 @@
 /** The whole shop as the search knows it: vehicles, parts, jobs with all their words. */
-import { vehicleLineOf, type JobSummary, type ShopDocument, type VehicleLine } from '@/core/job'
+import {
+  vehicleLineOf,
+  wordsOfVehicle,
+  type JobSummary,
+  type ShopDocument,
+  type VehicleLine,
+} from '@/core/job'
 import type { Part } from '@/core/parts'
 import { allSummaries, allWords, jobAsListed, wholeIndex } from './jobIndex'
 import { findJob } from './jobStore'
@@ -16,12 +22,12 @@ const jobDocument = ({ id, unit, vehicleName, words, signed, lastAt }: JobSummar
   over: signed !== null,
   lastAt,
 })
-const vehicleDocument = ({ id, unit, name, year, notes }: VehicleLine): ShopDocument => ({
-  key: `vehicle ${id}`,
+const vehicleDocument = (line: VehicleLine): ShopDocument => ({
+  key: `vehicle ${line.id}`,
   kind: 'vehicle',
-  id,
-  title: `${unit} ${name}`,
-  words: `${year ?? ''} ${notes}`,
+  id: line.id,
+  title: `${line.unit} ${line.name}`,
+  words: wordsOfVehicle(line),
   over: false,
 })
 const partDocument = ({ id, name, number, maker, place, piece, note }: Part): ShopDocument => ({

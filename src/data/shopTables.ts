@@ -8,16 +8,33 @@ type Row = Record<string, string | number>
 const day = (at: number): string => new Date(at).toISOString()
 
 export const vehicleRows = async (): Promise<Row[]> =>
-  (await vehicleLines()).map(({ id, unit, name, layout, kind, year, kilometres, notes }) => ({
-    id,
-    unit,
-    name,
-    layout,
-    kind,
-    year: year ?? '',
-    'distance [km]': kilometres ?? '',
-    notes,
-  }))
+  (await vehicleLines()).map(
+    ({
+      id,
+      unit,
+      name,
+      layout,
+      kind,
+      year,
+      kilometres,
+      notes,
+      plate = '',
+      engine = '',
+      pumpNumber = '',
+    }) => ({
+      id,
+      unit,
+      name,
+      layout,
+      kind,
+      plate,
+      engine,
+      pump: pumpNumber,
+      year: year ?? '',
+      'distance [km]': kilometres ?? '',
+      notes,
+    }),
+  )
 
 const inOrder = async () => {
   await wholeIndex(findJob)

@@ -43,6 +43,12 @@ const pieces = async (): Promise<Piece[]> =>
   )
 const over = () => hands.shown('[data-share="over"]')
 const block = ({ jobId, piece }: Piece) => `svg [data-piece="${jobId} ${piece}"]`
+/** The soonest piece that is so and stands in the drawing: late in the day much of it lies behind midnight. */
+async function drawn(which: (piece: Piece) => boolean): Promise<Piece> {
+  for (const piece of (await pieces()).filter(which).sort((one, other) => one.startAt - other.startAt))
+    if (await hands.has(block(piece))) return piece
+  throw new Error('no such piece is drawn')
+}
 const kept = async (one: Piece): Promise<Piece | undefined> =>
   (await pieces()).find(({ jobId, piece }) => jobId === one.jobId && piece === one.piece)
 
@@ -61,8 +67,8 @@ it('lays every open job on people and bays, and no two things that must not be t
 
 let moved: Piece
 it('a move says what it breaks before it is let go, by keys', async () => {
-  const plan = await pieces()
-  const first = plan.find(({ jobId }) => jobId === 'demo-job-04')!
+  // Danger stands outside and is moved by no one.
+  const first = await drawn(({ jobId }) => jobId !== 'demo-job-02')
   await (
     await hands.shown(block(first))
   ).sendKeys(Key.ARROW_LEFT, Key.ARROW_LEFT, Key.ARROW_LEFT, Key.ARROW_LEFT)
@@ -78,7 +84,7 @@ it('a move says what it breaks before it is let go, by keys', async () => {
 })
 
 it('put by touch it stays there, over another plan, until it is let go', async () => {
-  const first = (await pieces()).find(({ jobId, startAt }) => jobId === 'demo-job-15' && startAt > 0)!
+  const first = await drawn(({ jobId }) => jobId !== 'demo-job-02')
   await (await hands.shown(block(first))).click()
   for (let times = 0; times < 3; times += 1) await hands.act('later')
   await hands.shown('[data-effect="free"], [data-effect="pushes"]')
@@ -93,9 +99,7 @@ it('put by touch it stays there, over another plan, until it is let go', async (
 })
 
 it('dragged by the mouse to somebody else, it goes to them', async () => {
-  const other = (await pieces()).find(
-    ({ jobId, byHand, startAt }) => !byHand && jobId !== moved.jobId && startAt < Date.now() + 5 * 3600_000,
-  )!
+  const other = await drawn(({ jobId, byHand }) => !byHand && jobId !== moved.jobId)
   const people: string[] = await hands.driver.executeScript(
     `return JSON.parse(localStorage.getItem('stop-start-floor')).people.map(({ id }) => id)`,
   )

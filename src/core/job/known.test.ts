@@ -120,5 +120,11 @@ describe('a proof is believed once it has lasted', () => {
   it('one that was changed otherwise is no sister', () => {
     const edits = [{ kind: 'any' }] as unknown as VehicleRecord['edits']
     expect(sistersKey({ ...vehicle, edits })).not.toBe(sistersKey(vehicle))
+    const key = (engine: string, pumpNumber = '') => sistersKey({ ...vehicle, engine, pumpNumber })
+    expect(key('EN 12')).not.toBe(key('EN 14'))
+    expect(key('EN 12', 'P-4')).not.toBe(key('EN 12'))
+    expect(key('en-12', 'p 4')).toBe(key('EN 12', 'P.4'))
+    // Where nobody has looked, nothing is told apart.
+    expect(key('')).toBe(sistersKey(vehicle))
   })
 })

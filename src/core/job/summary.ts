@@ -69,11 +69,25 @@ function provenOf(job: JobView): ProvenReadings | null {
   return readings.length === 0 ? null : { vehicleId: job.vehicleId, signedAt: job.signed.at, readings }
 }
 
-/** Vehicles of one name, layout and kind, changed alike, are sisters: what one reads when it is sound is worth knowing at another. */
+/**
+ * Vehicles of one name, layout and kind, changed alike, with the same engine and pump where those are known, are
+ * sisters: what one reads when it is sound is worth knowing at another.
+ */
 export const sistersKey = ({
   name,
   layout,
   kind,
   edits,
-}: Pick<VehicleRecord, 'name' | 'layout' | 'kind' | 'edits'>): string =>
-  [layout, kind, name, ...edits.map((edit) => JSON.stringify(edit)).sort()].join(' ')
+  engine = '',
+  pumpNumber = '',
+}: Pick<VehicleRecord, 'name' | 'layout' | 'kind' | 'edits' | 'engine' | 'pumpNumber'>): string =>
+  [
+    layout,
+    kind,
+    name,
+    ...edits.map((edit) => JSON.stringify(edit)).sort(),
+    ...(engine ? [`engine ${plainStamp(engine)}`] : []),
+    ...(pumpNumber ? [`pump ${plainStamp(pumpNumber)}`] : []),
+  ].join(' ')
+/** As it is stamped: case, spaces and hyphens do not tell two apart. */
+const plainStamp = (stamp: string): string => stamp.toUpperCase().replace(/[\s.\-–/_]/g, '')

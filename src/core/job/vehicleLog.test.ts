@@ -82,6 +82,12 @@ describe('what is said of a vehicle', () => {
     expect(record(mergeFacts(there, here))).toEqual(met)
     expect(mergeFacts(mergeFacts(here, there), here)).toHaveLength(3)
   })
+  it('a plate is said, taken back, and is then as if it had never been said', () => {
+    const plated = { ...LARCH, plate: 'BV 40-12', engine: 'EN 2' }
+    const log = say(start, 'a', LARCH, plated, 10)
+    expect(record(log)).toEqual(plated)
+    expect(record(say(log, 'a', plated, LARCH, 20))).toEqual(LARCH)
+  })
   it('of two words on one thing the later counts and both stay', () => {
     const log = mergeFacts(
       say(start, 'a', LARCH, { ...LARCH, name: 'One' }, 10),

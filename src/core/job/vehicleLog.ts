@@ -8,7 +8,21 @@ import { bySaid, mergedFacts, nextClock, seedFrom } from '../shared'
 import { vehicleSchema, type VehicleRecord } from './vehicleRecord'
 
 /** Single things that are said of a vehicle; the last word counts. */
-const FIELDS = ['unit', 'name', 'layout', 'kind', 'year', 'kilometres', 'notes', 'truth'] as const
+const FIELDS = [
+  'unit',
+  'name',
+  'layout',
+  'kind',
+  'year',
+  'kilometres',
+  'notes',
+  'plate',
+  'engine',
+  'pumpNumber',
+  'truth',
+] as const
+/** Of these nothing is said where there is nothing to say. */
+const MAY_BE_UNSAID: readonly string[] = ['truth', 'plate', 'engine', 'pumpNumber']
 /** Lists of things, each said to be there or not; what is the same thing, by list. */
 const LISTS = {
   edits: (item: unknown) => textOf(item),
@@ -170,7 +184,9 @@ function applied(record: VehicleRecord | null, said: VehicleWord): unknown {
   if (!record) return null
   if (said.says === 'field') {
     const { [said.field]: _before, ...rest } = record
-    return said.field === 'truth' && said.value === null ? rest : { ...rest, [said.field]: said.value }
+    return MAY_BE_UNSAID.includes(said.field) && said.value === null
+      ? rest
+      : { ...rest, [said.field]: said.value }
   }
   if (said.says === 'figure')
     return { ...record, specification: { ...record.specification, [said.field]: said.value } }

@@ -25,6 +25,11 @@ export interface VehicleRecord {
   year: number | null
   kilometres: number | null
   notes: string
+  /** As it stands on it; empty or missing where nobody said. */
+  plate?: string
+  /** Kind of engine and number of the pump, as their makers stamp them: sisters have the same. */
+  engine?: string
+  pumpNumber?: string
   specification: Specification
   /** Where it differs from its layout: a further filter, a bridged switch. */
   edits: Edit[]
@@ -57,6 +62,9 @@ export const vehicleSchema: z.ZodType<VehicleRecord> = z
     year: z.number().int().min(1900).max(2100).nullable(),
     kilometres: z.number().min(0).max(3e6).nullable(),
     notes: z.string().max(4000),
+    plate: z.string().trim().max(20).optional(),
+    engine: z.string().trim().max(40).optional(),
+    pumpNumber: z.string().trim().max(40).optional(),
     specification: specificationSchema as unknown as z.ZodType<Specification>,
     edits: z.array(editSchema).max(40).default([]),
     ways: z.array(z.enum(WAYS)).max(WAYS.length).optional(),

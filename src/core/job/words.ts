@@ -30,12 +30,28 @@ export function wordsOfJob(job: JobView): string {
 /** What lists need of a vehicle. */
 export type VehicleLine = Pick<
   VehicleRecord,
-  'id' | 'unit' | 'name' | 'layout' | 'kind' | 'year' | 'kilometres' | 'notes'
+  | 'id'
+  | 'unit'
+  | 'name'
+  | 'layout'
+  | 'kind'
+  | 'year'
+  | 'kilometres'
+  | 'notes'
+  | 'plate'
+  | 'engine'
+  | 'pumpNumber'
 >
 const NOTE_LETTERS = 300
 export const vehicleLineOf = (record: VehicleRecord): VehicleLine => {
-  const { id, unit, name, layout, kind, year, kilometres, notes } = record
-  return { id, unit, name, layout, kind, year, kilometres, notes: notes.slice(0, NOTE_LETTERS) }
+  const { id, unit, name, layout, kind, year, kilometres, notes, plate, engine, pumpNumber } = record
+  return {
+    ...{ id, unit, name, layout, kind, year, kilometres },
+    notes: notes.slice(0, NOTE_LETTERS),
+    ...(plate && { plate }),
+    ...(engine && { engine }),
+    ...(pumpNumber && { pumpNumber }),
+  }
 }
 
 /** A thing of the shop as the search knows it. */
@@ -50,4 +66,14 @@ export interface ShopDocument {
   over: boolean
 }
 export const SHOP_KINDS = ['vehicle', 'job', 'part'] as const
+/** Words by which a vehicle is found besides its unit and name; a plate also as one word. */
+export const wordsOfVehicle = ({
+  year,
+  notes,
+  plate = '',
+  engine = '',
+  pumpNumber = '',
+}: VehicleLine): string =>
+  [year ?? '', plate, plate.replace(/[\s.\-–/_]/g, ''), engine, pumpNumber, notes].filter(Boolean).join(' ')
+
 export type ShopKind = (typeof SHOP_KINDS)[number]

@@ -7,7 +7,7 @@ import { openJob } from '@/core/acts'
 import { findAmong, toSi } from '@/core/shared'
 import { usualWays } from '@/core/library'
 import { LAYOUTS, specificationOf, type LayoutId } from '@/core/vehicle'
-import type { VehicleLine, VehicleRecord } from '@/core/job'
+import { wordsOfVehicle, type VehicleLine, type VehicleRecord } from '@/core/job'
 import { append, changeVehicle, loadVehicle, onStoreChange, vehicleLines } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
@@ -22,6 +22,7 @@ const distanceOf = (text: string): number | null => {
 }
 interface NewVehicle {
   unit: string
+  plate: string
   name: string
   year: string
   kilometres: string
@@ -36,6 +37,7 @@ const vehicleOf = (form: NewVehicle): VehicleRecord => ({
   name: form.name.trim(),
   layout: form.layout,
   kind: 'real',
+  ...(form.plate.trim() && { plate: form.plate.trim() }),
   notes: '',
   edits: [],
   ways: usualWays(form.layout),
@@ -158,7 +160,7 @@ function KnownVehicles({ known, onTake }: { known: VehicleLine[]; onTake: (vehic
   const named = known.map((vehicle) => ({
     vehicle,
     title: `${vehicle.unit} ${vehicle.name}`,
-    words: `${vehicle.year ?? ''} ${vehicle.notes}`,
+    words: wordsOfVehicle(vehicle),
   }))
   const shown = (typed.trim() ? findAmong(typed, named, MOST_KNOWN) : named.slice(0, MOST_KNOWN)).map(
     ({ vehicle }) => vehicle,
@@ -170,7 +172,7 @@ function KnownVehicles({ known, onTake }: { known: VehicleLine[]; onTake: (vehic
     >
       {known.length > MOST_KNOWN && (
         <label className="text-second text-ink-2 medium:col-span-2 wide:col-span-2">
-          Known here: {known.length} vehicles. Unit or name
+          Known here: {known.length} vehicles. Unit, plate or name
           <input
             name="known"
             value={typed}
@@ -210,7 +212,7 @@ interface NewVehicleProps {
 
 function NewVehicleForm({ onSubmit }: NewVehicleProps) {
   const { register, handleSubmit, formState } = useForm<NewVehicle>({
-    defaultValues: { unit: '', name: '', year: '', kilometres: '', setKPa: '', layout: 'A01' },
+    defaultValues: { unit: '', plate: '', name: '', year: '', kilometres: '', setKPa: '', layout: 'A01' },
   })
   const field = 'mt-1 block min-h-[48px] w-full border-2 border-ink-3 bg-ground px-3 text-main'
   return (
@@ -223,7 +225,11 @@ function NewVehicleForm({ onSubmit }: NewVehicleProps) {
         Unit
         <input className={field} maxLength={4} {...register('unit', { required: true })} />
       </label>
-      <label className="col-span-5 text-second">
+      <label className="col-span-1 text-second">
+        Plate
+        <input className={field} maxLength={20} {...register('plate')} />
+      </label>
+      <label className="col-span-4 text-second">
         Vehicle
         <input className={field} {...register('name', { required: true })} />
       </label>

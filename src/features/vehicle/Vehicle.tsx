@@ -4,7 +4,7 @@ import { useSearchParams } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
 import { findAmong } from '@/core/shared'
 import { lifeOf, recurrencesOf } from '@/core/memory'
-import type { VehicleLine } from '@/core/job'
+import { wordsOfVehicle, type VehicleLine } from '@/core/job'
 import { vehicleLines } from '@/data/store'
 import { Page } from '@/ui/Page'
 import { ShapeFrame } from '@/ui/Shape'
@@ -89,7 +89,7 @@ function VehicleSearch() {
       (all ?? []).map((vehicle) => ({
         vehicle,
         title: `${vehicle.unit} ${vehicle.name}`,
-        words: `${vehicle.year ?? ''} ${vehicle.notes}`,
+        words: wordsOfVehicle(vehicle),
       })),
     [all],
   )
@@ -105,7 +105,7 @@ function VehicleSearch() {
       </h1>
       {all !== null && all.length > 0 && (
         <label className="block max-w-[560px] text-second text-ink-2">
-          {`Unit, name, year or a word of its notes: ${all.length} are known`}
+          {`Unit, plate, name, year or a word of its notes: ${all.length} are known`}
           <input
             name="vehicle"
             value={typed}
@@ -126,7 +126,9 @@ function VehicleSearch() {
             >
               <span className="w-[60px] font-track text-[34px] font-bold leading-none">{vehicle.unit}</span>
               <span className="text-main font-semibold">{vehicle.name}</span>
-              <span className="min-w-0 flex-1 truncate text-second text-ink-2">{vehicle.notes}</span>
+              <span className="min-w-0 flex-1 truncate text-second text-ink-2">
+                {[vehicle.plate, vehicle.notes].filter(Boolean).join(', ')}
+              </span>
             </Link>
           </li>
         ))}

@@ -21,6 +21,7 @@ import { unitsNow } from '@/data/units'
 import { unitText } from '../frame/quantities'
 import { SOURCE_WORDS, dateText, stageHref } from '../frame/words'
 import { knownText } from './lifeText'
+import { Stamps } from './Stamps'
 import type { VehicleInHand } from './useVehicleLife'
 
 const DAY_MS = 86_400_000
@@ -64,6 +65,9 @@ export function VehicleMargin({ hand, now }: { hand: VehicleInHand; now: number 
           <p key={off} className="text-second text-ink-2">{`In the way: ${off}, ${minutes} min.`}</p>
         ))}
         {vehicle.notes && <p className="text-second">{vehicle.notes}</p>}
+      </Part>
+      <Part title="What is stamped on it">
+        <Stamps vehicle={vehicle} />
       </Part>
       <Figures hand={hand} />
     </div>
