@@ -21,7 +21,7 @@ export function ChoiceGroup({ label, options, value, onChange, tall = false }: P
   const many = options.length > MOST_IN_A_ROW
   const size = many
     ? 'min-h-[50px] border-b px-1 text-second leading-[18px]'
-    : `${tall ? 'min-h-[64px]' : 'min-h-[48px]'} flex-1 px-2 text-main last:border-r-0`
+    : `${tall ? 'min-h-[64px]' : 'min-h-[48px]'} min-w-[44px] flex-1 px-2 text-main last:border-r-0`
   return (
     <ToggleGroup.Root
       type="single"

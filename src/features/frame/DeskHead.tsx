@@ -25,7 +25,7 @@ export function DeskHead({
               {href ? (
                 <Link
                   href={href}
-                  className="inline-flex min-h-[44px] items-center underline decoration-ink-3 underline-offset-4"
+                  className="inline-flex min-h-[44px] min-w-[44px] items-center underline decoration-ink-3 underline-offset-4"
                 >
                   {title}
                 </Link>

@@ -44,7 +44,7 @@ export function Tray({ job, pieces, waits, now, onEnd }: Props) {
             type="button"
             data-act="tray-labels"
             onClick={() => setLabelling(true)}
-            className="block min-h-[44px] text-second underline"
+            className="block min-h-[44px] min-w-[44px] text-left text-second underline"
           >
             labels
           </button>
