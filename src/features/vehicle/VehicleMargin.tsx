@@ -1,4 +1,5 @@
 'use client'
+import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useEffect, useState } from 'react'
 import {
@@ -21,8 +22,10 @@ import { unitsNow } from '@/data/units'
 import { unitText } from '../frame/quantities'
 import { SOURCE_WORDS, dateText, stageHref } from '../frame/words'
 import { knownText } from './lifeText'
-import { Stamps } from './Stamps'
 import type { VehicleInHand } from './useVehicleLife'
+
+/** What may be said there loads once the page stands. */
+const Stamps = dynamic(() => import('./Stamps').then((own) => own.Stamps), { ssr: false })
 
 const DAY_MS = 86_400_000
 
