@@ -10,7 +10,7 @@ const PAGES = {
   days: [455, 220],
   vehicle: [424, 220],
   parts: [453, 220],
-  find: [438, 220],
+  find: [440, 220],
   'job/complaint': [455, 260],
   'job/trace': [477, 260],
   'job/bench': [545, 300],
