@@ -188,6 +188,10 @@ describe('pieces of the plan', () => {
     act(builder, 'orderPiece', { item, days: 2, holds: false })
     act(builder, 'orderPiece', { item, days: 5, holds: false })
     expect(orderOf(jobOf(builder), 'seal')?.endsAt).toBe(START + 5 * 86_400_000)
+    // One that the next step waits for is still waited for when it is late, whoever says so.
+    act(builder, 'orderPiece', { item, days: 5, holds: true })
+    act(builder, 'orderPiece', { item, days: 7, holds: false })
+    expect(orderOf(jobOf(builder), 'seal')).toMatchObject({ holds: true, endsAt: START + 7 * 86_400_000 })
     act(builder, 'noteReady', { itemIds: ['seal'], ready: true })
     expect(orderOf(jobOf(builder), 'seal')).toBeNull()
     expect(kindsOf(decide('noteReady', { itemIds: ['seal'], ready: true }, situation(builder)))).toEqual([])

@@ -53,20 +53,22 @@ export const noteReady = (
       ]),
   )
 
-/** A piece is on order and here in so many days; it counts as ordered anew, an earlier date ends first. */
+/** A piece is on order and here in so many days; it counts as ordered anew, an earlier date ends first; what held the next step goes on holding it. */
 export const orderPiece = (
   { job }: Situation,
   { item, days, holds }: { item: { id: string; name: string }; days: number; holds: boolean },
-): Decided =>
-  entries(...(orderOf(job, item.id) ? [orderEnded(item.id)] : []), {
+): Decided => {
+  const before = orderOf(job, item.id)
+  return entries(...(before ? [orderEnded(item.id)] : []), {
     kind: 'wait-started',
     body: {
       waitId: orderWaitId(item.id),
       label: kept(`${item.name} on order`, LABEL_LETTERS),
       minutes: DAY_MINUTES * days,
-      holds,
+      holds: holds || (before?.holds ?? false),
     },
   })
+}
 
 const orderEnded = (itemId: string): Addition => ({
   kind: 'wait-ended',

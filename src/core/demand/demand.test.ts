@@ -55,6 +55,31 @@ describe('what a job wants', () => {
     const inHand = planned().add(3000, 'ready-noted', { item: wanted.itemId, ready: true })
     expect(pieces(needs(inHand))).not.toContain('Pump module')
   })
+  it('where the plan leads nowhere, an order is the same line of the list, so that it can come and be late', () => {
+    const { itemId } = needs(planned()).find(({ piece }) => piece === 'Pump module')!
+    const lost = planned()
+      .add(3000, 'wait-started', {
+        waitId: orderWaitId(itemId),
+        label: 'Pump module on order',
+        minutes: 1440,
+        holds: true,
+      })
+      .add(4000, 'plan-made', {
+        repairIds: ['module'],
+        start: {},
+        ways: [],
+        reason: '',
+        pace: { rust: 'none', first: false },
+      })
+    const [left] = needs(lost)
+    expect(left).toMatchObject({ itemId, piece: 'Pump module', orderedFor: 3000 + 86_400_000 })
+  })
+  it('it is the vehicle as it is kept that a part has to fit, not what the job calls it', () => {
+    const renamed = { ...VEHICLE, name: 'Lerch 12 kombi' }
+    const builder = planned()
+    const [first] = needsOf(foldJob('j', builder.events, renamed), renamed)
+    expect(first).toMatchObject({ vehicleName: 'Lerch 12 kombi', layout: 'A01' })
+  })
   it('what is on order says when it comes; a job that is signed wants nothing', () => {
     const { itemId } = needs(planned()).find(({ piece }) => piece === 'Pump module')!
     const ordered = planned().add(3000, 'wait-started', {

@@ -1,5 +1,14 @@
 /** What an open job wants, from its plan. */
-import { isOrder, nextStep, orderOf, planHolds, settingOf, type JobView, type VehicleRecord } from '../job'
+import {
+  isOrder,
+  nextStep,
+  orderOf,
+  orderedItem,
+  planHolds,
+  settingOf,
+  type JobView,
+  type VehicleRecord,
+} from '../job'
 import type { Need } from '../parts'
 import { planRepairs, plannerFor, readyIdOf, type Plan } from '../procedure'
 
@@ -13,13 +22,13 @@ export function needsOf(job: JobView, vehicle: VehicleRecord): Need[] {
     work.repairIds,
     work.already,
   )
-  if (!made.ok || !planHolds(job, made.value)) return orderedAlone(job)
+  if (!made.ok || !planHolds(job, made.value)) return orderedAlone(job, vehicle)
   const plan = made.value
   const left = piecesLeft(plan, nextStep(job, plan)?.index ?? plan.steps.length)
   return plan.have.newParts
     .filter(({ name }) => left.has(name))
     .map(({ name, count, oneTime }) => ({
-      ...whose(job),
+      ...whose(job, vehicle),
       itemId: readyIdOf(oneTime ? 'seals' : 'parts', name),
       piece: name,
       count,
@@ -29,11 +38,12 @@ export function needsOf(job: JobView, vehicle: VehicleRecord): Need[] {
     .map((need) => ({ ...need, orderedFor: orderOf(job, need.itemId)?.endsAt ?? null }))
 }
 
-const whose = (job: JobView) => ({
+/** What fits is known of the vehicle as it is kept, whatever it is traced by. */
+const whose = (job: JobView, vehicle: VehicleRecord) => ({
   jobId: job.id,
   unit: job.unit,
-  vehicleName: job.vehicleName,
-  layout: job.layout.id,
+  vehicleName: vehicle.name,
+  layout: vehicle.layout,
   danger: job.danger,
   openedAt: job.openedAt,
 })
@@ -47,13 +57,13 @@ const piecesLeft = ({ steps }: Plan, from: number): Set<string> =>
   )
 
 /** Where no plan can be made any more, what is on order still comes. */
-const orderedAlone = (job: JobView): Need[] =>
+const orderedAlone = (job: JobView, vehicle: VehicleRecord): Need[] =>
   job.waits
     .filter((wait) => isOrder(wait) && !wait.ended)
     .map((wait) => ({
-      ...whose(job),
-      itemId: wait.waitId,
-      piece: wait.label,
+      ...whose(job, vehicle),
+      itemId: orderedItem(wait),
+      piece: wait.label.replace(/ on order$/, ''),
       count: 1,
       oneTime: false,
       orderedFor: wait.endsAt,

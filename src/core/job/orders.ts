@@ -19,6 +19,9 @@ const LONGEST_ID = 80
 export const orderWaitId = (itemId: string): string => `${ORDER}${itemId}`.slice(0, LONGEST_ID)
 export const isOrder = ({ waitId }: Pick<Wait, 'waitId'>): boolean => waitId.startsWith(ORDER)
 
+/** The piece of an order as its list has it; an id that was too long is as far as it was kept. */
+export const orderedItem = ({ waitId }: Pick<Wait, 'waitId'>): string => waitId.slice(ORDER.length)
+
 /** The order of a piece that is still to come; null where none is. */
 export const orderOf = ({ waits }: Waits, itemId: string): Wait | null =>
   waits.findLast((wait) => wait.waitId === orderWaitId(itemId) && !wait.ended) ?? null

@@ -174,7 +174,7 @@ export function useDays(): DaysInHand {
     const offs = [
       onFloorChange(() => lay(SECONDS.fresh)),
       onStoreChange((change) => {
-        if (change.of !== 'job') lay(SECONDS.fresh)
+        if (change.of !== 'job' && change.of !== 'parts') lay(SECONDS.fresh)
       }),
     ]
     return () => {
