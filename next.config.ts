@@ -24,6 +24,8 @@ const HEADERS = [
 
 const config: NextConfig = {
   reactStrictMode: true,
+  // `npm run check` does, for the whole house and in a tenth of the time.
+  typescript: { ignoreBuildErrors: true },
   devIndicators: false,
   poweredByHeader: false,
   env: { STOP_START_ENGINE: engineHash() },

@@ -13,8 +13,8 @@ export const CHECK_STEPS = [
     [
       ['format', () => beside('prettier', ['--check', '--log-level', 'warn', '.'])],
       ['route types', () => beside('next', ['typegen'])],
-      ['types', () => beside('typescript', ['--noEmit'], 'tsc')],
-      ['core without a browser', () => beside('typescript', ['--noEmit', '-p', 'tsconfig.core.json'], 'tsc')],
+      ['types', () => beside('typescript-native', ['--noEmit'], 'tsc')],
+      ['core without a browser', () => beside('typescript-native', ['--noEmit', '-p', 'tsconfig.core.json'], 'tsc')],
       [
         'layers',
         () => beside('dependency-cruiser', ['src', '--config', '.dependency-cruiser.cjs'], 'depcruise'),

@@ -1,6 +1,6 @@
 /** Parts: what did not fit is refused the second time, what comes late is said in the job, the shelf goes to the jobs, stock as a table and back. */
 import { notedComplaint } from '@/core/records/noted.fixture'
-import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { By, Key } from 'selenium-webdriver'
@@ -147,9 +147,7 @@ it('a table of stock comes in with what it would do, and goes out as it came', a
   await hands.act('take-table')
   await hands.sees('2 parts were taken in.')
   await hands.act('save-stock')
-  const saved = () => readdirSync(hands.session.downloads).filter((name) => name.startsWith('stock'))
-  await expect.poll(() => saved().length, SOON).toBe(1)
-  const text = readFileSync(join(hands.session.downloads, saved()[0]!), 'utf8')
+  const text = await hands.saved('.csv')
   // A spreadsheet does not count with it.
   expect(text).toContain(`'=HYPERLINK`)
   expect(text).toContain('FS 130')

@@ -1,6 +1,5 @@
 /** Plan and work card on paper: A4 and letter, what is on it, and nothing of the screen. */
-import { existsSync, readFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { readFileSync } from 'node:fs'
 import { By } from 'selenium-webdriver'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDemo, type Session } from '../support/browser'
@@ -82,8 +81,7 @@ describe('a recorded job as a report', () => {
         .findElement(By.xpath(`//*[@aria-label="Report"]//*[@role="radio"][normalize-space(.)="${label}"]`))
         .click()
       await session.driver.findElement(By.css('[data-act="report-html"]')).click()
-      const path = join(session.downloads, `unit-18-${reader}.html`)
-      await session.driver.wait(() => existsSync(path), 15_000, 'no report was saved')
+      const path = await session.saved(`unit-18-${reader}.html`)
       await session.driver.get(`file://${path}`)
       expect(await session.driver.findElement(By.css('h1')).getText()).toContain('Unit 18')
       expect(
@@ -107,8 +105,7 @@ describe('a recorded job as a report', () => {
       30_000,
     )
     await session.driver.findElement(By.css('[data-act="report-pdf"]')).click()
-    const path = join(session.downloads, 'unit-18-customer.pdf')
-    await session.driver.wait(() => existsSync(path), 30_000, 'no PDF was saved')
+    const path = await session.saved('unit-18-customer.pdf')
     const bytes = readFileSync(path)
     expect(bytes.subarray(0, 5).toString()).toBe('%PDF-')
     expect(pagesOf(bytes.toString('base64'))).toBeGreaterThanOrEqual(1)

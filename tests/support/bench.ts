@@ -1,6 +1,6 @@
 /** The journeys' hands: spoken in the words of the screens. Readings come from the hidden truth vehicle, never from constants. */
 import { notedComplaint } from '@/core/records/noted.fixture'
-import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { By, Key, until, type WebElement } from 'selenium-webdriver'
@@ -411,15 +411,9 @@ export class Hands {
     await this.act('keep')
     await this.driver.wait(async () => (await kept()) === before + 1, WAIT, 'it is not kept', POLL)
   }
-  private readonly savedBefore = new Set<string>()
-  /** A file that the page has saved and that was not asked for yet, once it is whole. */
+  /** What stands in the next file that the page saves. */
   async saved(ending: string): Promise<string> {
-    const there = () =>
-      readdirSync(this.session.downloads).find((name) => name.endsWith(ending) && !this.savedBefore.has(name))
-    await this.driver.wait(() => there() !== undefined, WAIT, `no file ${ending} was saved`, POLL)
-    const name = there()!
-    this.savedBefore.add(name)
-    return readFileSync(join(this.session.downloads, name), 'utf8')
+    return readFileSync(await this.session.saved(ending), 'utf8')
   }
   async isHeld(css: string): Promise<boolean> {
     return !(await (await this.shown(css)).isEnabled())

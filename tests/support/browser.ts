@@ -1,5 +1,5 @@
 /** A real browser on a real build: starts the server once per file, and Debian's chromium at 1280x800. */
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -29,8 +29,8 @@ export interface Session {
   /** Gives the page another room, px. */
   resize(width: number, height: number): Promise<void>
   address(path: string): string
-  /** Folder of this browser in which saved files land. */
-  downloads: string
+  /** Path of the next file that the page saves under a name that ends so, once it is whole. */
+  saved(ending: string): Promise<string>
   /** Clicks the first shown button or link whose text begins so. */
   click(text: string): Promise<void>
   /** Lets so many minutes pass on the page's clock, as a closed browser would, and comes back to the page. */
@@ -49,6 +49,21 @@ const freePort = (): Promise<number> =>
       server.close(() => resolve(port))
     })
   })
+
+/** Waits for files in a folder. The browser takes the name first, with nothing in it, and puts the whole file there at the end. */
+function savedIn(driver: WebDriver, folder: string): Session['saved'] {
+  const asked = new Set<string>()
+  return async (ending) => {
+    const whole = () =>
+      readdirSync(folder).find(
+        (name) => name.endsWith(ending) && !asked.has(name) && statSync(join(folder, name)).size > 0,
+      )
+    await driver.wait(() => whole() !== undefined, 30_000, `no file ${ending} was saved`, 100)
+    const name = whole()!
+    asked.add(name)
+    return join(folder, name)
+  }
+}
 
 /** What was done on the page is kept before it is left: the store holds a lock for as long as it writes. */
 async function allKept(driver: WebDriver): Promise<void> {
@@ -112,7 +127,7 @@ export async function openBrowser({
   await driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: WATCH_MARKS })
   return {
     driver,
-    downloads,
+    saved: savedIn(driver, downloads),
     address: (path) => address.replace(/\/$/, '') + path,
     go: async (path) => {
       await allKept(driver)
