@@ -105,6 +105,25 @@ export async function sisterJobs(
   return (await Promise.all(like.map(({ id }) => listed(id)))).flat().map(({ job }) => job)
 }
 
+/** Signed jobs on vehicles of this layout and kind in which one of these repairs was done, the youngest first; at most so many are read. */
+export async function workedLike(
+  vehicle: Pick<VehicleRecord, 'layout' | 'kind'>,
+  repairIds: readonly string[],
+  most: number,
+): Promise<JobView[]> {
+  await wholeIndex(findJob)
+  const like = (await allSummaries())
+    .filter(
+      ({ signed, layout, repaired }) =>
+        signed !== null && layout === vehicle.layout && repaired.some((id) => repairIds.includes(id)),
+    )
+    .sort((one, other) => other.openedAt - one.openedAt)
+    .slice(0, most)
+  return (await Promise.all(like.map(({ id }) => listed(id))))
+    .flat()
+    .flatMap(({ job, vehicle: own }) => (own?.kind === vehicle.kind ? [job] : []))
+}
+
 /** Jobs of sisters that were open between two times: what stood as known then, they leaned on. */
 export async function leanedOn(
   vehicle: VehicleRecord,

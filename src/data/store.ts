@@ -21,6 +21,7 @@ export {
   provenReadings,
   recordedJobs,
   sisterJobs,
+  workedLike,
   type ListedJob,
   type OpenWait,
 } from './lists'

@@ -1,2 +1,4 @@
 export * from './needs'
 export * from './fleet'
+export * from './cost'
+export * from './jobParts'

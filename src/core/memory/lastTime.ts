@@ -1,6 +1,7 @@
 /** What was learned of a step the last times it was done: on this vehicle, and on its sisters, marked as theirs. */
 import type { JobView } from '../job'
 import type { Minutes } from '../shared'
+import { stepTimes } from './minutes'
 
 type Worked = Pick<JobView, 'id' | 'unit' | 'vehicleId' | 'work' | 'lies' | 'photos' | 'openedAt'>
 
@@ -19,8 +20,6 @@ export interface LastTime {
   photoIds: string[]
 }
 
-/** A longer time between two steps was a break and says nothing of the step. */
-const LONGEST_STEP: Minutes = 180
 const MOST = 3
 
 /** The last times that an operation was done in other jobs; its own vehicle's first, then the youngest. */
@@ -37,19 +36,16 @@ export function lastTimesOf(
 }
 
 function timeIn({ id, unit, work, lies, photos }: Worked, operationId: string, own: boolean): LastTime[] {
-  const done = [...(work?.done.values() ?? [])].sort((one, other) => one.at - other.at)
-  const place = done.findLastIndex((step) => step.operationId === operationId)
-  const step = done[place]
-  if (!step) return []
-  const before = done[place - 1]
-  const minutes = before ? (step.at - before.at) / 60_000 : Infinity
+  const taken = stepTimes(work).findLast(({ step }) => step.operationId === operationId)
+  if (!taken) return []
+  const { step, minutes } = taken
   return [
     {
       jobId: id,
       unit,
       own,
       at: step.at,
-      minutes: minutes > 0 && minutes <= LONGEST_STEP ? minutes : null,
+      minutes,
       torqueNm: step.torqueNm,
       lines: lies.get(operationId)?.lines ?? [],
       photoIds: photos.filter((photo) => photo.operationId === operationId).map(({ photoId }) => photoId),

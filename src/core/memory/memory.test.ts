@@ -7,6 +7,7 @@ import { LogBuilder } from '../records'
 import { seededRandom, studentQuantile } from '../shared'
 import {
   lastTimesOf,
+  ownMinutesOf,
   lastsDays,
   lifeOf,
   putOffOf,
@@ -326,5 +327,35 @@ describe('the last time', () => {
     const [first] = lastTimesOf('hatchOpen', job, [worked('o', 'own', day(10), [['hatchOpen', 5]])])
     expect(first!.minutes).toBeNull()
     expect(saysMore(first!)).toBe(false)
+  })
+})
+
+describe('own minutes', () => {
+  const job = (...minutes: number[]) => ({
+    work: {
+      done: new Map(
+        minutes.map((minute, k) => [
+          k,
+          { operationId: `step${k}`, at: 60_000 * minute, eventId: '', entered: null, torqueNm: null },
+        ]),
+      ),
+    } as unknown as JobView['work'],
+  })
+  it('are the middle of the times of a step, once there are three', () => {
+    const jobs = [job(0, 10), job(0, 14), job(0, 12)]
+    expect(ownMinutesOf(jobs.slice(1)).size).toBe(0)
+    const own = ownMinutesOf(jobs)
+    expect([...own.keys()]).toEqual(['step1'])
+    expect(own.get('step1')).toMatchObject({ middle: 12, times: 3 })
+    expect(own.get('step1')!.low).toBeGreaterThanOrEqual(10)
+    expect(own.get('step1')!.high).toBeLessThanOrEqual(14)
+  })
+  it('leave out a night, and steps that were ticked at once', () => {
+    const jobs = [job(0, 10, 10.1), job(0, 10, 10.2), job(0, 900, 910), job(0, 11, 11.1)]
+    expect(ownMinutesOf(jobs).size).toBe(0)
+  })
+  it('do not depend on the order of the jobs', () => {
+    const jobs = [job(0, 3, 9), job(0, 5, 30), job(0, 4, 8), job(0, 8, 12)]
+    expect([...ownMinutesOf([...jobs].reverse())].sort()).toEqual([...ownMinutesOf(jobs)].sort())
   })
 })

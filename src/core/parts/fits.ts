@@ -38,13 +38,16 @@ export function partNumbered<P extends Pick<Part, 'number'>>(parts: readonly P[]
 }
 
 const pieceWord = (piece: string) => piece.trim().toLowerCase()
+/** It stands for this piece of a plan. */
+export const isPiece = (part: Pick<Part, 'piece'>, piece: string): boolean =>
+  pieceWord(part.piece) === pieceWord(piece)
 
 /** Parts that stand for a piece of a plan: those that are known to fit first, then those on the shelf; what does not fit comes last. */
 export function partsFor(parts: readonly Part[], piece: string, target: FitTarget): Part[] {
   const rank = (part: Part) =>
     ({ fits: 0, unknown: 2, no: 4 })[fitOn(part, target).kind] + (part.shelf > 0 ? 0 : 1)
   return parts
-    .filter((part) => pieceWord(part.piece) === pieceWord(piece))
+    .filter((part) => isPiece(part, piece))
     .sort((one, other) => rank(one) - rank(other) || (one.name < other.name ? -1 : 1))
 }
 

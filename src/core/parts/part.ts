@@ -280,3 +280,14 @@ export const toCome = ({ orders }: Pick<Part, 'orders'>): Order[] => orders.filt
 
 /** The order of a job's piece: the same on every tablet, so that it is not there twice. */
 export const jobOrderId = (jobId: string, itemId: string): string => `${jobId} ${itemId}`.slice(-80)
+
+export interface CoreStanding extends Core {
+  /** It is owed once its order is here; one that is said without an order is owed at once. */
+  standing: 'to come' | 'owed' | 'sent' | 'none'
+}
+/** An old part that is paid for is owed once the new one is here, and not at all where that never came. */
+export function coreStanding({ orders }: Pick<Part, 'orders'>, core: Core): CoreStanding {
+  const order = orders.find(({ orderId }) => orderId === core.coreId)
+  const standing = core.sent ? 'sent' : !order || order.came > 0 ? 'owed' : order.ended ? 'none' : 'to come'
+  return { ...core, standing }
+}

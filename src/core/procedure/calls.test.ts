@@ -84,6 +84,25 @@ describe('judgement calls', () => {
   })
 })
 
+describe('an estimate by the shop’s own figures', () => {
+  const plan = planned(['filter'])
+  const [first] = plan.steps
+  const own = (low: number, high: number) => ({ minutes: new Map([[first!.operationId, { low, high }]]) })
+  it('takes its minutes where it has them, and says for how many steps', () => {
+    const typical = estimateOf(plan, 1)
+    const came = estimateOf(plan, 1, own(2, 50))
+    const same = plan.steps.filter(({ operationId }) => operationId === first!.operationId)
+    const share = same.reduce((sum, { minutes }) => sum + minutes, 0)
+    expect(came.ownSteps).toBe(same.length)
+    expect(came.lowMinutes).toBeCloseTo(typical.lowMinutes - 0.8 * share + 2 * same.length, 9)
+    expect(came.highMinutes).toBeCloseTo(typical.highMinutes - 1.35 * share + 50 * same.length, 9)
+    expect(estimateOf(plan, 1, { minutes: new Map([['no step', { low: 1, high: 2 }]]) })).toEqual(typical)
+  })
+  it('takes the price of the parts that is known', () => {
+    expect(estimateOf(plan, 1, { partsMoney: plan.money + 10 }).low - estimateOf(plan, 1).low).toBeCloseTo(10)
+  })
+})
+
 describe('what it came to', () => {
   it('is parts and minutes, held against the range that was named', () => {
     const estimate = estimateOf(planned(['module']), TYPICAL_TERMS.moneyPerMinute)

@@ -71,17 +71,42 @@ function weigh(
   return { ...option, now, again, standing, total: now + again + standing }
 }
 
-/** What the work is likely to come to: parts and minutes, from the quick end to the slow one. Typical spread of bench times. */
+export interface Estimate {
+  low: Money
+  high: Money
+  lowMinutes: Minutes
+  highMinutes: Minutes
+  /** Its steps whose minutes are the shop's own. */
+  ownSteps: number
+}
+/** What is known better than what is typical: the price of the parts, and what a step takes here, by operation. */
+export interface OwnFigures {
+  partsMoney?: Money
+  minutes?: ReadonlyMap<string, { low: Minutes; high: Minutes }>
+}
+/** Typical spread of bench times, as shares of what is typical. */
+const QUICK = 0.8
+const SLOW = 1.35
+
+/** What the work is likely to come to: parts and minutes, from the quick end to the slow one. */
 export function estimateOf(
   plan: Plan,
   moneyPerMinute: Money,
-): { low: Money; high: Money; lowMinutes: Minutes; highMinutes: Minutes } {
-  const [lowMinutes, highMinutes] = [0.8 * plan.minutes, 1.35 * plan.minutes]
+  { partsMoney = plan.money, minutes }: OwnFigures = {},
+): Estimate {
+  const own = plan.steps.flatMap((step) => {
+    const known = minutes?.get(step.operationId)
+    return known ? [{ typical: step.minutes, ...known }] : []
+  })
+  const rest = plan.minutes - own.reduce((sum, { typical }) => sum + typical, 0)
+  const lowMinutes = QUICK * rest + own.reduce((sum, { low }) => sum + low, 0)
+  const highMinutes = SLOW * rest + own.reduce((sum, { high }) => sum + high, 0)
   return {
-    low: plan.money + moneyPerMinute * lowMinutes,
-    high: plan.money + moneyPerMinute * highMinutes,
+    low: partsMoney + moneyPerMinute * lowMinutes,
+    high: partsMoney + moneyPerMinute * highMinutes,
     lowMinutes,
     highMinutes,
+    ownSteps: own.length,
   }
 }
 
