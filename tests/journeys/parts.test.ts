@@ -89,6 +89,8 @@ it('the second time it is refused, whoever asks and however its number is writte
   // Its line in the list says so too, and another number is taken.
   expect(await hands.text('[role="radiogroup"]')).toContain('Did not fit unit 61')
   await type('input[name="orderNumber"]', 'TV 9-12')
+  await type('input[name="orderPrice"]', '230')
+  await type('input[name="orderCore"]', '40')
   await hands.act('keep-order')
   await hands.sees('On order, here')
 })
@@ -125,6 +127,37 @@ it('what is late is said in the job, what is here is in the hand of that job alo
   await settled()
   expect(await inHand('62')).toBe('true')
   expect(await inHand('61')).toBe('false')
+})
+
+it('what was ordered is what the estimate reckons with, and the old one is owed once the new one is here', async () => {
+  await hands.session.go('/job/plan?id=parts-62')
+  await hands.act('estimate')
+  const line = '[data-piece="Pump module"]'
+  await expect.poll(() => hands.text(line), SOON).toContain('230.00')
+  expect(await (await hands.shown(line)).getAttribute('data-from')).toBe('order')
+  expect(await hands.text('[aria-label="Parts and minutes"]')).toContain('no step of this plan was done here')
+  await hands.session.go('/parts')
+  await pick('core', 'Pump module')
+  await hands.sees('gives 40.00 for it')
+  await hands.act('core-sent')
+  await settled()
+  expect(await hands.driver.findElements(By.xpath(row('core', 'Pump module')))).toEqual([])
+})
+
+it('what does not come is wanted again', async () => {
+  await pick('way', '61')
+  await hands.act('given-up')
+  await settled()
+  await pick('order', '61')
+  expect(await inHand('61')).toBe('false')
+  expect(await hands.text('[data-item="parts:Pump module"]')).not.toContain('On order')
+})
+
+it('its record names the part that is in hand', async () => {
+  await hands.session.go('/job/record?id=parts-62')
+  await expect
+    .poll(() => hands.text('[data-job-part]'), SOON)
+    .toMatch(/TV 9-12.*In hand.* at 230\.00.*sent back/s)
 })
 
 it('a table of stock comes in with what it would do, and goes out as it came', async () => {

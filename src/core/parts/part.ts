@@ -4,7 +4,7 @@
  * since it was last counted, so that two tablets that both took one agree without asking.
  */
 import { z } from 'zod'
-import { bySaid, nextClock } from '../shared'
+import { bySaid, nextClock, type Money } from '../shared'
 import { LAYOUT_IDS, type LayoutId } from '../vehicle'
 
 const id = z.string().min(1).max(80)
@@ -245,6 +245,8 @@ function apply(part: Part, { word: said, at, by }: PartFact): void {
       part.fits.push({ ...without(said), at, by })
       return
     case 'core':
+      // Ordered anew, it is owed once.
+      part.cores = part.cores.filter(({ coreId }) => coreId !== said.coreId)
       part.cores.push({ ...without(said), at, sent: false })
       return
     case 'core sent':
@@ -277,6 +279,35 @@ export const atJob = ({ moves }: Pick<Part, 'moves'>, jobId: string): number =>
 
 /** Still to come of it: what is ordered and neither here nor given up. */
 export const toCome = ({ orders }: Pick<Part, 'orders'>): Order[] => orders.filter(({ ended }) => !ended)
+
+/** An old part goes back within so many days after the new one came; typical. */
+const CORE_DAYS = 30
+const DAY_MS = 86_400_000
+
+export interface OrderTerms {
+  seller: string
+  priceEach: Money | null
+  /** Until it is here. */
+  days: number
+  /** The seller gives so much for each old part; null where it is not wanted back. */
+  coreEach: Money | null
+}
+/** An order in words of the part: what is ordered, and what will be owed back for it. `now` in ms. */
+export function orderWords(
+  order: Pick<WordOf<'ordered'>, 'orderId' | 'count' | 'itemId' | 'jobId' | 'unit'>,
+  { seller, priceEach, days, coreEach }: OrderTerms,
+  now: number,
+): PartWord[] {
+  const { orderId, count, jobId, unit } = order
+  const dueAt = now + DAY_MS * days
+  const ordered: PartWord = { says: 'ordered', ...order, seller, priceEach, dueAt }
+  if (coreEach === null) return [ordered]
+  const back = dueAt + DAY_MS * CORE_DAYS
+  return [
+    ordered,
+    { says: 'core', coreId: orderId, seller, value: coreEach * count, dueAt: back, jobId, unit },
+  ]
+}
 
 /** The order of a job's piece: the same on every tablet, so that it is not there twice. */
 export const jobOrderId = (jobId: string, itemId: string): string => `${jobId} ${itemId}`.slice(-80)

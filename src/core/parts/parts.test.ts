@@ -7,6 +7,7 @@ import {
   choiceOf,
   fitOn,
   foldParts,
+  orderWords,
   partFactsOf,
   partNumbered,
   partsFor,
@@ -99,6 +100,17 @@ describe('a part as a log', () => {
     }
     expect(one(say([], [...named, core])).cores).toMatchObject([{ sent: false, value: 40 }])
     expect(one(say([], [...named, core, { says: 'core sent', coreId: 'c' }])).cores[0]!.sent).toBe(true)
+  })
+  it('an order says what is owed for the old one, once however often it is ordered', () => {
+    const words = orderWords(
+      { orderId: 'o', count: 2, itemId: null, jobId: null, unit: '' },
+      { seller: 'North', priceEach: 90, days: 2, coreEach: 15 },
+      1000,
+    )
+    const twice = one(say(say([], [...named, ...words]), words))
+    expect(twice.orders).toMatchObject([{ count: 2, priceEach: 90, dueAt: 1000 + 2 * 86_400_000 }])
+    expect(twice.cores).toMatchObject([{ coreId: 'o', value: 30, seller: 'North' }])
+    expect(twice.cores[0]!.dueAt).toBeGreaterThan(twice.orders[0]!.dueAt)
   })
   it('what cannot be is not said, and a fact that cannot be read moves nothing', () => {
     expect(wordProblem({ says: 'counted', count: -1 })).not.toBeNull()

@@ -1,6 +1,14 @@
 'use client'
 import { useState } from 'react'
-import { choiceOf, fitOn, partsFor, type Choice, type FitTarget, type Part } from '@/core/parts'
+import {
+  choiceOf,
+  fitOn,
+  partsFor,
+  type Choice,
+  type FitTarget,
+  type OrderTerms,
+  type Part,
+} from '@/core/parts'
 import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { fitText, partTitle, shelfText } from './partStockText'
@@ -129,8 +137,6 @@ function Refused({ choice, target }: { choice: Extract<Choice, { kind: 'refused'
   )
 }
 
-type TermsSaid = { seller: string; priceEach: number | null; days: number }
-
 /** What is typed of an order, and what is wrong with it. */
 function useTerms(part: Pick<Part, 'quotes'> | null) {
   const [offer] = [...(part?.quotes ?? [])].sort((one, other) => one.priceEach - other.priceEach)
@@ -138,15 +144,19 @@ function useTerms(part: Pick<Part, 'quotes'> | null) {
     seller: offer?.seller ?? '',
     price: offer ? offer.priceEach.toFixed(2) : '',
     days: String(offer?.days || 1),
+    core: '',
   })
   const days = figureOf(typed.days) ?? NaN
-  const priceEach = typed.price.trim() === '' ? null : (figureOf(typed.price) ?? NaN)
+  const money = (text: string) => (text.trim() === '' ? null : (figureOf(text) ?? NaN))
+  const [priceEach, coreEach] = [money(typed.price), money(typed.core)]
   const bad = !(days > 0 && days <= MOST_DAYS)
     ? `Days: over 0, up to ${MOST_DAYS}.`
     : priceEach !== null && !(priceEach >= 0)
       ? 'The price is no figure.'
-      : null
-  const said: TermsSaid = { seller: typed.seller.trim(), priceEach, days }
+      : coreEach !== null && !(coreEach >= 0)
+        ? 'What is given for the old part is no figure.'
+        : null
+  const said: OrderTerms = { seller: typed.seller.trim(), priceEach, days, coreEach }
   return { typed, change: (more: Partial<typeof typed>) => setTyped({ ...typed, ...more }), bad, said }
 }
 
@@ -158,7 +168,7 @@ export function Terms({
 }: {
   part: Pick<Part, 'quotes'> | null
   label?: string
-  onKeep: (terms: TermsSaid) => void
+  onKeep: (terms: OrderTerms) => void
 }) {
   const { typed, change, bad, said } = useTerms(part)
   const figure = (name: string, title: string, value: string, change: (text: string) => void) => (
@@ -194,6 +204,7 @@ export function Terms({
         </label>
         {figure('orderPrice', 'Price each', typed.price, (price) => change({ price }))}
         {figure('orderDays', 'Here in, days', typed.days, (days) => change({ days }))}
+        {figure('orderCore', 'For the old one', typed.core, (core) => change({ core }))}
         <Button type="submit" data-act="keep-order" variant={bad ? 'held' : 'plain'} disabled={bad !== null}>
           {label}
         </Button>

@@ -1,6 +1,7 @@
 /** A piece of a job is ordered, taken from the shelf, or here: said in the job, and of the part where it is known which. */
 import type { ActName, InputOf } from '@/core/acts'
-import { jobOrderId, toCome, type Part, type PartWord } from '@/core/parts'
+import { orderWaitId } from '@/core/job'
+import { jobOrderId, orderWords, toCome, type OrderTerms, type Part, type PartWord } from '@/core/parts'
 import { listParts, sayOfParts, type PartSaying } from '@/data/partStore'
 import { whoWorks, type Came } from './useJob'
 import type { PieceWanted } from './wanted'
@@ -20,13 +21,10 @@ async function said(words: PartSaying[]): Promise<Problem> {
 export const sayOfPart = (partId: string, ...words: PartWord[]): Promise<Problem> =>
   said(words.map((word) => ({ partId, word })))
 
-export interface OrderSaid {
+export interface OrderSaid extends OrderTerms {
   part: Part | null
   /** Of a part that the workshop has not had yet. */
   newNumber: string
-  seller: string
-  priceEach: number | null
-  days: number
   /** The next step waits for it, not the opening alone. */
   holds: boolean
 }
@@ -36,21 +34,28 @@ export async function orderPiece(act: Act, wanted: PieceWanted, order: OrderSaid
   const number = part?.number || newNumber
   const name = number ? `${wanted.piece} ${number}` : wanted.piece
   if (!(await act('orderPiece', { item: { id: wanted.itemId, name }, days, holds })).kept) return NOT_KEPT
-  if (!part && !newNumber) return null
+  // Of whatever comes, nothing more is known than that it comes.
+  if (!part && !newNumber && !order.seller && order.priceEach === null) return null
   const partId = part?.id ?? crypto.randomUUID()
   const { jobId, unit, itemId, count } = wanted
-  return sayOfPart(partId, ...(part ? [] : newPart(wanted.piece, newNumber)), {
-    says: 'ordered',
-    orderId: jobOrderId(jobId, itemId),
-    count,
-    seller: order.seller,
-    priceEach: order.priceEach,
-    dueAt: Date.now() + DAY_MS * days,
-    itemId,
-    jobId,
-    unit,
-  })
+  const orderId = jobOrderId(jobId, itemId)
+  return sayOfPart(
+    partId,
+    ...(part ? [] : newPart(wanted.piece, newNumber)),
+    ...orderWords({ orderId, count, itemId, jobId, unit }, order, Date.now()),
+  )
 }
+
+/** For the shelf, not for a job. */
+export const orderForShelf = (part: Part, count: number, terms: OrderTerms): Promise<Problem> =>
+  sayOfPart(
+    part.id,
+    ...orderWords(
+      { orderId: crypto.randomUUID(), count, itemId: null, jobId: null, unit: '' },
+      terms,
+      Date.now(),
+    ),
+  )
 
 export const newPart = (piece: string, number: string): PartWord[] => [
   { says: 'field', field: 'name', value: piece },
@@ -83,6 +88,14 @@ export async function arrived(jobId: string, unit: string, itemIds: readonly str
 export async function pieceCame(act: Act, { jobId, unit, itemId }: PieceWanted): Promise<Problem> {
   if (!(await act('noteReady', { itemIds: [itemId], ready: true })).kept) return NOT_KEPT
   return arrived(jobId, unit, [itemId])
+}
+
+/** It does not come: the job wants it again, from somebody else. */
+export async function pieceGivenUp(act: Act, { jobId, itemId }: PieceWanted): Promise<Problem> {
+  if (!(await act('endWait', { waitId: orderWaitId(itemId) })).kept) return NOT_KEPT
+  const orderId = jobOrderId(jobId, itemId)
+  const part = (await listParts()).find((one) => toCome(one).some((order) => order.orderId === orderId))
+  return part ? sayOfPart(part.id, { says: 'order ended', orderId }) : null
 }
 
 /** It comes another day. */

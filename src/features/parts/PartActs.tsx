@@ -4,11 +4,10 @@ import { compareQuotes, type Holder, type Part } from '@/core/parts'
 import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { Terms } from '../frame/OrderForm'
-import { sayOfPart, type Problem } from '../frame/pieceActs'
+import { orderForShelf, sayOfPart, type Problem } from '../frame/pieceActs'
 import { priceText } from '../frame/words'
 
 export const PART_FIELD = 'mt-1 block h-[48px] border-2 border-ink-3 bg-ground px-2 text-main text-ink'
-const DAY_MS = 86_400_000
 
 /** Ordered, counted, moved; offers side by side. */
 export function PartActs({ part }: { part: Part }) {
@@ -170,25 +169,7 @@ function OrderForShelf({ part, onSay }: { part: Part; onSay: OnSay }) {
         />
       </label>
       {good ? (
-        <Terms
-          part={part}
-          label="Order"
-          onKeep={({ seller, priceEach, days }) =>
-            onSay(
-              sayOfPart(part.id, {
-                says: 'ordered',
-                orderId: crypto.randomUUID(),
-                count: n,
-                seller,
-                priceEach,
-                dueAt: Date.now() + DAY_MS * days,
-                itemId: null,
-                jobId: null,
-                unit: '',
-              }),
-            )
-          }
-        />
+        <Terms part={part} label="Order" onKeep={(terms) => onSay(orderForShelf(part, n, terms))} />
       ) : (
         <p className="text-second text-danger">Pieces: a whole number from 1.</p>
       )}

@@ -1,7 +1,7 @@
 'use client'
 import { useState, type ReactNode } from 'react'
 import { REPAIRS } from '@/core/library'
-import type { Part, PartField, PartWord } from '@/core/parts'
+import { coreStanding, type Part, type PartField, type PartWord } from '@/core/parts'
 import { figureOf } from '@/core/shared'
 import { vehicleLines } from '@/data/store'
 import { Button } from '@/ui/Button'
@@ -19,6 +19,12 @@ const FIELDS: { field: PartField; label: string; list?: string }[] = [
   { field: 'least', label: 'Least that should lie there' },
   { field: 'note', label: 'Note' },
 ]
+const CORE_WORDS = {
+  owed: '',
+  'to come': ': once the new one is here',
+  sent: ': sent',
+  none: ': its order never came',
+}
 /** What plans ask for, so that a part can stand for it. */
 const PIECES = [...new Set(REPAIRS.flatMap(({ newParts }) => newParts.map(({ name }) => name)))].sort()
 
@@ -56,9 +62,9 @@ export function PartMargin({ part }: { part: Part }) {
         <AddCompanion onSay={say} />
       </Group>
       <Group title="Owed back">
-        {part.cores.map(({ coreId, seller, value, dueAt, sent }) => (
-          <p key={coreId} className="text-second">
-            {`${seller || 'The seller'}, ${priceText(value)}, by ${dateText(dueAt)}${sent ? ': sent' : ''}`}
+        {part.cores.map((core) => (
+          <p key={core.coreId} className="text-second">
+            {`${core.seller || 'The seller'}, ${priceText(core.value)}, by ${dateText(core.dueAt)}${CORE_WORDS[coreStanding(part, core).standing]}`}
           </p>
         ))}
         <AddCore onSay={say} />

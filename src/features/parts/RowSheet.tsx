@@ -6,7 +6,16 @@ import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { OrderForm, Terms } from '../frame/OrderForm'
 import { fitText, partHref, partTitle, shelfText } from '../frame/partStockText'
-import { pieceCame, pieceLate, sayOfPart, takeFromShelf, type Act, type Problem } from '../frame/pieceActs'
+import {
+  orderForShelf,
+  pieceCame,
+  pieceGivenUp,
+  pieceLate,
+  sayOfPart,
+  takeFromShelf,
+  type Act,
+  type Problem,
+} from '../frame/pieceActs'
 import type { PieceWanted } from '../frame/wanted'
 import { actOn } from '../frame/useJob'
 import { priceText, stageHref } from '../frame/words'
@@ -135,6 +144,10 @@ function OnTheWay({ row, doing }: Own<'way'>) {
     const { part, order } = coming!
     return sayOfPart(part.id, cameToShelf(order.orderId, order.count - order.came))
   }
+  const givenUp = () =>
+    covered && cover?.kind === 'ordered'
+      ? pieceGivenUp(actOf(covered.need.jobId), wantedOf({ covered }))
+      : sayOfPart(coming!.part.id, { says: 'order ended', orderId: coming!.order.orderId })
   const late = (days: number) =>
     covered && cover?.kind === 'ordered'
       ? pieceLate(actOf(covered.need.jobId), wantedOf({ covered }), days)
@@ -149,17 +162,9 @@ function OnTheWay({ row, doing }: Own<'way'>) {
         It is here
       </Button>
       <AnotherDay onSay={(days) => doing(late(days))} />
-      {coming && (
-        <Button
-          variant="quiet"
-          data-act="given-up"
-          onClick={() =>
-            doing(sayOfPart(coming.part.id, { says: 'order ended', orderId: coming.order.orderId }))
-          }
-        >
-          It does not come
-        </Button>
-      )}
+      <Button variant="quiet" data-act="given-up" onClick={() => doing(givenUp())}>
+        It does not come
+      </Button>
       {coming && <PartLink part={coming.part} />}
       {covered && <JobLink jobId={covered.need.jobId} />}
     </div>
@@ -216,24 +221,7 @@ function BelowLeast({ row, doing }: Own<'short'>) {
         {part.companions.length > 0 &&
           ` With it: ${part.companions.map(({ name, count: each }) => `${each * count} ${name}`).join(', ')}.`}
       </p>
-      <Terms
-        part={part}
-        onKeep={({ seller, priceEach, days }) =>
-          doing(
-            sayOfPart(part.id, {
-              says: 'ordered',
-              orderId: crypto.randomUUID(),
-              count,
-              seller,
-              priceEach,
-              dueAt: Date.now() + 86_400_000 * days,
-              itemId: null,
-              jobId: null,
-              unit: '',
-            }),
-          )
-        }
-      />
+      <Terms part={part} onKeep={(terms) => doing(orderForShelf(part, count, terms))} />
       <PartLink part={part} />
     </>
   )

@@ -1,5 +1,6 @@
 /** The desk's rows: what is to be ordered, what lies ready, what is on the way, what is short, what is owed back. */
 import {
+  coreStanding,
   priceOf,
   toCome,
   type CoveredNeed,
@@ -72,7 +73,7 @@ export function deskRows({ needs, shorts, parts }: Desk): DeskRow[] {
     ),
     ...parts.flatMap((part) =>
       part.cores
-        .filter(({ sent }) => !sent)
+        .filter((core) => coreStanding(part, core).standing === 'owed')
         .map((core): DeskRow => ({
           of: 'core',
           key: `core ${core.coreId}`,

@@ -1,14 +1,19 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import type { ConsentHold } from '@/core/job'
+import type { Estimate } from '@/core/procedure'
 import { repairById } from '@/core/library'
 import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
+import type { Prices } from '../frame/prices'
 import type { JobInHand } from '../frame/useJob'
 import { clockText, lowerFirst, minutesText, moneyText } from '../frame/words'
+
+const PriceList = dynamic(() => import('./PriceList').then((own) => own.PriceList), { ssr: false })
 
 type How = 'in person' | 'phone' | 'message' | 'written'
 const HOW: How[] = ['in person', 'phone', 'message', 'written']
@@ -16,7 +21,8 @@ const HOW: How[] = ['in person', 'phone', 'message', 'written']
 interface Props {
   hand: JobInHand
   repairIds: string[]
-  estimate: { low: number; high: number; lowMinutes: number; highMinutes: number }
+  estimate: Estimate
+  prices: Prices | null
   held: ConsentHold | null
   open: boolean
   onOpenChange: (open: boolean) => void
@@ -28,7 +34,7 @@ export const holdText = (held: ConsentHold): string =>
     : `It may come to ${Math.round(held.high)}, agreed are ${Math.round(held.upTo)}.`
 
 /** What it is likely to come to, who agreed to it, when, how and up to what amount. */
-export function ConsentPanel({ hand, repairIds, estimate, held, open, onOpenChange }: Props) {
+export function ConsentPanel({ hand, repairIds, estimate, prices, held, open, onOpenChange }: Props) {
   const { consents } = hand.job
   const [who, setWho] = useState('')
   const [how, setHow] = useState<How>('phone')
@@ -54,6 +60,7 @@ export function ConsentPanel({ hand, repairIds, estimate, held, open, onOpenChan
           in all, {minutesText(estimate.lowMinutes)} to {minutesText(estimate.highMinutes)} of work:{' '}
           {repairIds.map((id) => lowerFirst(repairById(id).title)).join(', ')}.
         </p>
+        {prices && <PriceList prices={prices} ownSteps={estimate.ownSteps} />}
         {held && (
           <Notice title={holdText(held)}>
             The work on it is held until somebody has agreed. Note who, how, and up to what amount.

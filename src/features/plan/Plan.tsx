@@ -41,6 +41,7 @@ export function Plan({ hand }: { hand: JobInHand }) {
     setTerms,
     calls,
     estimate,
+    prices,
     held,
     make,
     begin,
@@ -191,6 +192,7 @@ export function Plan({ hand }: { hand: JobInHand }) {
           hand={hand}
           repairIds={repairIds}
           estimate={estimate}
+          prices={prices}
           held={held}
           open={open === 'consent'}
           onOpenChange={(next) => setOpen(next ? 'consent' : null)}

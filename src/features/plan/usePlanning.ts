@@ -8,6 +8,7 @@ import { layoutOf } from '@/core/vehicle'
 import type { JobInHand } from '../frame/useJob'
 import { useReady } from '../frame/ReadySheet'
 import { usePlan, usePlanAnswer } from '../frame/usePlan'
+import { ownFigures, usePrices } from '../frame/usePrices'
 import { stageHref } from '../frame/words'
 import type { Chosen } from './WaysPanel'
 
@@ -85,7 +86,11 @@ export function usePlanning(hand: JobInHand) {
     () => (plan ? weighCalls(plan, vehicle.layout, terms) : []),
     [plan, vehicle.layout, terms],
   )
-  const estimate = useMemo(() => (plan ? estimateOf(plan, terms.moneyPerMinute) : null), [plan, terms])
+  const prices = usePrices(hand, plan)
+  const estimate = useMemo(
+    () => (plan ? estimateOf(plan, terms.moneyPerMinute, ownFigures(prices)) : null),
+    [plan, terms, prices],
+  )
   const held = estimate ? consentHold(job, repairIds, estimate.high) : null
   /** The plan becomes the job's once somebody begins, or ticks what is in hand. */
   const make = async () => {
@@ -120,6 +125,7 @@ export function usePlanning(hand: JobInHand) {
     terms,
     setTerms,
     calls,
+    prices,
     estimate,
     held,
     make,

@@ -10,11 +10,13 @@ import { Photos } from '../frame/Photos'
 import { StateStrip } from '../frame/StateStrip'
 import { saveJobFile, type JobInHand } from '../frame/useJob'
 import { decisionsOf, insideText } from './decisions'
+import { useJobParts } from './useJobParts'
 import { FINDING_WORDS, clockText, dateText, lowerFirst, shortOf } from '../frame/words'
 import { fromSi, toSi, type Entered } from '@/core/shared'
 import { unitsNow } from '@/data/units'
 import { keptText, unitShown, unitText, inUnits, distanceText } from '../frame/quantities'
 
+const JobPartsList = dynamic(() => import('./JobPartsList').then((own) => own.JobPartsList), { ssr: false })
 const ReportFiles = dynamic(() => import('./ReportFiles').then((own) => own.ReportFiles), { ssr: false })
 
 export function Record({ hand }: { hand: JobInHand }) {
@@ -24,6 +26,7 @@ export function Record({ hand }: { hand: JobInHand }) {
   useEffect(() => {
     void jobsOf(vehicle.id).then(setPast)
   }, [vehicle.id, job.lastAt])
+  const parts = useJobParts(job)
   const save = async () => {
     const refused = await saveJobFile(job.id, `unit-${job.unit}`)
     setProblem(refused ? 'The file could not be made. The job is unchanged.' : null)
@@ -60,6 +63,11 @@ export function Record({ hand }: { hand: JobInHand }) {
               ))
             )}
           </Section>
+          {parts && parts.taken.length + parts.wrong.length > 0 && (
+            <Section title="Parts">
+              <JobPartsList parts={parts} />
+            </Section>
+          )}
           {job.ways.length > 0 && (
             <Section title="Known ways">
               {job.ways.map((way) => (
@@ -163,7 +171,7 @@ export function Record({ hand }: { hand: JobInHand }) {
             Print
           </Button>
           {problem && <Notice title={problem} />}
-          <ReportFiles hand={hand} />
+          {parts && <ReportFiles hand={hand} parts={parts} />}
           <h2 className="pt-3 text-step">This vehicle</h2>
           <VehicleLine past={past} current={job.id} />
           <p className="text-second text-ink-2">

@@ -1,6 +1,7 @@
 'use client'
 import { useMemo, useState } from 'react'
 import { htmlOf, markdownOf } from '@/core/report'
+import type { JobParts } from '@/core/demand'
 import { proofTests } from '@/core/job'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
@@ -17,7 +18,7 @@ const READERS = [
 ]
 
 /** The job as a report in a file: for whom, and as what. */
-export function ReportFiles({ hand }: { hand: JobInHand }) {
+export function ReportFiles({ hand, parts }: { hand: JobInHand; parts: JobParts }) {
   const { job, vehicle } = hand
   const [reader, setReader] = useState<Reader>('customer')
   const { name } = useWorkshop()
@@ -27,7 +28,7 @@ export function ReportFiles({ hand }: { hand: JobInHand }) {
   const ready = testIds.length === 0 || Object.keys(bands).length > 0
   const [problem, setProblem] = useState<string | null>(null)
   const save = async (kind: 'html' | 'md' | 'pdf') => {
-    const report = reportOf(reader, { job, vehicle, workshop: name, bands })
+    const report = reportOf(reader, { job, vehicle, workshop: name, bands, parts })
     const file = `unit-${vehicle.unit.replace(/[^\w-]/g, '_')}-${reader}.${kind}`
     setProblem(null)
     if (kind === 'pdf') {

@@ -1,20 +1,61 @@
 /** A recorded job as a report: what was measured is on it, what was not proven and what was put off too, in plain words for whoever pays. */
 import { describe, expect, it } from 'vitest'
+import { partsInJob } from '@/core/demand'
 import { foldJob, type JobView } from '@/core/job'
+import { foldParts, orderWords, partFactsOf, type Part, type PartWord } from '@/core/parts'
 import { demoJobs } from '@/core/practice'
 import { markdownOf } from '@/core/report'
+import { jobPartLines } from './partLines'
 import { comparedOf, reportOf, type Reader, type ReportInput } from './reports'
 
 const { events, vehicle } = demoJobs(1_790_000_000_000).find(
   ({ events: own }) => own[0]!.jobId === 'demo-job-18',
 )!
 const job = foldJob('demo-job-18', events, vehicle)
+/** A module that was ordered for the job with its old one to go back, and one that did not fit. */
+function partsOf(jobId: string): Part[] {
+  const said = (partId: string, ...words: PartWord[]) => words.map((word) => ({ partId, word }))
+  const named = (value: string, number: string): PartWord[] => [
+    { says: 'field', field: 'name', value },
+    { says: 'field', field: 'piece', value: 'Pump module' },
+    { says: 'field', field: 'number', value: number },
+  ]
+  const order = { orderId: 'o', count: 1, itemId: 'parts:x', jobId, unit: '18' }
+  const terms = { seller: 'Northline', priceEach: 248, days: 2, coreEach: 30 }
+  return foldParts(
+    partFactsOf(
+      [],
+      [
+        ...said(
+          'right',
+          ...named('Pump module, 12 seats', 'TV 4107-A'),
+          ...orderWords(order, terms, Date.UTC(2026, 0, 5)),
+          { says: 'moved', count: 1, from: 'seller', to: 'job', orderId: 'o', jobId, unit: '18' },
+        ),
+        ...said('wrong', ...named('Pump module, 9 seats', 'TV 4090'), {
+          says: 'fit',
+          fits: false,
+          vehicleName: vehicle.name,
+          layout: vehicle.layout,
+          why: 'Float arm 20 mm short',
+          jobId,
+          unit: '18',
+        }),
+      ],
+      { device: 'd', by: 'Ida' },
+      Date.UTC(2026, 0, 5),
+      () => crypto.randomUUID(),
+    ),
+  )
+}
 const band = { low: 290, high: 340, source: 'generic' as const, against: null }
+const parts = partsInJob({ ...job, finishedRepairs: ['module'] }, partsOf(job.id))
 const input = (change: Partial<JobView> = {}, of: Partial<ReportInput['vehicle']> = {}): ReportInput => ({
   job: { ...job, ...change },
   vehicle: { ...vehicle, ...of },
   workshop: 'Municipal garage',
   bands: Object.fromEntries(comparedTests().map((id) => [id, band])),
+  parts,
 })
 function comparedTests(): string[] {
   return job.proofs.map(({ testId }) => testId)
@@ -66,6 +107,21 @@ describe('a report', () => {
     const text = textOf('technician')
     for (const { instrument } of job.readings) expect(text).toContain(instrument)
     expect(text.match(/^\| \d/gm)!.length).toBe(job.readings.length + job.proofs.length)
+  })
+  it('names the parts by their numbers, where they came from, and what did not fit', () => {
+    const text = textOf('technician')
+    expect(text).toContain('| Pump module, 12 seats | TV 4107-A | 1 | Northline | 248.00 | fitted |')
+    expect(text).toMatch(/- Pump module, 9 seats, TV 4090\. Did not fit unit 18 .*Float arm 20 mm short/)
+    const plain = textOf('customer')
+    expect(plain).toContain('- Pump module, 12 seats, TV 4107-A')
+    expect(plain).not.toContain('TV 4090')
+    expect(plain).not.toContain('248')
+  })
+  it('says that the old part is owed until it is sent', () => {
+    const [line] = jobPartLines(parts)
+    expect(line!.says).toMatch(
+      /^Fitted, from Northline at 248\.00.*\. The old one goes back by .*, for 30\.00.*\.$/,
+    )
   })
   it('on an aircraft it is an entry for the licensed person, and no release', () => {
     const text = textOf('customer', {}, { layout: 'A13' })

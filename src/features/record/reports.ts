@@ -1,14 +1,17 @@
 /** A job as a report: for the customer in plain words, for the next technician with all that was read. */
 import { operationById, repairById, testById } from '@/core/library'
 import { proofTests, readingText, type JobView, type Reading, type VehicleRecord } from '@/core/job'
+import type { JobParts } from '@/core/demand'
 import type { SoundBand } from '@/core/diagnosis'
 import type { Block, Compared, Report } from '@/core/report'
 import { fromSi, toSi } from '@/core/shared'
 import { LAYOUTS, LICENSED } from '@/core/vehicle'
 import { unitsNow } from '@/data/units'
 import { figureShown, inUnits, siText, unitShown, unitText } from '../frame/quantities'
+import { partTitle } from '../frame/partStockText'
 import { clockText, dateText, digitsOf, lowerFirst, minutesText, moneyText, shortOf } from '../frame/words'
 import { decisionsOf, insideText } from './decisions'
+import { jobPartLines, jobPartRows } from './partLines'
 
 export type Reader = 'customer' | 'technician'
 export interface ReportInput {
@@ -17,6 +20,8 @@ export interface ReportInput {
   workshop: string
   /** What a sound vehicle reads, in each test's own unit. */
   bands: Record<string, SoundBand>
+  /** Which parts it took. */
+  parts: JobParts
 }
 
 const said = (reading: Reading | null): string => {
@@ -125,6 +130,14 @@ function customerSections(input: ReportInput): Report['sections'] {
       'Measured before and after',
       compared.length > 0 ? { kind: 'compared', rows: compared } : null,
     ),
+    ...section(
+      'Parts that were fitted',
+      list(
+        input.parts.taken
+          .filter(({ state }) => state === 'fitted')
+          .map(({ part, count }) => `${partTitle(part)}${count > 1 ? `, ${count}` : ''}`),
+      ),
+    ),
     ...section('What it came to', text(costText(job))),
     ...section('Not proven', list(unproven(job))),
     ...section('Put off, and what may come of it', list(putOff(job))),
@@ -165,6 +178,13 @@ function technicianSections(input: ReportInput): Report['sections'] {
     ...section('Readings', table(['When', 'What', 'Read', 'By'], readings)),
     ...section('Before and after', compared.length > 0 ? { kind: 'compared', rows: compared } : null),
     ...section('Renewed', list(doneLines(job))),
+    ...section(
+      'Parts',
+      table(['Part', 'Number', 'Count', 'From', 'Each', 'Now'], jobPartRows(input.parts)),
+      list(
+        jobPartLines({ taken: [], wrong: input.parts.wrong }).map(({ title, says }) => `${title}. ${says}`),
+      ),
+    ),
     ...section(
       'Torques',
       table(

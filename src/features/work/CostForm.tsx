@@ -4,7 +4,9 @@ import { workedMinutes } from '@/core/job'
 import { TYPICAL_TERMS, cameTo, estimateOf, type Plan } from '@/core/procedure'
 import { boundsOf, readFigure } from '@/core/records'
 import { Button } from '@/ui/Button'
+import type { Prices } from '../frame/prices'
 import type { JobInHand } from '../frame/useJob'
+import { ownFigures, usePrices } from '../frame/usePrices'
 import { minutesText, moneyText } from '../frame/words'
 
 const PARTS = boundsOf('cost-noted', 'money')
@@ -16,13 +18,19 @@ const AGAINST = {
   over: ', over the estimate',
 } as const
 
-/** The estimate against what it came to: parts as typed, work from step to step unless somebody knows better. */
+/** Asks once it is known what the parts of this job cost. */
 export function CostForm({ hand, plan }: { hand: JobInHand; plan: Plan }) {
+  const prices = usePrices(hand, plan)
+  return prices && <Asked {...{ hand, plan, prices }} />
+}
+
+/** The estimate against what it came to: parts as typed, work from step to step unless somebody knows better. */
+function Asked({ hand, plan, prices }: { hand: JobInHand; plan: Plan; prices: Prices }) {
   const { job } = hand
   const terms = job.terms ?? TYPICAL_TERMS
-  const estimate = estimateOf(plan, terms.moneyPerMinute)
+  const estimate = estimateOf(plan, terms.moneyPerMinute, ownFigures(prices))
   const worked = Math.round(workedMinutes(job))
-  const [parts, setParts] = useState(String(plan.money))
+  const [parts, setParts] = useState(String(Math.round(100 * prices.money) / 100))
   const [minutes, setMinutes] = useState(String(worked))
   const read = [readFigure(parts, PARTS), readFigure(minutes, MINUTES)] as const
   const [money, work] = read.map((one) => (one.kind === 'figure' ? one.value : NaN)) as [number, number]

@@ -1,0 +1,24 @@
+'use client'
+import Link from 'next/link'
+import type { JobParts } from '@/core/demand'
+import { partHref } from '../frame/partStockText'
+import { jobPartLines } from './partLines'
+
+/** Which parts went in, where they came from, and what was tried and did not fit. */
+export function JobPartsList({ parts }: { parts: JobParts }) {
+  return (
+    <>
+      {jobPartLines(parts).map(({ partId, title, says }) => (
+        <p key={`${partId} ${says}`} className="text-main" data-job-part={partId}>
+          <Link
+            href={partHref(partId)}
+            className="inline-flex min-h-[44px] items-center font-semibold underline decoration-ink-3 underline-offset-4"
+          >
+            {title}
+          </Link>
+          {`. ${says}`}
+        </p>
+      ))}
+    </>
+  )
+}
