@@ -1,5 +1,5 @@
 /** What the demo garage has on its shelf, on order and owed: facts, as a person said them. */
-import { partFactsOf, type PartFact, type PartWord } from '../parts'
+import { orderWords, partFactsOf, type PartFact, type PartWord } from '../parts'
 
 const DAY_MS = 86_400_000
 const NORTH = 'Northline'
@@ -36,6 +36,17 @@ const SHELVED: Shelved[] = [
       ['Flange seal', 1],
       ['Hose clip, rated', 2],
     ],
+  },
+  {
+    id: 'module-tarn',
+    name: 'Pump module, generator',
+    number: 'TV 2210',
+    maker: 'Tarn',
+    piece: 'Pump module',
+    place: 'C1',
+    least: 0,
+    counted: 0,
+    offers: [[NORTH, 205, 1]],
   },
   {
     id: 'filter-inline',
@@ -183,6 +194,7 @@ function wordsOf(part: Shelved): PartWord[] {
 }
 
 const none = { jobId: null, unit: '' }
+const UNIT_18 = { jobId: 'demo-job-18', unit: '18' }
 
 interface Happened {
   id: string
@@ -218,6 +230,33 @@ const ordered = (orderId: string, seller: string, priceEach: number, dueAt: numb
   ...none,
 })
 
+/** A module that was ordered for the generator set and its seal from the shelf: its record names them. */
+const unit18Took = (now: number): Happened[] => [
+  {
+    id: 'module-tarn',
+    daysAgo: 1.06,
+    words: orderWords(
+      { orderId: 'demo-order-tarn', count: 1, itemId: 'parts:Pump module', ...UNIT_18 },
+      { seller: NORTH, priceEach: 205, days: 1, coreEach: 25 },
+      now - 1.06 * DAY_MS,
+    ),
+  },
+  {
+    id: 'module-tarn',
+    daysAgo: 1.04,
+    words: [
+      { says: 'moved', count: 1, from: 'seller', to: 'job', orderId: 'demo-order-tarn', ...UNIT_18 },
+      { ...fit(true, '18', 'Tarn stand-by generator set'), ...UNIT_18 },
+      { says: 'core sent', coreId: 'demo-order-tarn' },
+    ],
+  },
+  {
+    id: 'seal-flange',
+    daysAgo: 1.04,
+    words: [{ says: 'moved', count: 1, from: 'shelf', to: 'job', orderId: null, ...UNIT_18 }],
+  },
+]
+
 /** What happened since: taken, scrapped, on order, owed back, and one that did not fit. The oldest first. */
 const since = (now: number): Happened[] => [
   {
@@ -237,11 +276,11 @@ const since = (now: number): Happened[] => [
       },
     ],
   },
-  { id: 'seal-flange', daysAgo: 40, words: [went('job', '18')] },
   { id: 'filter-inline', daysAgo: 33, words: [went('job', '02')] },
   { id: 'seal-flange', daysAgo: 12, words: [went('scrap')] },
   { id: 'filter-inline', daysAgo: 9, words: [went('job', '15')] },
   { id: 'filter-inline', daysAgo: 3, words: [ordered('demo-order-filter', VALLEY, 14.5, now - DAY_MS / 2)] },
+  ...unit18Took(now),
   { id: 'diesel-set', daysAgo: 1, words: [ordered('demo-order-diesel', NORTH, 46, now + 2 * DAY_MS)] },
 ]
 

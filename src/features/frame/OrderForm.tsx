@@ -171,13 +171,14 @@ export function Terms({
   onKeep: (terms: OrderTerms) => void
 }) {
   const { typed, change, bad, said } = useTerms(part)
-  const figure = (name: string, title: string, value: string, change: (text: string) => void) => (
+  const figure = (name: string, title: string, value: string, change: (text: string) => void, hint = '') => (
     <label className="text-second text-ink-2">
       {title}
       <input
         name={name}
         inputMode="decimal"
         value={value}
+        placeholder={hint}
         onChange={(event) => change(event.target.value)}
         className={`${FIELD} w-[92px] text-right`}
       />
@@ -204,7 +205,7 @@ export function Terms({
         </label>
         {figure('orderPrice', 'Price each', typed.price, (price) => change({ price }))}
         {figure('orderDays', 'Here in, days', typed.days, (days) => change({ days }))}
-        {figure('orderCore', 'For the old one', typed.core, (core) => change({ core }))}
+        {figure('orderCore', 'For the old one', typed.core, (core) => change({ core }), 'none')}
         <Button type="submit" data-act="keep-order" variant={bad ? 'held' : 'plain'} disabled={bad !== null}>
           {label}
         </Button>

@@ -67,7 +67,7 @@ export function ConsentPanel({ hand, repairIds, estimate, prices, held, open, on
           </Notice>
         )}
         <form
-          className="grid grid-cols-[1fr_150px_auto] items-end gap-3 narrow:grid-cols-2 narrow:[&>*:first-child]:col-span-2"
+          className="grid grid-cols-[1fr_150px_auto] items-end gap-3 narrow:grid-cols-[1fr_auto] narrow:[&>*:first-child]:col-span-full"
           onSubmit={(event) => {
             event.preventDefault()
             void note()
@@ -96,7 +96,7 @@ export function ConsentPanel({ hand, repairIds, estimate, prices, held, open, on
           <Button type="submit" variant={good ? 'act' : 'held'} disabled={!good} data-act="consent">
             Note it
           </Button>
-          <div className="col-span-3">
+          <div className="col-span-full">
             <ChoiceGroup
               label="How"
               options={HOW.map((id) => ({ id, label: id }))}
