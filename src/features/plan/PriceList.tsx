@@ -6,8 +6,8 @@ import type { Prices } from '../frame/prices'
 import { moneyText, priceText } from '../frame/words'
 
 const FROM: Record<PieceCost['from'], string> = {
-  order: 'as ordered',
-  offer: 'as it is offered',
+  order: 'ordered',
+  offer: 'offered',
   typical: 'typical',
 }
 
