@@ -1,7 +1,7 @@
 /** Which jobs say what a vehicle reads when it is sound. */
 import { describe, expect, it } from 'vitest'
 import { specificationOf } from '../vehicle'
-import { LogBuilder } from '../records'
+import { LogBuilder, type BodyOf } from '../records'
 import { foldJob, knownFigures, sistersKey, summaryOf, type VehicleRecord } from '.'
 
 const vehicle: VehicleRecord = {
@@ -23,7 +23,8 @@ const other: VehicleRecord = { ...vehicle, id: 'other', limits: [] }
 const DAY = 86_400_000
 const NO_NOTE = { unproven: [], note: '' }
 
-function job(of: VehicleRecord, kPa: number, gone: 'yes' | 'no', signedAt: number | null) {
+type Taken = Partial<BodyOf<'reading-taken'>>
+function job(of: VehicleRecord, kPa: number, gone: 'yes' | 'no', signedAt: number | null, how: Taken = {}) {
   const log = new LogBuilder(`${of.id} ${kPa}`, { device: 'a', by: 'Ida' })
     .add(1, 'job-opened', {
       vehicleId: of.id,
@@ -42,6 +43,7 @@ function job(of: VehicleRecord, kPa: number, gone: 'yes' | 'no', signedAt: numbe
       source: 'vehicle',
       phase: 'proof',
       sure: 'yes',
+      ...how,
     })
     .add(3, 'proof-noted', { item: 'complaintGone', outcome: gone })
   if (signedAt !== null) log.add(signedAt, 'job-signed', NO_NOTE)
@@ -78,6 +80,15 @@ describe('what is known of sound readings', () => {
       ['T27', 'maker', 290],
       ['T24', 'own past', 306],
     ])
+  })
+  it('what nobody was sure of, what swung, and what a doubtful gauge showed says nothing', () => {
+    const taken = (standing: 'doubtful' | 'checked') => ({
+      taken: { instrumentId: 'g', name: 'Gauge', standing, offset: null },
+    })
+    const bad: Taken[] = [{ sure: 'no' }, { swing: { low: 280, high: 320 } }, taken('doubtful')]
+    for (const how of bad)
+      expect(sources([job(other, 299, 'yes', 10, how)]), JSON.stringify(how)).toEqual([['T27', 'maker', 290]])
+    expect(sources([job(other, 299, 'yes', 10, taken('checked'))])).toHaveLength(2)
   })
   it('another name or layout is no sister', () =>
     expect(

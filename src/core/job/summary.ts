@@ -6,10 +6,10 @@ import type { KnownFigure } from '../diagnosis'
 import type { LayoutId } from '../vehicle'
 import type { JobView, Stage } from './fold'
 import { stageOf } from './progress'
-import type { Wait } from '../records'
+import type { Reading, Wait } from '../records'
 import type { VehicleRecord } from './vehicleRecord'
 
-export const SUMMARY_VERSION = 3
+export const SUMMARY_VERSION = 4
 
 export interface JobSummary {
   id: string
@@ -61,11 +61,15 @@ export const summaryOf = (job: JobView, odd: JobSummary['odd'] = null): JobSumma
   odd,
 })
 
+/** What nobody is sure of, what swung, and what a doubtful instrument showed is no model for later. */
+const stands = ({ sure, swing, taken, earlier = false }: Reading): boolean =>
+  sure === 'yes' && !swing && taken?.standing !== 'doubtful' && !earlier
+
 function provenOf(job: JobView): ProvenReadings | null {
   if (!job.signed || job.proofNotes.get('complaintGone') !== 'yes') return null
-  const readings = job.proofs.flatMap(({ testId, value }) =>
-    value.kind === 'number' ? [{ testId, entered: value.entered }] : [],
-  )
+  const readings = job.proofs
+    .filter(stands)
+    .flatMap(({ testId, value }) => (value.kind === 'number' ? [{ testId, entered: value.entered }] : []))
   return readings.length === 0 ? null : { vehicleId: job.vehicleId, signedAt: job.signed.at, readings }
 }
 
