@@ -21,3 +21,31 @@ export function savePicture(name: string, canvas: HTMLCanvasElement): void {
   link.download = name
   link.click()
 }
+
+/** Offers a drawing as a picture of so many dots on white; false where the browser cannot draw it. */
+export async function saveSvgAsPicture(
+  name: string,
+  svg: string,
+  width: number,
+  height: number,
+): Promise<boolean> {
+  const image = new Image(width, height)
+  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`
+  try {
+    await image.decode()
+  } catch {
+    return false
+  }
+  const canvas = document.createElement('canvas')
+  Object.assign(canvas, { width, height })
+  const ink = canvas.getContext('2d')
+  if (!ink) return false
+  ink.fillStyle = '#fff'
+  ink.fillRect(0, 0, width, height)
+  ink.drawImage(image, 0, 0, width, height)
+  const link = document.createElement('a')
+  link.href = canvas.toDataURL('image/png')
+  link.download = name
+  link.click()
+  return true
+}

@@ -44,6 +44,55 @@ const report = (change: Partial<Report> = {}): Report => ({
   ...change,
 })
 
+/** The smallest JPEG: one grey dot. */
+const DOT =
+  '/9j/4AAQSkZJRgABAQEASABIAAD/2wBDAAMCAgICAgMCAgIDAwMDBAYEBAQEBAgGBgUGCQgKCgkICQkKDA8MCgsOCwkJDRENDg8QEBEQCgwSExIQEw8QEBD/yQALCAABAAEBAREA/8wABgAQEAX/2gAIAQEAAD8A0s8g/9k='
+const figures = (): Report =>
+  report({
+    sections: [
+      {
+        title: 'Captures',
+        blocks: [
+          {
+            kind: 'chart',
+            chart: {
+              title: 'Rail pressure',
+              across: { label: 'Time', unit: 's' },
+              up: { label: 'Rail', unit: 'kPa' },
+              lines: [{ across: [0, 1, 2], up: [300, null, 340] }],
+              band: { low: 330, high: null },
+              says: 'It falls.',
+            },
+          },
+          {
+            kind: 'chart',
+            chart: {
+              title: 'Rear line',
+              across: { label: '', unit: '' },
+              up: { label: '', unit: '' },
+              lines: [{ across: [0, 1, 2], up: [0, 1, 0] }],
+              band: null,
+              path: true,
+              says: 'As measured.',
+            },
+          },
+          {
+            kind: 'pictures',
+            pictures: [
+              {
+                caption: 'Plug under the seat',
+                jpeg: DOT,
+                width: 400,
+                height: 300,
+                arrows: [{ x1: 0.1, y1: 0.1, x2: 0.5, y2: 0.5 }],
+              },
+            ],
+          },
+        ],
+      },
+    ],
+  })
+
 /** Text that a reader would mark, page by page: codes of the drawn letters through each face's own table. */
 function textOf(pdf: Uint8Array): string[] {
   const raw = Buffer.from(pdf).toString('latin1')
@@ -125,6 +174,17 @@ describe('a report as PDF', () => {
     pages.forEach((page, at) => expect(page).toContain(`page ${at + 1} of ${pages.length}`))
     const all = pages.join(' ')
     for (let k = 0; k < 120; k += 1) expect(all).toContain(`Reading ${k} of a long day`)
+  })
+  it('captures, lines and photos are drawn, named in words and spoken of to who cannot see them', async () => {
+    const { sections } = figures()
+    const pdf = await made({ sections })
+    const all = textOf(pdf).join(' ')
+    for (const words of ['Rail, kPa', 'Time, s', 'It falls.', 'first end', 'Plug under the seat'])
+      expect(all).toContain(words)
+    const raw = Buffer.from(pdf).toString('latin1')
+    expect(raw.match(/\/S \/Figure/g)).toHaveLength(3)
+    expect(raw).toMatch(/\/Alt \(Rail pressure\. It falls\.\)/)
+    expect(raw).toMatch(/\/Subtype \/Image/)
   })
   it('what was typed stays text: control signs, endless words, a cell longer than a page', async () => {
     const typed = `(\\)<>[] ${'x'.repeat(4000)} \u0000\u0007 ) Tj ET`

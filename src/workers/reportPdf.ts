@@ -3,7 +3,16 @@
  * drawn here, since a line may need several files of one face: Latin, Greek, Cyrillic.
  */
 import PDFDocument from 'pdfkit'
-import { COMPARED_HEAD, comparedRows, type Block, type Compared, type Report } from '@/core/report'
+import {
+  COMPARED_HEAD,
+  comparedRows,
+  drawingOf,
+  type Block,
+  type Chart,
+  type Compared,
+  type Picture,
+  type Report,
+} from '@/core/report'
 
 export const FACES = ['book', 'hand', 'strong'] as const
 export const SCRIPTS = ['latin', 'latin-ext', 'greek', 'cyrillic'] as const
@@ -212,6 +221,64 @@ class Sheet {
           .lineWidth(1.4)
           .fillAndStroke(fill, INK)
   }
+  /** A chart over the whole width, with what it says under it. */
+  chart(chart: Chart): void {
+    const height = chart.path ? 200 : 170
+    const { frame, band, lines, ticks, corners, words } = drawingOf(chart, WIDTH, height)
+    this.keep(height + 2 * SMALL.lead)
+    const { doc, y: top } = this
+    doc.save().translate(PAGE.left, top)
+    if (band) doc.rect(band.x, band.y, band.width, band.height).fill(BAND)
+    doc.lineWidth(0.8).strokeColor(INK)
+    if (frame) doc.rect(frame.x, frame.y, frame.width, frame.height).stroke()
+    for (const [from, to] of ticks)
+      doc
+        .moveTo(...from)
+        .lineTo(...to)
+        .stroke()
+    doc.lineWidth(chart.path ? 3.5 : 1.1).lineJoin('round')
+    for (const points of lines) {
+      points.forEach((point, at) => (at === 0 ? doc.moveTo(...point) : doc.lineTo(...point)))
+      doc.stroke()
+    }
+    for (const { at } of corners) doc.circle(at[0], at[1], 7).lineWidth(1).fillAndStroke('#fff', INK)
+    doc.restore()
+    const marks = corners.map(({ at, text }) => ({ at: [at[0], at[1] + 4] as const, text, anchor: 'middle' }))
+    for (const { at, text, anchor } of [...words, ...marks]) {
+      const wide = this.widthOf(text, SMALL)
+      const back = anchor === 'end' ? wide : anchor === 'middle' ? wide / 2 : 0
+      this.line(text, SMALL, PAGE.left + at[0] - back, top + at[1] - SMALL.size)
+    }
+    this.y = top + height + 2
+    this.paragraph(`${chart.title}. ${chart.says}`, SMALL)
+  }
+  /** A photo with its arrows over it, on one page with what it shows. */
+  picture({ caption, jpeg, width, height, arrows }: Picture): void {
+    const scale = Math.min(WIDTH / width, 300 / height)
+    const [wide, high] = [scale * width, scale * height]
+    this.keep(high + 2 * SMALL.lead)
+    const { doc, y: top } = this
+    doc.image(`data:image/jpeg;base64,${jpeg}`, PAGE.left, top, { width: wide, height: high })
+    for (const { x1, y1, x2, y2 } of arrows) {
+      const [from, to] = [
+        [PAGE.left + x1 * wide, top + y1 * high],
+        [PAGE.left + x2 * wide, top + y2 * high],
+      ] as [[number, number], [number, number]]
+      for (const [weight, ink] of [
+        [4, '#fff'],
+        [2, INK],
+      ] as const)
+        doc
+          .moveTo(...from)
+          .lineTo(...to)
+          .lineWidth(weight)
+          .strokeColor(ink)
+          .stroke()
+      doc.circle(to[0], to[1], 4).lineWidth(1).fillAndStroke(INK, '#fff')
+    }
+    this.y = top + high + 4
+    this.paragraph(caption, SMALL)
+  }
   sign(text: string): void {
     this.keep(44)
     this.y += 28
@@ -252,15 +319,34 @@ function drawBlock(sheet: Sheet, block: Block): void {
         sheet.row(comparedRows([row])[0]!, widths, TEXT, (x, y) => sheet.bar(row, x, y, BAR)),
       )
     }
+    case 'chart':
+      return sheet.chart(block.chart)
+    case 'pictures':
+      return block.pictures.forEach((picture) => sheet.picture(picture))
     case 'sign':
       return block.lines.forEach((line) => sheet.sign(line))
   }
 }
 
 /** Adds a piece of the document's structure, so that it is read aloud in its order. */
-const part = (doc: Doc, kind: string, draw: () => void): void => {
-  doc.addStructure(doc.struct(kind, {}, draw))
+const part = (doc: Doc, kind: string, draw: () => void, alt?: string): void => {
+  doc.addStructure(doc.struct(kind, alt === undefined ? {} : { alt }, draw))
 }
+const STRUCTURE: Record<Block['kind'], string> = {
+  text: 'P',
+  list: 'P',
+  sign: 'P',
+  table: 'Table',
+  compared: 'Table',
+  chart: 'Figure',
+  pictures: 'Figure',
+}
+const spokenOf = (block: Block): string | undefined =>
+  block.kind === 'chart'
+    ? `${block.chart.title}. ${block.chart.says}`
+    : block.kind === 'pictures'
+      ? block.pictures.map(({ caption }) => caption).join('; ')
+      : undefined
 
 /** `madeAt` in ms; `compress` false leaves the streams readable, for tests. */
 export function pdfOf(report: Report, fonts: Fonts, madeAt: number, compress = true): Promise<Uint8Array> {
@@ -296,9 +382,7 @@ export function pdfOf(report: Report, fonts: Fonts, madeAt: number, compress = t
     })
     for (const block of blocks) {
       sheet.space(2)
-      part(doc, block.kind === 'table' || block.kind === 'compared' ? 'Table' : 'P', () =>
-        drawBlock(sheet, block),
-      )
+      part(doc, STRUCTURE[block.kind], () => drawBlock(sheet, block), spokenOf(block))
     }
   }
   sheet.space(16)

@@ -1,2 +1,3 @@
 /** Reports as data and as files. */
 export * from './report'
+export * from './chart'

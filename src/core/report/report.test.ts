@@ -26,6 +26,29 @@ const report = (typed: string): Report => ({
             },
           ],
         },
+        {
+          kind: 'chart',
+          chart: {
+            title: typed,
+            across: { label: typed, unit: 's' },
+            up: { label: typed, unit: 'kPa' },
+            lines: [{ across: [0, 1], up: [1, 2] }],
+            band: null,
+            says: typed,
+          },
+        },
+        {
+          kind: 'pictures',
+          pictures: [
+            {
+              caption: typed,
+              jpeg: '/9j/4AAQ',
+              width: 40,
+              height: 30,
+              arrows: [{ x1: 0, y1: 0, x2: 0.5, y2: 0.5 }],
+            },
+          ],
+        },
         { kind: 'sign', lines: [typed] },
       ],
     },
@@ -68,11 +91,24 @@ describe('HTML in one file', () => {
     )
   })
   it('draws what was read on its band, within its room', () => {
-    const html = htmlOf(report(''))
-    const at = [...html.matchAll(/cx="([\d.]+)"/g)].map(([, x]) => Number(x))
+    const bar = /<svg width="260".*?<\/svg>/.exec(htmlOf(report('')))![0]
+    const at = [...bar.matchAll(/cx="([\d.]+)"/g)].map(([, x]) => Number(x))
     expect(at).toHaveLength(2)
     expect(at[0]!).toBeLessThan(at[1]!)
     for (const x of at) expect(x > 0 && x < 260).toBe(true)
+  })
+})
+
+describe('a photo', () => {
+  const picture = { caption: 'Plug', jpeg: '/9j/4AAQ', width: 40, height: 30, arrows: [] }
+  const html = (jpeg: string) =>
+    htmlOf({
+      ...report(''),
+      sections: [{ title: 'Photos', blocks: [{ kind: 'pictures', pictures: [{ ...picture, jpeg }] }] }],
+    })
+  it('goes with the page, and only as what it is', () => {
+    expect(html('/9j/4AAQ')).toContain('data:image/jpeg;base64,/9j/4AAQ')
+    expect(html('"/><script>x</script>')).not.toContain('script>')
   })
 })
 

@@ -9,21 +9,14 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Figure, Notice } from '@/ui/Notice'
 import { MainAct } from '@/ui/Shape'
 import { saveFile, savePicture } from '@/ui/saveFile'
+import { channelName } from '../frame/channelWords'
 import { StateStrip } from '../frame/StateStrip'
 import { useInstruments } from '../frame/useInstruments'
 import type { JobInHand } from '../frame/useJob'
 import { useKeys } from '../frame/useKeys'
 import { unitText, inUnits, siText } from '../frame/quantities'
 import { lowerFirst } from '../frame/words'
-import {
-  BY_HAND,
-  BY_SIGNAL,
-  CAPTURE_WORDS,
-  CLAMP_WORDS,
-  channelName,
-  refusalText,
-  shownText,
-} from './benchText'
+import { BY_HAND, BY_SIGNAL, CAPTURE_WORDS, CLAMP_WORDS, refusalText, shownText } from './benchText'
 import { BesideCapture } from './BesideCapture'
 import { CaptureNow } from './CaptureNow'
 import { ChooseCapture } from './ChooseCapture'

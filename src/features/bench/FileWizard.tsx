@@ -24,7 +24,7 @@ import { NumberTable } from '@/ui/ChartTable'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
 import { unitText } from '../frame/quantities'
-import { channelName } from './benchText'
+import { channelName } from '../frame/channelWords'
 import { PROBLEM_WORDS, SEPARATOR_WORDS, TIME_WORDS, shapeProblem } from './fileText'
 
 interface Props {

@@ -17,7 +17,7 @@ import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
 import { STANDING_WORDS } from '../frame/useInstruments'
 import { unitText } from '../frame/quantities'
-import { channelName } from './benchText'
+import { channelName } from '../frame/channelWords'
 
 export type Source = { kind: 'tablet' } | { kind: 'stand-in gateway' } | { kind: 'gateway'; address: string }
 

@@ -11,8 +11,8 @@ import {
   type Verdict,
 } from '@/core/bench'
 import type { CaptureRefusal, Conclusion, Finding } from '@/core/job'
-import { findTest } from '@/core/library'
 import { assertNever, differenceFromSi, fromSi, type UnitName } from '@/core/shared'
+import { dropName } from '../frame/channelWords'
 import { SOURCE_WORDS } from '../frame/words'
 import { figureShown, siText, unitText } from '../frame/quantities'
 import { conclusionShown } from './shown'
@@ -323,9 +323,6 @@ const COUNT: Record<number, string> = {
   6: 'Six',
   8: 'Eight',
 }
-/** Where a drop was read: "Feed side". */
-export const dropName = (testId: string): string => (findTest(testId)?.short ?? testId).replace(/, drop$/, '')
-
 function littleWhy(finding: Finding): string {
   switch (finding.kind) {
     case 'leakDown':
@@ -498,29 +495,6 @@ const PINCH_ASKS: Record<ClampSet, string> = {
   both: 'Now clamp feed and return.',
 }
 export const pinchAsks = (next: ClampSet): string => PINCH_ASKS[next]
-
-export const channelName = (id: string, quantity: string): string =>
-  id.startsWith('drop-') ? dropName(id.slice('drop-'.length)) : (CHANNELS[id] ?? CHANNELS[quantity] ?? id)
-const CHANNELS: Record<string, string> = {
-  rail: 'Rail pressure',
-  second: 'Second gauge',
-  suction: 'Suction',
-  pump: 'Pump current',
-  flow: 'Return flow',
-  feedV: 'Volts at the pump',
-  groundV: 'Ground side',
-  sender: 'Sender',
-  float: 'Float',
-  filled: 'In the tank',
-  fuel: 'Fuel',
-  pressure: 'Pressure',
-  current: 'Current',
-  voltage: 'Volts',
-  resistance: 'Ohms',
-  temperature: 'Temperature',
-  position: 'Position',
-  volume: 'Volume',
-}
 
 /** Seconds as the axis has them: minutes and seconds once it is long, thousandths when it is short. */
 export function secondsText(seconds: number, span: number): string {

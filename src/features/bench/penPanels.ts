@@ -3,7 +3,8 @@ import { thinned, type CaptureKind, type Channel, type ChannelQuantity, type Sig
 import { fromSi, type Second } from '@/core/shared'
 import type { PlotPanel } from '@/ui/PlotChart'
 import { unitText } from '../frame/quantities'
-import { channelName, shownText } from './benchText'
+import { channelName } from '../frame/channelWords'
+import { shownText } from './benchText'
 import { signalsShown } from './shown'
 
 /** What the capture is about comes first and is drawn largest. */

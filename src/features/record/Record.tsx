@@ -16,6 +16,9 @@ import { fromSi, toSi, type Entered } from '@/core/shared'
 import { unitsNow } from '@/data/units'
 import { keptText, unitShown, unitText, inUnits, distanceText } from '../frame/quantities'
 
+const CaptureFigures = dynamic(() => import('./CaptureFigures').then((own) => own.CaptureFigures), {
+  ssr: false,
+})
 const JobPartsList = dynamic(() => import('./JobPartsList').then((own) => own.JobPartsList), { ssr: false })
 const ReportFiles = dynamic(() => import('./ReportFiles').then((own) => own.ReportFiles), { ssr: false })
 
@@ -234,12 +237,15 @@ function Beside({ hand }: { hand: JobInHand }) {
       {job.captures.length > 0 && (
         <Section title="Captures">
           {job.captures.map((one) => (
-            <p key={one.captureId} className="text-main">
-              {clockText(one.at)} {one.says || one.verdict} {capturedText(one.value)}
-              {one.clamped === 'none' ? '' : `, ${one.clamped} clamped`}, by {one.instrument.name}
-              {one.instrument.standing === 'doubtful' ? ' (doubtful)' : ''}
-              {one.source === 'stand-in' ? ' ·' : ''}
-            </p>
+            <div key={one.captureId}>
+              <p className="text-main">
+                {clockText(one.at)} {one.says || one.verdict} {capturedText(one.value)}
+                {one.clamped === 'none' ? '' : `, ${one.clamped} clamped`}, by {one.instrument.name}
+                {one.instrument.standing === 'doubtful' ? ' (doubtful)' : ''}
+                {one.source === 'stand-in' ? ' ·' : ''}
+              </p>
+              {one.channels.length > 0 && <CaptureFigures unit={job.unit} capture={one} />}
+            </div>
           ))}
         </Section>
       )}

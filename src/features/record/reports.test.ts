@@ -4,7 +4,8 @@ import { partsInJob } from '@/core/demand'
 import { foldJob, type JobView } from '@/core/job'
 import { foldParts, orderWords, partFactsOf, type Part, type PartWord } from '@/core/parts'
 import { demoJobs } from '@/core/practice'
-import { markdownOf } from '@/core/report'
+import { htmlOf, markdownOf } from '@/core/report'
+import { captureCharts } from './figures'
 import { jobPartLines } from './partLines'
 import { comparedOf, reportOf, type Reader, type ReportInput } from './reports'
 
@@ -56,6 +57,7 @@ const input = (change: Partial<JobView> = {}, of: Partial<ReportInput['vehicle']
   workshop: 'Municipal garage',
   bands: Object.fromEntries(comparedTests().map((id) => [id, band])),
   parts,
+  pictures: [],
 })
 function comparedTests(): string[] {
   return job.proofs.map(({ testId }) => testId)
@@ -107,6 +109,54 @@ describe('a report', () => {
     const text = textOf('technician')
     for (const { instrument } of job.readings) expect(text).toContain(instrument)
     expect(text.match(/^\| \d/gm)!.length).toBe(job.readings.length + job.proofs.length)
+  })
+  it('draws captures on their scale with their band, and a line that was copied', () => {
+    const capture = {
+      captureId: 'c',
+      capture: 'leakDown',
+      says: 'It falls too fast.',
+      verdict: 'bad',
+      at: 0,
+      channels: [
+        { id: 'rail', quantity: 'pressure', unit: 'kPa', seconds: [0, 150, 300], values: [300, null, 250] },
+        { id: 'pump', quantity: 'current', unit: 'A', seconds: [0, 300], values: [5, 5.2] },
+      ],
+      value: { value: 90, unit: 'kPa', sd: 1 },
+      band: { low: 95, high: null, source: 'generic' },
+    } as unknown as JobView['captures'][number]
+    const [rail, pump] = captureCharts(capture)
+    expect(rail).toMatchObject({
+      across: { unit: 'min' },
+      up: { unit: 'kPa' },
+      band: { low: 95, high: null },
+    })
+    expect(rail!.lines[0]).toEqual({ across: [0, 2.5, 5], up: [300, null, 250] })
+    // A band of kilopascals says nothing on a scale of amperes.
+    expect(pump!.band).toBeNull()
+    const html = htmlOf(reportOf('technician', input({ captures: [capture] })))
+    expect(html.match(/<figure>/g)).toHaveLength(2)
+    expect(html).toContain('It falls too fast.')
+  })
+  it('a sender is drawn over its float, not over time', () => {
+    const channel = (quantity: string, unit: string, values: (number | null)[]) => ({
+      id: quantity,
+      quantity,
+      unit,
+      seconds: [0, 1, 2],
+      values,
+    })
+    const capture = {
+      captureId: 's',
+      says: '',
+      verdict: 'good',
+      at: 0,
+      channels: [channel('resistance', 'ohm', [3, null, 110]), channel('position', '%', [0, 50, 100])],
+      value: { value: 3, unit: 'ohm', sd: 0 },
+      band: null,
+    } as unknown as JobView['captures'][number]
+    const [chart, ...more] = captureCharts(capture)
+    expect(more).toEqual([])
+    expect(chart!.lines).toEqual([{ across: [0, 50, 100], up: [3, null, 110] }])
   })
   it('names the parts by their numbers, where they came from, and what did not fit', () => {
     const text = textOf('technician')

@@ -1,9 +1,9 @@
 /** A job as a report: for the customer in plain words, for the next technician with all that was read. */
-import { operationById, repairById, testById } from '@/core/library'
+import { repairById, stepTitle, testById } from '@/core/library'
 import { proofTests, readingText, type JobView, type Reading, type VehicleRecord } from '@/core/job'
 import type { JobParts } from '@/core/demand'
 import type { SoundBand } from '@/core/diagnosis'
-import type { Block, Compared, Report } from '@/core/report'
+import type { Block, Compared, Picture, Report } from '@/core/report'
 import { fromSi, toSi } from '@/core/shared'
 import { LAYOUTS, LICENSED } from '@/core/vehicle'
 import { unitsNow } from '@/data/units'
@@ -11,6 +11,7 @@ import { figureShown, inUnits, siText, unitShown, unitText } from '../frame/quan
 import { partTitle } from '../frame/partStockText'
 import { clockText, dateText, digitsOf, lowerFirst, minutesText, moneyText, shortOf } from '../frame/words'
 import { decisionsOf, insideText } from './decisions'
+import { captureCharts, lineBlocks, wiringRows } from './figures'
 import { jobPartLines, jobPartRows } from './partLines'
 
 export type Reader = 'customer' | 'technician'
@@ -22,6 +23,8 @@ export interface ReportInput {
   bands: Record<string, SoundBand>
   /** Which parts it took. */
   parts: JobParts
+  /** Its photos that are on this tablet. */
+  pictures: Picture[]
 }
 
 const said = (reading: Reading | null): string => {
@@ -70,6 +73,9 @@ const text = (...lines: string[]): Block | null => {
 }
 const table = (head: string[], rows: string[][]): Block | null =>
   rows.length > 0 ? { kind: 'table', head, rows } : null
+
+const photos = ({ pictures }: ReportInput): Block | null =>
+  pictures.length > 0 ? { kind: 'pictures', pictures } : null
 
 const BAD = {
   yes: 'The old part was bad.',
@@ -138,6 +144,7 @@ function customerSections(input: ReportInput): Report['sections'] {
           .map(({ part, count }) => `${partTitle(part)}${count > 1 ? `, ${count}` : ''}`),
       ),
     ),
+    ...section('Photos', photos(input)),
     ...section('What it came to', text(costText(job))),
     ...section('Not proven', list(unproven(job))),
     ...section('Put off, and what may come of it', list(putOff(job))),
@@ -152,11 +159,6 @@ function customerSections(input: ReportInput): Report['sections'] {
     ...licensed(vehicle),
   ]
 }
-
-const stepTitle = (operationId: string): string =>
-  operationId.startsWith('repair:')
-    ? repairById(operationId.slice('repair:'.length)).title
-    : inUnits(operationById(operationId).title)
 
 function technicianSections(input: ReportInput): Report['sections'] {
   const { job, vehicle } = input
@@ -190,7 +192,7 @@ function technicianSections(input: ReportInput): Report['sections'] {
       table(
         ['Step', 'Torque'],
         steps.map(({ operationId, torqueNm, byFeel }) => [
-          stepTitle(operationId),
+          inUnits(stepTitle(operationId)),
           byFeel || torqueNm === null ? 'by feel' : siText(torqueNm, 'N·m', 0),
         ]),
       ),
@@ -200,8 +202,19 @@ function technicianSections(input: ReportInput): Report['sections'] {
     ...section('How it lay', list([...job.lies.values()].flatMap(({ lines }) => lines))),
     ...section(
       'Captures',
-      list(job.captures.map((one) => `${clockText(one.at)} ${one.says || lowerFirst(one.verdict)}`)),
+      list(
+        job.captures
+          .filter(({ channels }) => channels.length === 0)
+          .map((one) => `${clockText(one.at)} ${one.says || lowerFirst(one.verdict)}`),
+      ),
+      ...job.captures
+        .filter(({ channels }) => channels.length > 0)
+        .flatMap(captureCharts)
+        .map((chart): Block => ({ kind: 'chart', chart })),
     ),
+    ...section('Wiring', table(['Pin', 'Called', 'Goes to', 'Reads', ''], wiringRows(job))),
+    ...section('Lines that were copied', ...[...job.lines].flatMap(lineBlocks)),
+    ...section('Photos', photos(input)),
     ...section('Not proven', list(unproven(job))),
     ...section('Put off', list(putOff(job))),
     ...licensed(vehicle),
