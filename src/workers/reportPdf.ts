@@ -5,6 +5,7 @@
 import PDFDocument from 'pdfkit'
 import {
   COMPARED_HEAD,
+  DASH,
   comparedRows,
   drawingOf,
   type Block,
@@ -237,9 +238,10 @@ class Sheet {
         .lineTo(...to)
         .stroke()
     doc.lineWidth(chart.path ? 3.5 : 1.1).lineJoin('round')
-    for (const points of lines) {
+    for (const { of, points } of lines) {
+      if (of > 0) doc.dash(DASH[0], { space: DASH[1] })
       points.forEach((point, at) => (at === 0 ? doc.moveTo(...point) : doc.lineTo(...point)))
-      doc.stroke()
+      doc.stroke().undash()
     }
     for (const { at } of corners) doc.circle(at[0], at[1], 7).lineWidth(1).fillAndStroke('#fff', INK)
     doc.restore()

@@ -28,7 +28,8 @@ export interface Drawing {
   /** Of the scale; null for a path. */
   frame: Box | null
   band: Box | null
-  lines: Point[][]
+  /** Strokes between gaps, each with the line of the chart that it is of. */
+  lines: { of: number; points: Point[] }[]
   /** Short lines of the axes. */
   ticks: [Point, Point][]
   /** Corners of a path, numbered from 1. */
@@ -105,7 +106,9 @@ function scaleDrawing({ across, up, lines, band }: Chart, width: number, height:
       width: frame.width,
       height: Math.max(1, atY(band.low ?? bottom) - bandTop),
     },
-    lines: points.flatMap((line) => strokes(line, atX, atY, frame.width)),
+    lines: points.flatMap((line, of) =>
+      strokes(line, atX, atY, frame.width).map((stroke) => ({ of, points: stroke })),
+    ),
     ticks: [
       ...stepsX.map((x): [Point, Point] => [
         [atX(x), base],
@@ -184,7 +187,7 @@ function pathDrawing({ lines }: Chart, width: number, height: number): Drawing {
     height,
     frame: null,
     band: null,
-    lines: [points],
+    lines: [{ of: 0, points }],
     ticks: [],
     corners: points.slice(1, -1).map((at, place) => ({ at, text: String(place + 1) })),
     words: points[0] ? [{ at: [points[0][0], points[0][1] - 10], text: 'first end', anchor: 'start' }] : [],
@@ -194,6 +197,9 @@ function pathDrawing({ lines }: Chart, width: number, height: number): Drawing {
 const MARKS: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' }
 /** What anybody typed is text in markup, never markup. */
 export const escaped = (text: string): string => text.replace(/[&<>"']/g, (mark) => MARKS[mark]!)
+
+/** How a second line differs from the first on paper, px or pt. */
+export const DASH = [5, 3] as const
 
 const at = (value: number) => value.toFixed(1).replace(/\.0$/, '')
 const INK = '#0d1b1e'
@@ -211,8 +217,8 @@ export function chartSvg(chart: Chart, width = 640, height = chart.path ? 260 : 
     frame ? box(frame, `fill="none" stroke="${INK}"`) : '',
     ...ticks.map(line),
     ...lines.map(
-      (points) =>
-        `<polyline points="${points.map(([x, y]) => `${at(x)},${at(y)}`).join(' ')}" fill="none" stroke="${INK}" stroke-width="${chart.path ? 5 : 1.6}" stroke-linejoin="round"/>`,
+      ({ of, points }) =>
+        `<polyline${of > 0 ? ` stroke-dasharray="${DASH.join(' ')}"` : ''} points="${points.map(([x, y]) => `${at(x)},${at(y)}`).join(' ')}" fill="none" stroke="${INK}" stroke-width="${chart.path ? 5 : 1.6}" stroke-linejoin="round"/>`,
     ),
     ...corners.map(
       ({ at: [x, y], text }) =>

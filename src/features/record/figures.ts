@@ -53,6 +53,14 @@ export function captureCharts(capture: Capture): Chart[] {
   })
 }
 
+/** The chart of a capture that its figure is about: the one on the scale of that figure, else the first. */
+export function mainOf(capture: Capture, charts: readonly Chart[]): Chart | null {
+  const unit = unitText(unitShown(capture.value.unit))
+  return charts.find(({ up }) => up.unit === unit) ?? charts[0] ?? null
+}
+
+export const mainChart = (capture: Capture): Chart | null => mainOf(capture, captureCharts(capture))
+
 /** The band that a capture was held against, where its figure is of the same unit as the scale. */
 function bandOn({ band, value }: Capture, shown: UnitName): Chart['band'] {
   if (!band || unitShown(value.unit) !== shown) return null

@@ -11,7 +11,7 @@ import { figureShown, inUnits, siText, unitShown, unitText } from '../frame/quan
 import { partTitle } from '../frame/partStockText'
 import { clockText, dateText, digitsOf, lowerFirst, minutesText, moneyText, shortOf } from '../frame/words'
 import { decisionsOf, insideText } from './decisions'
-import { captureCharts, lineBlocks, wiringRows } from './figures'
+import { lineBlocks, mainChart, wiringRows } from './figures'
 import { jobPartLines, jobPartRows } from './partLines'
 
 export type Reader = 'customer' | 'technician'
@@ -208,8 +208,7 @@ function technicianSections(input: ReportInput): Report['sections'] {
           .map((one) => `${clockText(one.at)} ${one.says || lowerFirst(one.verdict)}`),
       ),
       ...job.captures
-        .filter(({ channels }) => channels.length > 0)
-        .flatMap(captureCharts)
+        .flatMap((capture) => mainChart(capture) ?? [])
         .map((chart): Block => ({ kind: 'chart', chart })),
     ),
     ...section('Wiring', table(['Pin', 'Called', 'Goes to', 'Reads', ''], wiringRows(job))),
