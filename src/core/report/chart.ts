@@ -94,8 +94,6 @@ function scaleDrawing({ across, up, lines, band }: Chart, width: number, height:
   const atX = (x: number) => frame.x + ((x - left) / (right - left)) * frame.width
   const atY = (y: number) => base - ((y - bottom) / (high - bottom)) * frame.height
   const bandTop = atY(band?.high ?? high)
-  const stepsX = scaleSteps(left, right, 6)
-  const stepsY = scaleSteps(bottom, high, 5)
   return {
     width,
     height,
@@ -109,30 +107,45 @@ function scaleDrawing({ across, up, lines, band }: Chart, width: number, height:
     lines: points.flatMap((line, of) =>
       strokes(line, atX, atY, frame.width).map((stroke) => ({ of, points: stroke })),
     ),
+    corners: [],
+    ...marksOf({ across, up }, frame, height, { left, right, bottom, high, atX, atY }),
+  }
+}
+
+/** Marks of both axes with their figures, and what the axes are. */
+function marksOf(
+  { across, up }: Pick<Chart, 'across' | 'up'>,
+  { x, y, width, height: tall }: Box,
+  height: number,
+  scale: Record<'left' | 'right' | 'bottom' | 'high', number> & Record<'atX' | 'atY', (at: number) => number>,
+): Pick<Drawing, 'ticks' | 'words'> {
+  const base = y + tall
+  const stepsX = scaleSteps(scale.left, scale.right, 6).map((step) => ({ step, at: scale.atX(step) }))
+  const stepsY = scaleSteps(scale.bottom, scale.high, 5).map((step) => ({ step, at: scale.atY(step) }))
+  return {
     ticks: [
-      ...stepsX.map((x): [Point, Point] => [
-        [atX(x), base],
-        [atX(x), base + TICK],
+      ...stepsX.map(({ at }): [Point, Point] => [
+        [at, base],
+        [at, base + TICK],
       ]),
-      ...stepsY.map((y): [Point, Point] => [
-        [frame.x - TICK, atY(y)],
-        [frame.x, atY(y)],
+      ...stepsY.map(({ at }): [Point, Point] => [
+        [x - TICK, at],
+        [x, at],
       ]),
     ],
-    corners: [],
     words: [
-      ...stepsX.map((x) => ({
-        at: [atX(x), base + 15] as Point,
-        text: figure(x),
+      ...stepsX.map(({ step, at }) => ({
+        at: [at, base + 15] as Point,
+        text: figure(step),
         anchor: 'middle' as const,
       })),
-      ...stepsY.map((y) => ({
-        at: [frame.x - TICK - 3, atY(y) + 4] as Point,
-        text: figure(y),
+      ...stepsY.map(({ step, at }) => ({
+        at: [x - TICK - 3, at + 4] as Point,
+        text: figure(step),
         anchor: 'end' as const,
       })),
-      { at: [frame.x, 13], text: `${up.label}, ${up.unit}`, anchor: 'start' },
-      { at: [frame.x + frame.width, height - 4], text: `${across.label}, ${across.unit}`, anchor: 'end' },
+      { at: [x, 13], text: `${up.label}, ${up.unit}`, anchor: 'start' },
+      { at: [x + width, height - 4], text: `${across.label}, ${across.unit}`, anchor: 'end' },
     ],
   }
 }
