@@ -1,4 +1,5 @@
 /** The bench from gauge to verdict: which side leaks, a worn sender, a table for a gauge, and what is no evidence. */
+import { readFileSync } from 'node:fs'
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { By, Key } from 'selenium-webdriver'
@@ -77,6 +78,16 @@ it('a sweep of a worn sender shows two drop-outs and goes to Trace', async () =>
   await hands.keep()
   await hands.session.go('/job/trace?id=job-62')
   await hands.entries(1)
+  // In the record it is drawn over its float, and the drawing leaves as a file.
+  await hands.session.go('/job/record?id=job-62')
+  await hands.shown('[data-figure] polyline')
+  await hands.act('figure-svg')
+  const svg = await hands.saved('.svg')
+  expect(svg).toContain('>Float, %<')
+  expect(svg).toContain('<polyline')
+  await hands.act('figure-png')
+  const png = readFileSync(await hands.session.saved('.png'))
+  expect(png.subarray(1, 4).toString()).toBe('PNG')
 })
 
 it('a tank calibration is saved as the table of a gauge', async () => {

@@ -157,3 +157,13 @@ it('holds the first joint until all is in hand, and the next person looks at the
     await hands.sees(words)
   await hands.shown('section[aria-label="Photos"] [data-photo] img')
 })
+
+it('the photo with its arrow goes with the report', async () => {
+  await hands.session.go('/job/record?id=demo-job-11')
+  await hands.shown('[data-act="report-html"]:not([disabled])')
+  await hands.act('report-html')
+  const html = await hands.saved('.html')
+  expect(html).toContain('<image href="data:image/jpeg;base64,')
+  expect(html).toContain('Float arm to the left.')
+  expect(html.match(/<line /g)!.length).toBeGreaterThanOrEqual(2)
+})
