@@ -1,10 +1,12 @@
 /** Parts: facts in a few pieces by the part's id, so that three thousand parts are a handful of reads. */
 import {
   foldParts,
+  partDisagreements,
   partFactsOf,
   readPartFacts,
   wordProblem,
   type Part,
+  type PartDisagreement,
   type PartFact,
   type PartWord,
 } from '@/core/parts'
@@ -29,6 +31,10 @@ export const allPartFacts = async (): Promise<unknown[]> =>
   (await Promise.all(partPieces.map(storedAt))).flat()
 
 export const listParts = async (): Promise<Part[]> => foldParts(readPartFacts(await allPartFacts()))
+
+/** What two tablets say otherwise of a part. */
+export const partDisagreementsOf = async (partId: string): Promise<PartDisagreement[]> =>
+  partDisagreements(readPartFacts(await storedAt(pieceOf(partId))), partId)
 
 export interface PartSaying {
   partId: string

@@ -9,7 +9,7 @@ export {
   type Change,
 } from './changes'
 export { append, loadJob, loadLog, undo, vehicleIdOf, type LoadedLog } from './jobStore'
-export { changeVehicle, loadVehicle, vehicleFacts } from './vehicleStore'
+export { changeVehicle, loadVehicle, settleVehicle, vehicleFacts } from './vehicleStore'
 export { exportJob, exportRaw, importJob, setAside, type ImportOutcome } from './jobFiles'
 export {
   jobsOf,

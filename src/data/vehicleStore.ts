@@ -9,6 +9,7 @@ import {
   wordsBetween,
   type VehicleFact,
   type VehicleRecord,
+  type VehicleWord,
 } from '@/core/job'
 import { announceChange } from './changes'
 import { withRoom } from './caches'
@@ -85,14 +86,34 @@ export async function changeVehicle(
       error: { kind: 'damaged', problem: issue.message, at: issue.path.map(String).join('.') },
     }
   }
-  return locked(markOf(after.id), async () => {
+  const words = before ? wordsBetween(before, parsed.data) : []
+  return say(after.id, before ?? parsed.data, words, by)
+}
+
+/** Of a thing that two tablets say otherwise: this word of them holds. */
+export async function settleVehicle(
+  id: string,
+  { word }: Pick<VehicleFact, 'word'>,
+  by: string,
+): Promise<Outcome<VehicleRecord>> {
+  const known = await loadVehicle(id)
+  return known.ok ? say(id, known.value, [word], by) : known
+}
+
+/** Says words of a vehicle, all of them or none; `begun`: how it is where its log is not begun. */
+function say(
+  id: string,
+  begun: VehicleRecord,
+  words: VehicleWord[],
+  by: string,
+): Promise<Outcome<VehicleRecord>> {
+  return locked(markOf(id), async () => {
     try {
-      const here = await factsHere(after.id)
+      const here = await factsHere(id)
       const now = Date.now()
-      const log = here.length > 0 ? here : beginLog(before ?? parsed.data, now)
-      const words = before ? wordsBetween(before, parsed.data) : []
+      const log = here.length > 0 ? here : beginLog(begun, now)
       const author = { device: await deviceId(), by }
-      const fresh = factsOf(log, after.id, words, author, now, () => crypto.randomUUID())
+      const fresh = factsOf(log, id, words, author, now, () => crypto.randomUUID())
       const facts = [...log, ...fresh]
       const folded = foldVehicle(facts)
       const refused = folded?.aside.find((fact) => fresh.includes(fact))
@@ -105,7 +126,7 @@ export async function changeVehicle(
             at: refused.word.says,
           },
         } as const
-      return { ok: true, value: await keep(after.id, facts) } as const
+      return { ok: true, value: await keep(id, facts) } as const
     } catch (problem) {
       return notWritten(problem)
     }

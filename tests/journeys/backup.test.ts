@@ -2,10 +2,10 @@
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { By } from 'selenium-webdriver'
+import { By, Key } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { DEMO_VEHICLES } from '@/core/practice'
-import { Hands, jobFileOf, truthOf } from '../support/bench'
+import { Hands, SOON, jobFileOf, truthOf } from '../support/bench'
 import { openBrowser } from '../support/browser'
 
 const vehicle = (unit: string) => {
@@ -93,9 +93,25 @@ it('an empty browser has it again by one act', async () => {
   await second.sees('What does the driver say?')
 })
 
+/** Says a plate of unit 61. */
+async function plate(hands: Hands, text: string) {
+  await hands.session.go('/vehicle?id=own-61')
+  await (await hands.shown('input[name="stamp-plate"]')).sendKeys(text, Key.ENTER)
+  await expect
+    .poll(() => hands.text('main[aria-label="Vehicle"]'), SOON)
+    .not.toContain('Reading what is here')
+}
+const saidTwice = async (hands: Hands) => {
+  await hands.session.go('/vehicle?id=own-61')
+  await hands.shown('input[name="stamp-plate"]')
+  return hands.driver.findElements(By.css('[data-holds]'))
+}
+
 it('two tablets that went apart come together', async () => {
   await bring(first, '63')
   await bring(second, '64')
+  await plate(first, 'KL 14')
+  await plate(second, 'KL 41')
   const theirs = await saveAll(second)
   const ours = await saveAll(first)
   expect(await take(first, theirs)).toMatch(/1 job come/)
@@ -106,6 +122,20 @@ it('two tablets that went apart come together', async () => {
   // Once more: nothing would change.
   await openFile(first, theirs)
   await first.sees('nothing would change')
+})
+
+it('what they say otherwise stands as two on both, until one touch says which holds', async () => {
+  for (const hands of [first, second]) {
+    await expect.poll(async () => (await saidTwice(hands)).length, SOON).toBe(2)
+    expect(await hands.text('[data-said-twice="1"]')).toMatch(/KL 14[^]*KL 41|KL 41[^]*KL 14/)
+  }
+  await first.touch('[data-holds="field plate 0"]')
+  await first.goneOf('[data-said-twice]')
+  const held = await (await first.shown('input[name="stamp-plate"]')).getAttribute('value')
+  // Which holds is told to the other as well.
+  await take(second, await saveAll(first))
+  await expect.poll(async () => (await saidTwice(second)).length, SOON).toBe(0)
+  expect(await (await second.shown('input[name="stamp-plate"]')).getAttribute('value')).toBe(held)
 })
 
 it('a damaged file is refused with its sentence, and nothing is changed', async () => {

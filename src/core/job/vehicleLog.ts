@@ -4,7 +4,7 @@
  * others stay. The record of a vehicle is the fold of its facts.
  */
 import { z } from 'zod'
-import { bySaid, mergedFacts, nextClock, seedFrom } from '../shared'
+import { bySaid, disagreements, mergedFacts, nextClock, saidOver, seedFrom } from '../shared'
 import { vehicleSchema, type VehicleRecord } from './vehicleRecord'
 
 /** Single things that are said of a vehicle; the last word counts. */
@@ -53,6 +53,7 @@ export const vehicleFactSchema = z.object({
   at: z.number().finite(),
   by: z.string().max(200),
   word,
+  over: z.array(id).max(50).optional(),
 })
 export type VehicleFact = z.infer<typeof vehicleFactSchema>
 export type VehicleWord = VehicleFact['word']
@@ -112,15 +113,28 @@ export function factsOf(
   nextId: () => string,
 ): VehicleFact[] {
   const first = nextClock(log, now)
-  return words.map((said, place) => ({
-    id: nextId(),
-    vehicleId,
-    ...author,
-    clock: first + place,
-    at: now,
-    word: said,
-  }))
+  const over = saidOver(log, thingOf)
+  return words.map((said, place) =>
+    over({ id: nextId(), vehicleId, ...author, clock: first + place, at: now, word: said }),
+  )
 }
+
+/** What a word is about, where two words on it cannot both hold. */
+function thingOf({ word: said }: Pick<VehicleFact, 'word'>): string | null {
+  if (said.says === 'field' || said.says === 'figure') return `${said.says} ${said.field}`
+  return said.says === 'item' && said.list === 'limits' ? `limits ${LISTS.limits(said.item)}` : null
+}
+
+/** A thing of a vehicle that two tablets say otherwise; the last word counts until somebody says which holds. */
+export interface Disagreement {
+  thing: string
+  /** The last of each value, the one that counts now at the end. */
+  said: VehicleFact[]
+}
+export const vehicleDisagreements = (facts: readonly VehicleFact[]): Disagreement[] =>
+  [...disagreements(facts, thingOf, (one, other) => textOf(one.word) === textOf(other.word))].map(
+    ([thing, said]) => ({ thing, said }),
+  )
 
 /** The log of a vehicle that was kept as one record: the same record makes the same fact on every tablet. */
 export function beginLog(record: VehicleRecord, at: number): VehicleFact[] {

@@ -4,7 +4,7 @@
  * since it was last counted, so that two tablets that both took one agree without asking.
  */
 import { z } from 'zod'
-import { bySaid, nextClock, type Money } from '../shared'
+import { bySaid, disagreements, nextClock, saidOver, type Money } from '../shared'
 import { LAYOUT_IDS, type LayoutId } from '../vehicle'
 
 const id = z.string().min(1).max(80)
@@ -101,6 +101,7 @@ export const partFactSchema = z.object({
   at: time,
   by: z.string().max(200),
   word,
+  over: z.array(id).max(50).optional(),
 })
 export type PartFact = z.infer<typeof partFactSchema>
 
@@ -174,7 +175,32 @@ export function partFactsOf(
   nextId: () => string,
 ): PartFact[] {
   const first = nextClock(log, now)
-  return said.map((one, place) => ({ ...one, ...author, id: nextId(), clock: first + place, at: now }))
+  const over = saidOver(log, thingOf)
+  return said.map((one, place) => over({ ...one, ...author, id: nextId(), clock: first + place, at: now }))
+}
+
+/** What a word is about, where two words on it cannot both hold: what was moved and ordered adds up, whoever said it. */
+const thingOf = ({ partId, word: said }: Pick<PartFact, 'partId' | 'word'>): string | null =>
+  said.says === 'field' ? `${partId} ${said.field}` : null
+
+/** Fields of a part that two tablets say otherwise, what counts now at the end. */
+export interface PartDisagreement {
+  field: PartField
+  said: { value: string | number; at: number; by: string }[]
+}
+export function partDisagreements(facts: readonly PartFact[], partId: string): PartDisagreement[] {
+  const own = facts.filter((fact) => fact.partId === partId)
+  const value = ({ word: said }: PartFact) => String(said.says === 'field' ? said.value : '')
+  return [...disagreements(own, thingOf, (one, other) => value(one) === value(other)).values()].map(
+    (said) => ({
+      field: (said[0]!.word as WordOf<'field'>).field,
+      said: said.map((fact) => ({
+        value: (fact.word as WordOf<'field'>).value as string | number,
+        at: fact.at,
+        by: fact.by,
+      })),
+    }),
+  )
 }
 
 const fresh = (partId: string, at: number): Part => ({

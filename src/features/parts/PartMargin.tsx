@@ -9,16 +9,9 @@ import { fitText } from '../frame/partStockText'
 import { sayOfPart, type Problem } from '../frame/pieceActs'
 import { dateText, priceText } from '../frame/words'
 import { PART_FIELD } from './PartActs'
+import { PartTwice } from './PartTwice'
+import { PART_FIELDS } from './partFields'
 
-const FIELDS: { field: PartField; label: string; list?: string }[] = [
-  { field: 'name', label: 'Name' },
-  { field: 'number', label: 'Number' },
-  { field: 'maker', label: 'Maker' },
-  { field: 'piece', label: 'What plans call it', list: 'pieces' },
-  { field: 'place', label: 'Place' },
-  { field: 'least', label: 'Least that should lie there' },
-  { field: 'note', label: 'Note' },
-]
 const CORE_WORDS = {
   owed: '',
   'to come': ': once the new one is here',
@@ -34,6 +27,7 @@ export function PartMargin({ part }: { part: Part }) {
   const say = (...words: PartWord[]) => void sayOfPart(part.id, ...words).then(setProblem)
   return (
     <div className="space-y-4 pt-3">
+      <PartTwice part={part} />
       {problem && <p className="text-second text-danger">{problem}</p>}
       <Group title="What it fits">
         {part.fits.length === 0 && (
@@ -70,7 +64,7 @@ export function PartMargin({ part }: { part: Part }) {
         <AddCore onSay={say} />
       </Group>
       <Group title="What it is">
-        {FIELDS.map(({ field, label, list }) => (
+        {PART_FIELDS.map(({ field, label, list }) => (
           <OneField key={`${field} ${part[field]}`} {...{ part, field, label, list }} onSay={say} />
         ))}
         <datalist id="pieces">

@@ -27,6 +27,10 @@ import type { VehicleInHand } from './useVehicleLife'
 /** What may be said there loads once the page stands. */
 const Stamps = dynamic(() => import('./Stamps').then((own) => own.Stamps), { ssr: false })
 
+const Disagreements = dynamic(() => import('./Disagreements').then((own) => own.Disagreements), {
+  ssr: false,
+})
+
 const DAY_MS = 86_400_000
 
 /** What is known of a vehicle: what waits, what it reads when it is sound, how it is built. */
@@ -35,6 +39,7 @@ export function VehicleMargin({ hand, now }: { hand: VehicleInHand; now: number 
   const putOff = putOffOf(jobs)
   return (
     <div className="space-y-4 pt-3">
+      <Disagreements hand={hand} />
       {putOff.length > 0 && (
         <Part title="Put off">
           {putOff.map(({ jobId, findingId, what, risk, at }) => (
@@ -67,7 +72,6 @@ export function VehicleMargin({ hand, now }: { hand: VehicleInHand; now: number 
         {vehicle.access.map(({ off, minutes }) => (
           <p key={off} className="text-second text-ink-2">{`In the way: ${off}, ${minutes} min.`}</p>
         ))}
-        {vehicle.notes && <p className="text-second">{vehicle.notes}</p>}
       </Part>
       <Part title="What is stamped on it">
         <Stamps vehicle={vehicle} />
