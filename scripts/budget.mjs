@@ -9,7 +9,7 @@ const PAGES = {
   index: [455, 220],
   days: [455, 220],
   vehicle: [424, 220],
-  parts: [453, 220],
+  parts: [448, 220],
   find: [440, 220],
   'job/complaint': [455, 260],
   'job/trace': [477, 260],

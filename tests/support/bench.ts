@@ -432,7 +432,7 @@ export class Hands {
     return false
   }
   /** Clicks what is there and not held; again where it was drawn anew in between. */
-  private async touch(css: string): Promise<void> {
+  async touch(css: string): Promise<void> {
     for (let again = 0; again < 5; again += 1) {
       const target = await this.shown(css)
       const outcome = await this.driver

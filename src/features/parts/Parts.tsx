@@ -9,12 +9,12 @@ import { ShapeFrame } from '@/ui/Shape'
 import { DeskHead } from '../frame/DeskHead'
 import { useNow } from '../frame/useNow'
 import { DeskList } from './DeskList'
-import { OnePart } from './OnePart'
-import { RowSheet } from './RowSheet'
 import { StockSearch } from './StockSearch'
 import { deskRows, headline } from './deskRows'
 import { useDesk, type Desk } from './useDesk'
 
+const OnePart = dynamic(() => import('./OnePart').then((own) => own.OnePart), { ssr: false })
+const RowSheet = dynamic(() => import('./RowSheet').then((own) => own.RowSheet), { ssr: false })
 const TablePanel = dynamic(() => import('./TablePanel').then((own) => own.TablePanel), { ssr: false })
 const CarryPanel = dynamic(() => import('./CarryPanel').then((own) => own.CarryPanel), { ssr: false })
 

@@ -1,4 +1,5 @@
 'use client'
+import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
@@ -12,12 +13,16 @@ import { DeskHead } from '../frame/DeskHead'
 import { useNow } from '../frame/useNow'
 import { vehicleHref } from '../frame/words'
 import { LifeLine } from './LifeLine'
-import { MarkSheet } from './MarkSheet'
 import { Trends } from './Trends'
-import { VehicleMargin } from './VehicleMargin'
 import { marksOf } from './lifeGeometry'
 import { recurrenceText } from '../frame/againText'
 import { useVehicleLife, type VehicleInHand } from './useVehicleLife'
+
+/** The line of its life stands first; what lies beside it loads then. */
+const VehicleMargin = dynamic(() => import('./VehicleMargin').then((own) => own.VehicleMargin), {
+  ssr: false,
+})
+const MarkSheet = dynamic(() => import('./MarkSheet').then((own) => own.MarkSheet), { ssr: false })
 
 /** The page of a vehicle by its address; without one, the search for it. */
 export function Vehicle() {
