@@ -36,6 +36,12 @@ const size = (bytes: number): string =>
     : bytes < 1e9
       ? `${Math.round(bytes / 1e6)} MB`
       : `${(bytes / 1e9).toFixed(1)} GB`
+const changedText = ({ jobs, vehicles, parts }: ShopState['inNoFile']): string => {
+  const some = (count: number, one: string) =>
+    count === 0 ? [] : [`${count} ${count === 1 ? one : `${one}s`}`]
+  const all = [...some(jobs, 'job'), ...some(vehicles, 'vehicle'), ...some(parts, 'part')]
+  return all.length === 0 ? 'nothing changed' : `${all.join(', ')} changed`
+}
 const jobsText = (count: number): string => `${count} ${count === 1 ? 'job' : 'jobs'}`
 /** By its time, so that no file takes the place of an older one. */
 const fileName = (now: number): string =>
@@ -71,7 +77,7 @@ function SaveAll() {
   }
   if (!state) return <p className="text-main text-ink-2">Reading what is here.</p>
   return (
-    <section aria-label="Save all" className="space-y-3" data-in-no-file={state.inNoFile}>
+    <section aria-label="Save all" className="space-y-3" data-in-no-file={state.inNoFile.jobs}>
       <WhatIsHere state={state} />
       {!state.kept && (
         <Button
@@ -150,7 +156,7 @@ function WhatIsHere({ state }: { state: ShopState }) {
         {`Here: ${jobsText(state.jobs)}, ${state.vehicles} ${state.vehicles === 1 ? 'vehicle' : 'vehicles'}. `}
         {state.savedAt === null
           ? 'All of it was never saved as one file.'
-          : `Last saved ${dateText(state.savedAt)}, ${clockText(state.savedAt)}; ${jobsText(state.inNoFile)} changed since.`}
+          : `Last saved ${dateText(state.savedAt)}, ${clockText(state.savedAt)}; ${changedText(state.inNoFile)} since.`}
       </p>
       <p className="text-second text-ink-2">
         {state.used !== null && state.quota !== null

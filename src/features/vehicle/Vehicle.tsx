@@ -5,7 +5,7 @@ import { useSearchParams } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
 import { findAmong } from '@/core/shared'
 import { lifeOf, recurrencesOf } from '@/core/memory'
-import { wordsOfVehicle, type VehicleLine } from '@/core/job'
+import { vehicleDisagreements, wordsOfVehicle, type VehicleLine } from '@/core/job'
 import { vehicleLines } from '@/data/store'
 import { Page } from '@/ui/Page'
 import { ShapeFrame } from '@/ui/Shape'
@@ -53,6 +53,7 @@ function Life({ hand, now }: { hand: VehicleInHand; now: number }) {
   const marks = useMemo(() => marksOf(lifeOf(facts, jobs), now), [facts, jobs, now])
   const mark = marks.find(({ key }) => key === picked)
   const last = jobs.at(-1)
+  const twice = useMemo(() => vehicleDisagreements(facts).length, [facts])
   const again = last ? recurrencesOf(last, jobs.slice(0, -1)) : []
   return (
     <Page
@@ -69,6 +70,9 @@ function Life({ hand, now }: { hand: VehicleInHand; now: number }) {
               : jobs.length === 0
                 ? 'It was in no job yet.'
                 : `${jobs.length} ${jobs.length === 1 ? 'job' : 'jobs'}; nothing has come again.`}
+            {twice > 0 && (
+              <b>{` ${twice} ${twice === 1 ? 'thing is' : 'things are'} said otherwise on two tablets.`}</b>
+            )}
           </p>
         </>
       }
