@@ -14,7 +14,10 @@ export const CHECK_STEPS = [
       ['format', () => beside('prettier', ['--check', '--log-level', 'warn', '.'])],
       ['route types', () => beside('next', ['typegen'])],
       ['types', () => beside('typescript-native', ['--noEmit'], 'tsc')],
-      ['core without a browser', () => beside('typescript-native', ['--noEmit', '-p', 'tsconfig.core.json'], 'tsc')],
+      [
+        'core without a browser',
+        () => beside('typescript-native', ['--noEmit', '-p', 'tsconfig.core.json'], 'tsc'),
+      ],
       [
         'layers',
         () => beside('dependency-cruiser', ['src', '--config', '.dependency-cruiser.cjs'], 'depcruise'),
