@@ -188,6 +188,14 @@ it('readings of years say when they cross the limit', async () => {
   await hands.sees('a year')
 })
 
+it('the same test on a sister stands beside it', async () => {
+  await hands.session.go('/vehicle?id=vehicle-55')
+  await (await hands.shown('select[name="sister"] option[value="vehicle-53"]')).click()
+  await expect
+    .poll(() => hands.text('[data-beside="T24"]'), SOON)
+    .toMatch(/30 kPa less here[^]*322 kPa[^]*352 kPa/)
+})
+
 it('a job that was left for months opens with where it stood and what has aged, once', async () => {
   const left = await takeIn({ unit: '56', days: 130, reads: [['trace', 300]] })
   await hands.session.go(`/job/trace?id=${left}`)

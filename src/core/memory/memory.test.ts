@@ -6,6 +6,7 @@ import { foldJob, type JobView } from '../job'
 import { LogBuilder } from '../records'
 import { seededRandom, studentQuantile } from '../shared'
 import {
+  besideOf,
   lastTimesOf,
   ownMinutesOf,
   lastsDays,
@@ -357,5 +358,40 @@ describe('own minutes', () => {
   it('do not depend on the order of the jobs', () => {
     const jobs = [job(0, 3, 9), job(0, 5, 30), job(0, 4, 8), job(0, 8, 12)]
     expect([...ownMinutesOf([...jobs].reverse())].sort()).toEqual([...ownMinutesOf(jobs)].sort())
+  })
+})
+
+describe('beside a sister', () => {
+  const read = (testId: string, at: number, kPa: number | null, earlier = false) =>
+    ({
+      testId,
+      at,
+      value:
+        kPa === null
+          ? { kind: 'outcome', outcome: 'yes' }
+          : { kind: 'number', entered: { value: kPa, unit: 'kPa' } },
+      ...(earlier && { earlier }),
+    }) as unknown as JobView['readings'][number]
+  const job = (...readings: JobView['readings']) => ({ readings, proofs: [] as JobView['proofs'] })
+  it('the last of each test on both, then what is to be measured there, then here', () => {
+    const rows = besideOf(
+      [job(read('T24', 1, 300), read('T13', 2, 90)), job(read('T24', 5, 310))],
+      [job(read('T24', 3, 340), read('T32', 4, null))],
+    )
+    expect(rows.map(({ testId, own, sister }) => [testId, own?.at ?? null, sister?.at ?? null])).toEqual([
+      ['T24', 5, 3],
+      ['T13', 2, null],
+      ['T32', null, 4],
+    ])
+    expect(rows[0]!.differenceSi).toBeCloseTo(-30_000, 6)
+    expect(rows[1]!.differenceSi).toBeNull()
+  })
+  it('what was only known before is no reading, and what is seen has no difference', () => {
+    expect(besideOf([job(read('T24', 1, 300, true))], [])).toEqual([])
+    expect(besideOf([job(read('T32', 1, null))], [job(read('T32', 1, null))])[0]!.differenceSi).toBeNull()
+  })
+  it('turned round, it says the same of both', () => {
+    const [one, other] = [[job(read('T24', 1, 300))], [job(read('T24', 2, 345))]]
+    expect(besideOf(one, other)[0]!.differenceSi).toBeCloseTo(-besideOf(other, one)[0]!.differenceSi!, 6)
   })
 })

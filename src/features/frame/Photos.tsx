@@ -159,7 +159,15 @@ function Mark({
 const clamp = (share: number) => Math.min(1, Math.max(0, share))
 
 /** A kept photo with its arrows over it; the picture itself is never changed. */
-function Picture({ photoId, arrows, cover = false }: { photoId: string; arrows: Arrow[]; cover?: boolean }) {
+export function Picture({
+  photoId,
+  arrows,
+  cover = false,
+}: {
+  photoId: string
+  arrows: Arrow[]
+  cover?: boolean
+}) {
   const [url, setUrl] = useState<string | null>(null)
   const [gone, setGone] = useState(false)
   const head = useId()

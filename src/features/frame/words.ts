@@ -70,6 +70,8 @@ export const takenAtText = ({ at, earlier }: { at: number; earlier?: boolean | u
 /** A day as it stands in a record. */
 export const dateText = (at: number): string =>
   new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+export const dayText = (at: number): string =>
+  new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 /** The day too, where it is not today’s. */
 export const dayClockText = (at: number, now: number): string =>
   new Date(at).toDateString() === new Date(now).toDateString()

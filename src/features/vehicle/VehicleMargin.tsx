@@ -30,6 +30,10 @@ const Stamps = dynamic(() => import('./Stamps').then((own) => own.Stamps), { ssr
 const Disagreements = dynamic(() => import('./Disagreements').then((own) => own.Disagreements), {
   ssr: false,
 })
+const BesideSister = dynamic(() => import('./BesideSister').then((own) => own.BesideSister), { ssr: false })
+const VehiclePhotos = dynamic(() => import('./VehiclePhotos').then((own) => own.VehiclePhotos), {
+  ssr: false,
+})
 
 const DAY_MS = 86_400_000
 
@@ -56,6 +60,7 @@ export function VehicleMargin({ hand, now }: { hand: VehicleInHand; now: number 
         </Part>
       )}
       <SoundReadings hand={hand} now={now} />
+      <BesideSister hand={hand} />
       <Part title="How it is built">
         <p className="text-second">{LAYOUTS[vehicle.layout].name}.</p>
         <p className="text-second text-ink-2">
@@ -77,6 +82,7 @@ export function VehicleMargin({ hand, now }: { hand: VehicleInHand; now: number 
         <Stamps vehicle={vehicle} />
       </Part>
       <Figures hand={hand} />
+      <VehiclePhotos hand={hand} />
     </div>
   )
 }

@@ -1,7 +1,7 @@
 /** The words of a vehicle's life: where a reading goes, what comes again, what is known of it. */
 import type { KnownFigure } from '@/core/diagnosis'
 import { testById } from '@/core/library'
-import { toSi } from '@/core/shared'
+import { differenceFromSi, toSi } from '@/core/shared'
 import type { StationSeries, Trend } from '@/core/memory'
 import { digitsOf, shortOf } from '../frame/words'
 import { figureShown, keptText, siText, unitShown, unitText } from '../frame/quantities'
@@ -17,6 +17,14 @@ const numberTest = (testId: string) => {
 export function figureText(testId: string, value: number): string {
   const { unit, digits } = numberTest(testId)
   return siText(toSi({ value, unit }), unit, digits)
+}
+
+/** By how much a figure of a test is more or less than another, SI. */
+export function differenceText(testId: string, differenceSi: number): string {
+  const { unit, digits } = numberTest(testId)
+  const shown = unitShown(unit)
+  const by = Math.abs(differenceFromSi(differenceSi, shown)).toFixed(shown === unit ? digits : digits + 1)
+  return `${by} ${unitText(shown)} ${differenceSi > 0 ? 'more here' : 'less here'}`
 }
 
 const monthText = (at: number): string =>
