@@ -81,4 +81,26 @@ describe('the demo garage', () => {
     expect(broken).toEqual([])
     for (const { startAt } of plan!.pieces) expect(startAt).toBeGreaterThanOrEqual(NOW)
   })
+
+  it('a tool of which there is one is in one job’s hands at a time', () => {
+    // Two jobs with the plans of two others: both want what these have in hand.
+    const planned = outlines.filter(({ planned }) => planned)
+    const both = planned.flatMap((outline) => [outline, { ...outline, jobId: `${outline.jobId}-again` }])
+    const name = planned[0]!.pieces.flatMap(({ tools }) => tools)[0]!
+    const few: Floor = { ...FLOOR, bays: 6, oneRoom: false, tools: [{ name, count: 1 }] }
+    const search = new DaySearch(dayBoardOf(few, both, CALENDAR, NOW))
+    search.run(100, 0.5)
+    const { plan, broken } = search.finding(NOW)
+    expect(broken).toEqual([])
+    const held = plan!.pieces.filter(({ jobId, piece: key }) =>
+      both
+        .find((outline) => outline.jobId === jobId)!
+        .pieces.some((piece) => piece.key === key && piece.tools.includes(name)),
+    )
+    expect(new Set(held.map(({ jobId }) => jobId)).size).toBeGreaterThan(1)
+    for (const one of held)
+      for (const other of held)
+        if (one.jobId < other.jobId)
+          expect(one.endAt <= other.startAt || other.endAt <= one.startAt).toBe(true)
+  })
 })

@@ -187,6 +187,10 @@ it('a part that comes late moves what waits for it, and what was put by hand sta
 it('somebody leaves the workshop: what only they may do stands aside with its reason', async () => {
   await hands.act('floor')
   await hands.shown('[data-person]')
+  // A tool of which there is one is kept with the floor.
+  await (await hands.shown('select[name="few-tool"] option:nth-child(2)')).click()
+  await hands.act('add-tool')
+  expect(await hands.driver.findElements(By.css('[data-tool]'))).toHaveLength(1)
   const fields = await hands.driver.findElements(By.css('[data-person]'))
   for (const person of fields)
     for (const toggle of await person.findElements(By.css('button[aria-pressed="true"]')))
@@ -195,6 +199,9 @@ it('somebody leaves the workshop: what only they may do stands aside with its re
   await hands.goneOf('[data-person]')
   await over()
   await hands.sees('Nobody here may do it')
+  await hands.act('floor')
+  await hands.shown('[data-tool]')
+  await hands.press('Close')
 })
 
 it('leaves as a calendar', async () => {

@@ -5,6 +5,7 @@ import { changeFloor } from '@/data/floor'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
+import { FewTools } from './FewTools'
 import { skillWord } from './daysText'
 
 const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
@@ -73,6 +74,7 @@ function FloorForm({ floor: known, onDone }: { floor: Floor; onDone: () => void 
       }}
     >
       <Places floor={floor} onChange={change} />
+      <FewTools tools={floor.tools} onChange={(tools) => change({ tools })} />
       {floor.people.map((person, at) => (
         <PersonFields
           key={person.id}
