@@ -1,11 +1,15 @@
 'use client'
 import { useState } from 'react'
-import { TOOL_NAMES } from '@/core/library'
+import { OPERATIONS, REPAIRS } from '@/core/library'
 import type { Floor } from '@/core/days'
 import { Button } from '@/ui/Button'
+import { inUnits } from '../frame/quantities'
 
 const FIELD = 'mt-1 block h-[48px] border-2 border-ink-3 bg-ground px-3 text-main text-ink'
 const MOST = 20
+
+/** Every tool that a plan may ask for, by the name that it uses. */
+const TOOL_NAMES = [...new Set([...OPERATIONS, ...REPAIRS].flatMap(({ tools = [] }) => tools))].sort()
 
 /** Tools of which there are few: while one job has them in hand, no other is planned to. */
 export function FewTools({
@@ -28,7 +32,7 @@ export function FewTools({
       {tools.map(({ name: own, count }) => (
         <div key={own} className="flex flex-wrap items-end gap-3" data-tool={own}>
           <label className="text-second text-ink-2">
-            {own}
+            {inUnits(own)}
             <input
               type="number"
               min={1}
@@ -61,7 +65,7 @@ export function FewTools({
             <option value="">choose</option>
             {left.map((one) => (
               <option key={one} value={one}>
-                {one}
+                {inUnits(one)}
               </option>
             ))}
           </select>
