@@ -29,29 +29,13 @@ export function FewTools({
   return (
     <fieldset className="space-y-2">
       <legend className="pb-1 text-main font-semibold">Tools of which there are few</legend>
-      {tools.map(({ name: own, count }) => (
-        <div key={own} className="flex flex-wrap items-end gap-3" data-tool={own}>
-          <label className="text-second text-ink-2">
-            {inUnits(own)}
-            <input
-              type="number"
-              min={1}
-              max={MOST}
-              value={count}
-              onChange={(event) =>
-                onChange(
-                  tools.map((tool) =>
-                    tool.name === own ? { ...tool, count: Number(event.target.value) } : tool,
-                  ),
-                )
-              }
-              className={`${FIELD} w-[110px]`}
-            />
-          </label>
-          <Button variant="quiet" onClick={() => onChange(tools.filter((tool) => tool.name !== own))}>
-            Enough of them
-          </Button>
-        </div>
+      {tools.map((tool) => (
+        <OneTool
+          key={tool.name}
+          tool={tool}
+          onCount={(count) => onChange(tools.map((one) => (one === tool ? { ...tool, count } : one)))}
+          onEnough={() => onChange(tools.filter((one) => one !== tool))}
+        />
       ))}
       <div className="flex flex-wrap items-end gap-3">
         <label className="min-w-0 flex-1 text-second text-ink-2">
@@ -75,5 +59,34 @@ export function FewTools({
         </Button>
       </div>
     </fieldset>
+  )
+}
+
+function OneTool({
+  tool: { name, count },
+  onCount,
+  onEnough,
+}: {
+  tool: Floor['tools'][number]
+  onCount: (count: number) => void
+  onEnough: () => void
+}) {
+  return (
+    <div className="flex flex-wrap items-end gap-3" data-tool={name}>
+      <label className="text-second text-ink-2">
+        {inUnits(name)}
+        <input
+          type="number"
+          min={1}
+          max={MOST}
+          value={count}
+          onChange={(event) => onCount(Number(event.target.value))}
+          className={`${FIELD} w-[110px]`}
+        />
+      </label>
+      <Button variant="quiet" onClick={onEnough}>
+        Enough of them
+      </Button>
+    </div>
   )
 }
