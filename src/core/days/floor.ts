@@ -37,7 +37,16 @@ export const floorSchema = z.object({
   heater: stretch.nullable(),
   /** What there is few of, by the name that plans use. */
   tools: z
-    .array(z.object({ name: z.string().min(1).max(80), count: z.number().int().min(1).max(20) }))
+    .array(
+      z.object({
+        name: z.string().min(1).max(80),
+        count: z
+          .number('Say how many of a tool there are')
+          .int('Tools are counted whole')
+          .min(1, 'At least one of a tool, or take it from the list')
+          .max(20, 'At most 20 of a tool'),
+      }),
+    )
     .max(40),
   people: z.array(personSchema).min(1).max(40),
 })

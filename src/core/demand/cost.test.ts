@@ -70,6 +70,12 @@ describe('what the pieces of a plan cost', () => {
     expect(piece(own)).toMatchObject({ money: 310, from: 'order' })
     expect(cost(made, own).money).toBeCloseTo(made.money - 0.85 * 260 + 310, 6)
   })
+  it('without an offer it is what was paid last, and said so', () => {
+    const known = parts({
+      m: [...named('Pump module'), { ...ordered('x', 244), orderId: 'before', jobId: 'o' } as PartWord],
+    })
+    expect(cost(plan('module'), known).pieces[0]).toMatchObject({ money: 244, from: 'paid' })
+  })
   it('the part that was ordered is the one, whatever else would do; one given up is not', () => {
     const made = plan('module')
     const item = readyIdOf('parts', 'Pump module')

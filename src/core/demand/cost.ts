@@ -14,8 +14,8 @@ export interface PieceCost {
   part: Part | null
   /** Of all of them; null where nobody has said and nothing is typical. */
   money: Money | null
-  /** What it was ordered for; what the shop's sellers ask; or typical. */
-  from: 'order' | 'offer' | 'typical'
+  /** What it was ordered for; what the shop's sellers ask; what was paid last; or typical. */
+  from: 'order' | 'offer' | 'paid' | 'typical'
 }
 export interface PartsCost {
   pieces: PieceCost[]
@@ -66,7 +66,7 @@ export function partsCost(
       count,
       part,
       money: each === null ? (typical.get(name) ?? null) : each * count,
-      from: each === null ? 'typical' : paid !== null ? 'order' : 'offer',
+      from: each === null ? 'typical' : paid !== null ? 'order' : part!.quotes.length > 0 ? 'offer' : 'paid',
     }
   })
   const sundries = plan.money - pieces.reduce((sum, { name }) => sum + (typical.get(name) ?? 0), 0)

@@ -121,6 +121,8 @@ export function factsOf(
 
 /** What a word is about, where two words on it cannot both hold. */
 function thingOf({ word: said }: Pick<VehicleFact, 'word'>): string | null {
+  // What stands behind a stand-in is nobody's word.
+  if (said.says === 'field' && said.field === 'truth') return null
   if (said.says === 'field' || said.says === 'figure') return `${said.says} ${said.field}`
   return said.says === 'item' && said.list === 'limits' ? `limits ${LISTS.limits(said.item)}` : null
 }

@@ -3,7 +3,7 @@ import type { JobView } from '../job'
 import type { Minutes } from '../shared'
 import { stepTimes } from './minutes'
 
-type Worked = Pick<JobView, 'id' | 'unit' | 'vehicleId' | 'work' | 'lies' | 'photos' | 'openedAt'>
+type Worked = Pick<JobView, 'id' | 'unit' | 'vehicleId' | 'work' | 'waits' | 'lies' | 'photos' | 'openedAt'>
 
 export interface LastTime {
   jobId: string
@@ -35,8 +35,12 @@ export function lastTimesOf(
     .slice(0, MOST)
 }
 
-function timeIn({ id, unit, work, lies, photos }: Worked, operationId: string, own: boolean): LastTime[] {
-  const taken = stepTimes(work).findLast(({ step }) => step.operationId === operationId)
+function timeIn(
+  { id, unit, work, waits, lies, photos }: Worked,
+  operationId: string,
+  own: boolean,
+): LastTime[] {
+  const taken = stepTimes({ work, waits }).findLast(({ step }) => step.operationId === operationId)
   if (!taken) return []
   const { step, minutes } = taken
   return [

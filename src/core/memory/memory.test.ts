@@ -1,4 +1,5 @@
 /** What is remembered of a vehicle: trends are said only where they can be told, what comes again is found, what was put off stays until it is done. */
+import { REPAIRS } from '../library'
 import { notedComplaint } from '../records/noted.fixture'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
@@ -283,6 +284,7 @@ describe('the last time', () => {
     openedAt: at,
     lies: new Map([['ringOff', { lines: ['Plug to the rear'], at: 0 }]]) as unknown as JobView['lies'],
     photos: [],
+    waits: [],
     work: {
       done: new Map(
         steps.map(([operationId, minutes], k) => [
@@ -333,6 +335,7 @@ describe('the last time', () => {
 
 describe('own minutes', () => {
   const job = (...minutes: number[]) => ({
+    waits: [] as JobView['waits'],
     work: {
       done: new Map(
         minutes.map((minute, k) => [
@@ -354,6 +357,25 @@ describe('own minutes', () => {
   it('leave out a night, and steps that were ticked at once', () => {
     const jobs = [job(0, 10, 10.1), job(0, 10, 10.2), job(0, 900, 910), job(0, 11, 11.1)]
     expect(ownMinutesOf(jobs).size).toBe(0)
+  })
+  it('leave out what the work stood for: a wait that held, and what cures after a step', () => {
+    const wait = (holds: boolean) => ({
+      waitId: 'w',
+      label: 'Sealant cures',
+      startedAt: 60_000,
+      endsAt: 30 * 60_000,
+      holds,
+      ended: true,
+    })
+    const stood = (holds: boolean) => [40, 42, 44].map((end) => ({ ...job(0, end), waits: [wait(holds)] }))
+    expect(ownMinutesOf(stood(true)).size).toBe(0)
+    // A part on order holds nothing: the work went on.
+    expect(ownMinutesOf(stood(false)).size).toBe(1)
+    const cured = REPAIRS.find(({ stages = [] }) => stages.some((stage) => stage.wait))!
+    const place = cured.stages!.findIndex((stage) => stage.wait)
+    const after = job(0, 50)
+    after.work!.done.get(0)!.operationId = `stage:${cured.id}.${place + 1}`
+    expect(ownMinutesOf([after, after, after]).size).toBe(0)
   })
   it('do not depend on the order of the jobs', () => {
     const jobs = [job(0, 3, 9), job(0, 5, 30), job(0, 4, 8), job(0, 8, 12)]

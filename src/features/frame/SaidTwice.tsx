@@ -26,7 +26,7 @@ export function SaidTwice({ things }: { things: readonly TwiceSaid[] }) {
           <h3 className="text-second">{label}</h3>
           {choices.map(({ says, by, at, settle }, place) => (
             <button
-              key={says}
+              key={place}
               type="button"
               data-holds={`${thing} ${place}`}
               onClick={() => void settle().then(setProblem)}

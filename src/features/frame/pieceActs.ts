@@ -34,16 +34,21 @@ export async function orderPiece(act: Act, wanted: PieceWanted, order: OrderSaid
   const number = part?.number || newNumber
   const name = number ? `${wanted.piece} ${number}` : wanted.piece
   if (!(await act('orderPiece', { item: { id: wanted.itemId, name }, days, holds })).kept) return NOT_KEPT
-  // Of whatever comes, nothing more is known than that it comes.
-  if (!part && !newNumber && !order.seller && order.priceEach === null) return null
-  const partId = part?.id ?? crypto.randomUUID()
   const { jobId, unit, itemId, count } = wanted
   const orderId = jobOrderId(jobId, itemId)
-  return sayOfPart(
-    partId,
+  // Ordered anew as another part, the one before does not come as well.
+  const before = (await listParts()).filter(
+    (one) => one.id !== part?.id && toCome(one).some((known) => known.orderId === orderId),
+  )
+  const ended = before.map(({ id }): PartSaying => ({ partId: id, word: { says: 'order ended', orderId } }))
+  // Of whatever comes, nothing more is known than that it comes.
+  if (!part && !newNumber && !order.seller && order.priceEach === null) return said(ended)
+  const partId = part?.id ?? crypto.randomUUID()
+  const words = [
     ...(part ? [] : newPart(wanted.piece, newNumber)),
     ...orderWords({ orderId, count, itemId, jobId, unit }, order, Date.now()),
-  )
+  ]
+  return said([...ended, ...words.map((word) => ({ partId, word }))])
 }
 
 /** For the shelf, not for a job. */

@@ -8,6 +8,7 @@ import { moneyText, priceText } from '../frame/words'
 const FROM: Record<PieceCost['from'], string> = {
   order: 'ordered',
   offer: 'offered',
+  paid: 'paid last',
   typical: 'typical',
 }
 

@@ -68,10 +68,21 @@ function bandOn({ band, value }: Capture, shown: UnitName): Chart['band'] {
   return { low: edge(band.low), high: edge(band.high) }
 }
 
+/** What a channel showed nearest to a time: channels are kept thinned, each at its own times. */
+function nearest({ seconds, values }: Channel, second: number): number | null {
+  let [low, high] = [0, seconds.length - 1]
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (seconds[middle]! <= second) low = middle
+    else high = middle
+  }
+  const place = Math.abs(seconds[high]! - second) < Math.abs(seconds[low]! - second) ? high : low
+  return values[place] ?? null
+}
+
 function overPosition(position: Channel, ohms: Channel, title: string, says: string): Chart {
-  const at = new Map(ohms.seconds.map((second, place) => [second, ohms.values[place] ?? null]))
   const points = position.seconds
-    .map((second, place) => [position.values[place] ?? null, at.get(second) ?? null] as const)
+    .map((second, place) => [position.values[place] ?? null, nearest(ohms, second)] as const)
     .filter((point): point is readonly [number, number | null] => point[0] !== null)
   return {
     title,

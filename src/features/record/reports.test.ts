@@ -159,6 +159,15 @@ describe('a report', () => {
     const [chart, ...more] = captureCharts(capture)
     expect(more).toEqual([])
     expect(chart!.lines).toEqual([{ across: [0, 50, 100], up: [3, null, 110] }])
+    // Each channel is kept at its own times: a point is not lost for that.
+    const apart = {
+      ...capture,
+      channels: [
+        { ...capture.channels[0]!, seconds: [0.02, 0.98, 2.03] },
+        { ...capture.channels[1]!, seconds: [0, 1, 2] },
+      ],
+    }
+    expect(captureCharts(apart)[0]!.lines).toEqual(chart!.lines)
   })
   it('names the parts by their numbers, where they came from, and what did not fit', () => {
     const text = textOf('technician')

@@ -15,19 +15,21 @@ const MOST = 12
 const MOST_SISTERS = 40
 const LINK = 'inline-flex min-h-[44px] items-center underline decoration-ink-3 underline-offset-4'
 
-/** Vehicles of the same name and layout. */
-function useSisters({ id, name, layout }: VehicleInHand['vehicle']): VehicleLine[] {
+/** Vehicles of the same name and layout; a stand-in is no sister of a real one. */
+function useSisters({ id, name, layout, kind }: VehicleInHand['vehicle']): VehicleLine[] {
   const [sisters, setSisters] = useState<VehicleLine[]>([])
   useEffect(() => {
     let live = true
     void vehicleLines().then((all) => {
-      const own = all.filter((one) => one.id !== id && one.name === name && one.layout === layout)
+      const own = all.filter(
+        (one) => one.id !== id && one.name === name && one.layout === layout && one.kind === kind,
+      )
       if (live) setSisters(own.slice(0, MOST_SISTERS))
     })
     return () => {
       live = false
     }
-  }, [id, name, layout])
+  }, [id, name, layout, kind])
   return sisters
 }
 

@@ -12,7 +12,7 @@ import type { KnownFigure } from '@/core/diagnosis'
 import { LAYOUTS, type Figure, type FigureSource, type LayoutId } from '@/core/vehicle'
 import { settleVehicle } from '@/data/store'
 import { unitsNow } from '@/data/units'
-import { unitText } from '../frame/quantities'
+import { distanceText, unitText } from '../frame/quantities'
 import { SaidTwice, type TwiceSaid } from '../frame/SaidTwice'
 import { whoWorks } from '../frame/useJob'
 import { SOURCE_WORDS, shortOf } from '../frame/words'
@@ -25,7 +25,7 @@ const LABELS: Record<string, string> = {
   layout: 'How it is built',
   kind: 'Real or simulated',
   year: 'Year',
-  kilometres: 'Kilometres',
+  kilometres: 'Distance',
   notes: 'Note',
   plate: 'Plate',
   engine: 'Engine',
@@ -47,6 +47,7 @@ function saysOf({ word: said }: VehicleFact, vehicle: VehicleRecord): string {
       : 'the maker says nothing of it'
   if (said.says === 'field') {
     if (said.field === 'layout') return LAYOUTS[said.value as LayoutId]?.name ?? String(said.value)
+    if (said.field === 'kilometres' && typeof said.value === 'number') return distanceText(said.value)
     return said.value === null || said.value === '' ? 'not known' : String(said.value)
   }
   if (said.says !== 'figure') return ''
