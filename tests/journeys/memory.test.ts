@@ -196,6 +196,20 @@ it('the same test on a sister stands beside it', async () => {
     .toMatch(/30 kPa less here[^]*322 kPa[^]*352 kPa/)
 })
 
+it('it is touched on its tracks where it is built otherwise: a bridge that is there, taken back again', async () => {
+  await hands.session.go('/vehicle?id=vehicle-55')
+  await hands.act('see-built')
+  await hands.touch('[data-segment="filter"]')
+  await hands.sees('fuel pressure 322 kPa')
+  await hands.touch('[data-segment="feedLine"]')
+  await hands.act('differs-insert')
+  await hands.shown('[data-segment="addedFilter1"]')
+  await hands.sees('built otherwise in one thing')
+  await hands.act('differs-back')
+  await hands.goneOf('[data-segment="addedFilter1"]')
+  await hands.sees('as its layout says')
+})
+
 it('a job that was left for months opens with where it stood and what has aged, once', async () => {
   const left = await takeIn({ unit: '56', days: 130, reads: [['trace', 300]] })
   await hands.session.go(`/job/trace?id=${left}`)

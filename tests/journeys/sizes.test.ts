@@ -35,6 +35,7 @@ const VIEWS = [
   ['record', '/job/record?id=demo-job-18', null],
   ['days', '/days', null],
   ['vehicle', '/vehicle?id=demo-vehicle-18', null],
+  ['vehicle, as it is built', '/vehicle?id=demo-vehicle-18&see=built', null],
   ['vehicles', '/vehicle', null],
   ['find', '/find?q=larch', null],
   ['parts', '/parts', null],

@@ -11,6 +11,7 @@ import {
   sheetProblems,
   sheetValue,
   typicalFigure,
+  type JobView,
   type SheetField,
   type VehicleRecord,
 } from '@/core/job'
@@ -26,13 +27,13 @@ import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
 import { AccessRows, accessOf, accessProblem, draftOf } from './AccessRows'
-import { whoWorks, type JobInHand } from './useJob'
+import { whoWorks } from './useJob'
 import { SOURCE_WORDS, vehicleHref } from './words'
 import { unitsNow } from '@/data/units'
 import { inUnits, unitText } from './quantities'
 
 interface Props {
-  hand: Pick<JobInHand, 'job' | 'vehicle'>
+  hand: { job: Pick<JobView, 'readings'>; vehicle: VehicleRecord }
   open: boolean
   onOpenChange: (open: boolean) => void
   /** Figures that are asked for: they stand first. */

@@ -30,10 +30,12 @@ export const STAGE_NAMES: Record<Stage, string> = {
   record: 'Record',
 }
 export const stageHref = (stage: Stage, jobId: string) => `/job/${stage}?id=${encodeURIComponent(jobId)}`
-/** Trace with a test already chosen. */
 export const vehicleHref = (vehicleId: string) => `/vehicle?id=${encodeURIComponent(vehicleId)}`
+/** A vehicle as it is built. */
+export const builtHref = (vehicleId: string) => `${vehicleHref(vehicleId)}&see=built`
 /** The shop searched for words. */
 export const findHref = (words: string): string => `/find?q=${encodeURIComponent(words.trim())}`
+/** Trace with a test already chosen. */
 export const testHref = (jobId: string, testId: string) =>
   `${stageHref('trace', jobId)}&test=${encodeURIComponent(testId)}`
 /** The first stage with the vehicle's sheet open over it. */

@@ -5,8 +5,18 @@ import { gaugeEnds, type Specification } from '@/core/vehicle'
 import type { JobView } from '@/core/job'
 import { toSi } from '@/core/shared'
 import { Drawing } from '@/ui/Page'
-import { LEAST_ROOM, gaugeGeometry, spanOf, type Room } from './trackGeometry'
-import { Axis, EntryPin, Leader, Pins, Profile, SegmentInk, StationMark, scaleOf } from './trackMarks'
+import { LEAST_ROOM, gaugeGeometry, spanOf, type Room } from '../frame/tracks/trackGeometry'
+import {
+  Axis,
+  EntryPin,
+  Leader,
+  Pins,
+  Profile,
+  SegmentInk,
+  StationMark,
+  scaleOf,
+  suspicion,
+} from '../frame/tracks/trackMarks'
 import { pinsOf, stationOf, targetOf } from './trackPins'
 import { siText } from '../frame/quantities'
 import type { TracksProps } from './Tracks'
@@ -65,7 +75,7 @@ function DrawnLoop({
           segment={segment}
           span={spanOf(geometry, segment)}
           y={electricY}
-          share={share.get(segment.id)!}
+          {...suspicion(share.get(segment.id)!)}
           onOpen={() => onSegment(segment.id)}
         />
       ))}

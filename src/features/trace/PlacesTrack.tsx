@@ -5,8 +5,8 @@ import { toSi } from '@/core/shared'
 import type { SceneId } from '@/core/vehicle'
 import type { JobView, Reading } from '@/core/job'
 import { Drawing } from '@/ui/Page'
-import { LEAST_ROOM, heightsIn, leftOfMargin, type Room } from './trackGeometry'
-import { Leader, SegmentInk, range, scaleOf } from './trackMarks'
+import { LEAST_ROOM, heightsIn, leftOfMargin, type Room } from '../frame/tracks/trackGeometry'
+import { Leader, SegmentInk, range, scaleOf, suspicion } from '../frame/tracks/trackMarks'
 import type { TracksProps } from './Tracks'
 
 const LEFT = 66
@@ -64,7 +64,7 @@ function DrawnPlaces({ ranking, job, test, onSegment, room }: TracksProps & { ro
           segment={segment}
           span={{ from: LEFT + at * width, to: LEFT + (at + 1) * width }}
           y={placesY}
-          share={share.get(segment.id)!}
+          {...suspicion(share.get(segment.id)!)}
           onOpen={() => onSegment(segment.id)}
         />
       ))}

@@ -1,5 +1,5 @@
 'use client'
-import { Rows, type PathRow } from './PathDown'
+import { Rows, type PathRow } from '../frame/tracks/Rows'
 import { LABEL, inkOf, type SurveyPathProps } from './SurveyTrack'
 
 const INK = {

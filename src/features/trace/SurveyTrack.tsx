@@ -4,7 +4,7 @@ import type { SurveyStanding } from '@/core/procedure'
 import { HatchDefs } from '@/ui/marks'
 import { Drawing } from '@/ui/Page'
 import { FINDING_WORDS } from '../frame/words'
-import { LEAST_ROOM, type Room } from './trackGeometry'
+import { LEAST_ROOM, type Room } from '../frame/tracks/trackGeometry'
 
 const LEFT = 118
 /** The lower path over the edge of the drawing, and the upper one over that. */

@@ -18,18 +18,14 @@ import {
   range,
   roundStep,
   scaleOf,
+  suspicion,
+  type Pin,
   type Scale,
-} from './trackMarks'
-import { pinsOf, stationOf, targetOf, type Pin } from './trackPins'
+} from '../frame/tracks/trackMarks'
+import { pinsOf, stationOf, targetOf } from './trackPins'
 import { Drawing } from '@/ui/Page'
-import {
-  LEAST_ROOM,
-  spanOf,
-  trackGeometry,
-  type Heights,
-  type Room,
-  type TrackGeometry,
-} from './trackGeometry'
+import { EndLabels, PumpColumn, ReturnDrop } from '../frame/tracks/TrackEnds'
+import { LEAST_ROOM, spanOf, trackGeometry, type Heights, type Room } from '../frame/tracks/trackGeometry'
 
 /** Wires at the pump's minus are read against battery minus by themselves; they lie on no profile. */
 const OFF_PROFILE = ['pumpMinus', 'batteryMinus']
@@ -100,6 +96,8 @@ function DrawnTracks({ ranking, job, test, entry, onSegment, room }: TracksProps
   const share = new Map(ranking.segments.map((segment) => [segment.id, segment]))
   const target = test && targetOf(layout, geometry, test)
   const entryStation = test && stationOf(layout, test)
+  // The leader of the next test runs down the pump's column: its words give way.
+  const crossed = Boolean(target && target.x > pump.left && target.x < pump.right)
   const fuel = ranking.profile.filter(
     (value) => value.station.track === 'fuel' && value.station.node !== 'manifold',
   )
@@ -109,13 +107,7 @@ function DrawnTracks({ ranking, job, test, entry, onSegment, room }: TracksProps
   return (
     <>
       <HatchDefs />
-      <rect
-        x={pump.left}
-        y="10"
-        width={pump.right - pump.left}
-        height={geometry.electricPump ? y.track.electrical + 10 : y.track.fuel + 40}
-        fill="var(--wash)"
-      />
+      <PumpColumn geometry={geometry} />
       <Axis
         scale={pressure}
         x1={x.tank! - 4}
@@ -127,21 +119,14 @@ function DrawnTracks({ ranking, job, test, entry, onSegment, room }: TracksProps
       <Profile values={fuel} scale={pressure} x={x} />
       {electrical.length > 1 && <Profile values={electrical} scale={volt} x={x} />}
       <Pins pins={pins} scaleOf={(track) => (track === 'electrical' ? volt : pressure)} y={y} x={x} />
-      {geometry.returnFrom && (
-        <polyline
-          points={`${x[geometry.returnFrom]},${y.track.fuel} ${x[geometry.returnFrom]},${y.track.return}`}
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth="2"
-        />
-      )}
+      <ReturnDrop geometry={geometry} />
       {layout.segments.map((segment) => (
         <SegmentInk
           key={segment.id}
           segment={segment}
           span={spanOf(geometry, segment)}
           y={y.track[segment.track]}
-          share={share.get(segment.id)!}
+          {...suspicion(share.get(segment.id)!)}
           onOpen={() => onSegment(segment.id)}
         />
       ))}
@@ -157,7 +142,7 @@ function DrawnTracks({ ranking, job, test, entry, onSegment, room }: TracksProps
       <EndLabels
         layout={layout}
         geometry={geometry}
-        crossed={target !== null && target !== undefined && target.x > pump.left && target.x < pump.right}
+        pumpSays={geometry.electricPump && !crossed ? `volts in, ${unitShown('kPa')} out` : ''}
       />
       {target && (
         <Leader
@@ -183,69 +168,6 @@ function DrawnTracks({ ranking, job, test, entry, onSegment, room }: TracksProps
         low={y.track.fuel < 110}
       />
     </>
-  )
-}
-
-function EndLabels({
-  layout,
-  geometry,
-  crossed,
-}: {
-  layout: Layout
-  geometry: TrackGeometry
-  /** The leader of the next test runs down the pump's column: its words give way. */
-  crossed: boolean
-}) {
-  const label = { fontSize: 18, fontFamily: 'var(--font-track)', fontWeight: 700, fill: 'var(--ink)' }
-  const { x, y, pump, returnFrom, returnRuns } = geometry
-  const { electrical: electricY, fuel: fuelY, return: returnY } = y.track
-  const engine = layout.stations.find((station) => station.track === 'fuel' && station.node === 'manifold')!
-  const leaves = layout.stations.find((station) => station.id === returnFrom)
-  return (
-    <g>
-      <text x={x.battery! - 42} y={electricY + 27} {...label}>
-        Battery
-      </text>
-      <text x={x.batteryMinus!} y={electricY - 14} textAnchor="middle" {...label}>
-        minus
-      </text>
-      <text x={x.tank! - 12} y={fuelY + 6} textAnchor="end" {...label}>
-        Tank
-      </text>
-      <text x={x[engine.id]! + 12} y={fuelY + 6} {...label}>
-        Engine
-      </text>
-      {leaves && (
-        <text
-          x={x.tankTop! + (returnRuns === 'left' ? -12 : 0)}
-          y={returnY + (returnRuns === 'left' ? 6 : -12)}
-          textAnchor={returnRuns === 'left' ? 'end' : 'middle'}
-          {...label}
-        >
-          Tank
-        </text>
-      )}
-      {leaves && (
-        <text
-          x={x[leaves.id]! + (returnRuns === 'left' ? 8 : -8)}
-          y={returnY + 6}
-          textAnchor={returnRuns === 'left' ? 'start' : 'end'}
-          {...label}
-        >
-          {leaves.name}
-        </text>
-      )}
-      <text
-        x={0.5 * (pump.left + pump.right)}
-        y={geometry.electricPump ? y.volts.top + 14 : fuelY + 40}
-        textAnchor="middle"
-        fontSize="17"
-        fontFamily="var(--font-track)"
-        fill="var(--ink-2)"
-      >
-        {geometry.electricPump && !crossed ? `volts in, ${unitShown('kPa')} out` : ''}
-      </text>
-    </g>
   )
 }
 

@@ -1,6 +1,6 @@
 'use client'
 import Link from 'next/link'
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import type { Suspect } from '@/core/diagnosis'
 import { repairById, testById } from '@/core/library'
 import { segmentOf, type Layout } from '@/core/vehicle'
@@ -15,7 +15,7 @@ import { minutesText, moneyText, percentText, shortOf, stageHref } from '../fram
 import { CandidateTable } from './CandidateTable'
 import { MakerFigure } from './MakerFigure'
 import { Chained } from './Chained'
-import { Differences } from './Differences'
+import { Differences, StandingDifferences, testsReadIn } from '../frame/tracks/Differences'
 import { WHY_NOT, titleOf } from './traceText'
 
 export type Question =
@@ -203,6 +203,8 @@ function WhySegment({
   const { job, vehicle } = hand
   const share = ranking.segments.find((segment) => segment.id === segmentId)
   const suspects = ranking.suspects.filter((suspect) => suspect.segment === segmentId)
+  const testsRead = useMemo(() => testsReadIn([job]), [job])
+  const built = { vehicle, layout: job.layout, onChanged: onClose }
   return (
     <div className="space-y-3 text-main">
       <p>
@@ -225,7 +227,9 @@ function WhySegment({
       {suspects.slice(0, 1).map(({ id }) => (
         <PartKnown key={id} hand={hand} repairId={id} />
       ))}
-      <Differences segmentId={segmentId} job={job} vehicle={vehicle} onChanged={onClose} />
+      <Differences {...built} segmentId={segmentId} testsRead={testsRead}>
+        {vehicle.edits.length > 0 && <StandingDifferences {...built} />}
+      </Differences>
     </div>
   )
 }

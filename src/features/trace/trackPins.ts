@@ -2,18 +2,11 @@
 import { profileScene } from '@/core/diagnosis'
 import { findTest, type Test } from '@/core/library'
 import type { JobView, Reading } from '@/core/job'
-import type { Layout, Station, TrackId } from '@/core/vehicle'
+import type { Layout, Station } from '@/core/vehicle'
 import { toSi } from '@/core/shared'
 import { entryText } from './traceText'
-import { spanOf, type TrackGeometry } from './trackGeometry'
-
-export interface Pin {
-  station: string
-  track: TrackId
-  si: number
-  text: string
-  label: string
-}
+import { spanOf, type TrackGeometry } from '../frame/tracks/trackGeometry'
+import type { Pin } from '../frame/tracks/trackMarks'
 
 /** Readings that lie on a profile: volts against battery minus, or pressure, while the pump runs. */
 export function pinsOf(layout: Layout, job: JobView): Pin[] {

@@ -13,6 +13,7 @@ import { DeskHead } from '../frame/DeskHead'
 import { useNow } from '../frame/useNow'
 import { vehicleHref } from '../frame/words'
 import { LifeLine } from './LifeLine'
+import { VehicleTitle } from './VehicleTitle'
 import { Trends } from './Trends'
 import { marksOf } from './lifeGeometry'
 import { recurrenceText } from '../frame/againText'
@@ -22,6 +23,7 @@ import { useVehicleLife, type VehicleInHand } from './useVehicleLife'
 const VehicleMargin = dynamic(() => import('./VehicleMargin').then((own) => own.VehicleMargin), {
   ssr: false,
 })
+const Built = dynamic(() => import('./Built').then((own) => own.Built), { ssr: false })
 const MarkSheet = dynamic(() => import('./MarkSheet').then((own) => own.MarkSheet), { ssr: false })
 
 /** The page of a vehicle by its address; without one, the search for it. */
@@ -37,6 +39,7 @@ export function Vehicle() {
 
 function OneVehicle({ id }: { id: string }) {
   const load = useVehicleLife(id)
+  const built = useSearchParams().get('see') === 'built'
   const now = useNow(60_000)
   if (load.status !== 'ready' || now === null)
     return (
@@ -44,7 +47,7 @@ function OneVehicle({ id }: { id: string }) {
         <h1 className="text-title">{load.status === 'absent' ? load.problem : 'Reading what is here.'}</h1>
       </main>
     )
-  return <Life hand={load.hand} now={now} />
+  return built ? <Built hand={load.hand} /> : <Life hand={load.hand} now={now} />
 }
 
 function Life({ hand, now }: { hand: VehicleInHand; now: number }) {
@@ -61,9 +64,7 @@ function Life({ hand, now }: { hand: VehicleInHand; now: number }) {
       tallMargin
       finding={
         <>
-          <h1 className="text-title">
-            Unit {vehicle.unit}, {vehicle.name}
-          </h1>
+          <VehicleTitle vehicle={vehicle} built={false} />
           <p className="text-second text-ink-2">
             {again[0]
               ? recurrenceText(again[0])

@@ -4,6 +4,7 @@ import Link from 'next/link'
 import { useEffect, useState } from 'react'
 import {
   LASTED_DAYS,
+  layoutKeyOf,
   knownFigures,
   lasted,
   sheetFieldIn,
@@ -12,15 +13,15 @@ import {
   sheetValue,
   withdrawn,
   type ProvenSince,
-  type VehicleRecord,
 } from '@/core/job'
 import { FASTENING_WORDS, fasteningIn, wayIn, waysInOf } from '@/core/library'
 import { putOffOf } from '@/core/memory'
-import { LAYOUTS, type Edit } from '@/core/vehicle'
+import { LAYOUTS, layoutOf } from '@/core/vehicle'
 import { leanedOn } from '@/data/store'
 import { unitsNow } from '@/data/units'
 import { unitText } from '../frame/quantities'
-import { SOURCE_WORDS, dateText, stageHref } from '../frame/words'
+import { differenceText } from '../frame/tracks/Differences'
+import { SOURCE_WORDS, builtHref, dateText, lowerFirst, stageHref } from '../frame/words'
 import { knownText } from './lifeText'
 import type { VehicleInHand } from './useVehicleLife'
 
@@ -36,11 +37,13 @@ const VehiclePhotos = dynamic(() => import('./VehiclePhotos').then((own) => own.
 })
 
 const DAY_MS = 86_400_000
+const LINK = 'inline-flex min-h-[44px] items-center text-second underline decoration-ink-3 underline-offset-4'
 
 /** What is known of a vehicle: what waits, what it reads when it is sound, how it is built. */
 export function VehicleMargin({ hand, now }: { hand: VehicleInHand; now: number }) {
   const { vehicle, jobs } = hand
   const putOff = putOffOf(jobs)
+  const layout = layoutOf(layoutKeyOf(vehicle, 'engine'))
   return (
     <div className="space-y-4 pt-3">
       <Disagreements hand={hand} />
@@ -66,8 +69,11 @@ export function VehicleMargin({ hand, now }: { hand: VehicleInHand; now: number 
         <p className="text-second text-ink-2">
           {vehicle.edits.length === 0
             ? 'As its layout says.'
-            : `Otherwise: ${vehicle.edits.map((edit) => editText(vehicle, edit)).join('; ')}.`}
+            : `Otherwise: ${vehicle.edits.map((edit) => lowerFirst(differenceText(layout, edit))).join('; ')}.`}
         </p>
+        <Link href={builtHref(vehicle.id)} data-act="see-built" className={LINK}>
+          See its tracks, and change them
+        </Link>
         {vehicle.ways.length > 0 && (
           <p className="text-second text-ink-2">{`Ways in: ${waysInOf(vehicle.ways)
             .map((way) => wayIn(way).title.toLowerCase())
@@ -94,28 +100,6 @@ function Part({ title, children }: { title: string; children: React.ReactNode })
       <div className="space-y-1 pt-1">{children}</div>
     </section>
   )
-}
-
-/** A change of the layout in a few words. */
-function editText({ layout }: VehicleRecord, edit: Edit): string {
-  const name = (id: string) =>
-    LAYOUTS[layout].segments.find(({ parts }) => parts.includes(id))?.name.toLowerCase() ?? id
-  switch (edit.kind) {
-    case 'insert':
-      return `${edit.part.name.toLowerCase()} behind the ${name(edit.after)}`
-    case 'remove':
-      return `no ${name(edit.part)}`
-    case 'replace':
-      return `another kind of ${name(edit.part)}`
-    case 'bypass':
-      return `${name(edit.part)} bypassed`
-    case 'intoTank':
-      return `${name(edit.part)} in the tank`
-    case 'rebuilt':
-      return `rebuilt: ${LAYOUTS[edit.as].name}`
-    case 'parallel':
-      return `a second part beside the ${name(edit.part)}`
-  }
 }
 
 /** What it reads when it is sound, and what of that was withdrawn. */
@@ -179,7 +163,7 @@ function Withdrawn({ hand: { vehicle }, one }: { hand: VehicleInHand; one: Prove
   )
 }
 
-function Figures({ hand: { vehicle } }: { hand: VehicleInHand }) {
+export function Figures({ hand: { vehicle } }: { hand: VehicleInHand }) {
   return (
     <Part title="Figures">
       {sheetFieldsOf(vehicle.layout)

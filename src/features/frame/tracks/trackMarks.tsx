@@ -1,9 +1,17 @@
 /** What every set of tracks is drawn from: scales, profiles, pins, segments, stations. */
 import type { ProfileValue, SegmentShare } from '@/core/diagnosis'
 import type { Segment, TrackId } from '@/core/vehicle'
-import { percentText } from '../frame/words'
+import { percentText } from '../words'
 import type { Heights, Room } from './trackGeometry'
-import type { Pin } from './trackPins'
+
+/** A reading on the tracks. */
+export interface Pin {
+  station: string
+  track: TrackId
+  si: number
+  text: string
+  label: string
+}
 
 export interface Scale {
   low: number
@@ -155,23 +163,32 @@ export function Pins({
   )
 }
 
-/** Ink weight carries suspicion; the probability is always printed. */
+/** How suspect a segment is: its ink, and the probability under its name. */
+export const suspicion = ({ ink, probability }: SegmentShare) => ({
+  ink,
+  says: ink === 'cleared' ? 'cleared' : percentText(probability),
+})
+
+/** A segment in the weight of its ink, with its name and what is said of it. */
 export function SegmentInk({
   segment,
   span: { from, to },
   y,
-  share,
+  ink,
+  says,
   onOpen,
 }: {
   segment: Segment
   span: { from: number; to: number }
   y: number
-  share: SegmentShare
+  ink: SegmentShare['ink']
+  /** What stands under its name. */
+  says: string
   onOpen: () => void
 }) {
   const middle = 0.5 * (from + to)
-  const strong = share.ink === 'suspect' || share.ink === 'first'
-  const height = share.ink === 'first' ? 22 : 14
+  const strong = ink === 'suspect' || ink === 'first'
+  const height = ink === 'first' ? 22 : 14
   const colour = strong ? 'var(--ink)' : 'var(--ink-2)'
   const pump = segment.id === 'pump'
   return (
@@ -184,7 +201,7 @@ export function SegmentInk({
       }
       className="cursor-pointer"
       data-segment={segment.id}
-      data-ink={share.ink}
+      data-ink={ink}
     >
       <rect x={from} y={y - 22} width={to - from} height={pump ? 60 : 64} fill="transparent" />
       {strong ? (
@@ -193,9 +210,9 @@ export function SegmentInk({
           y={y - height / 2}
           width={to - from - 18}
           height={height}
-          fill={share.ink === 'first' ? 'url(#hatch-dense)' : 'url(#hatch)'}
+          fill={ink === 'first' ? 'url(#hatch-dense)' : 'url(#hatch)'}
           stroke="var(--ink)"
-          strokeWidth={share.ink === 'first' ? 2.5 : 1.5}
+          strokeWidth={ink === 'first' ? 2.5 : 1.5}
         />
       ) : (
         <line
@@ -204,7 +221,7 @@ export function SegmentInk({
           y1={y}
           y2={y}
           stroke={colour}
-          strokeWidth={share.ink === 'cleared' ? 1.5 : 4}
+          strokeWidth={ink === 'cleared' ? 1.5 : 4}
         />
       )}
       <text
@@ -227,7 +244,7 @@ export function SegmentInk({
         fontWeight={strong ? 700 : 500}
         fill={colour}
       >
-        {share.ink === 'cleared' ? 'cleared' : percentText(share.probability)}
+        {says}
       </text>
     </g>
   )
