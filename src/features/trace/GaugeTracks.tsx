@@ -5,6 +5,7 @@ import { gaugeEnds, type Specification } from '@/core/vehicle'
 import type { JobView } from '@/core/job'
 import { toSi } from '@/core/shared'
 import { Drawing } from '@/ui/Page'
+import { LoopEnds } from '../frame/tracks/TrackEnds'
 import { LEAST_ROOM, gaugeGeometry, spanOf, type Room } from '../frame/tracks/trackGeometry'
 import {
   Axis,
@@ -61,7 +62,6 @@ function DrawnLoop({
   )
   const target = test && targetOf(layout, geometry, test)
   const entryStation = test && stationOf(layout, test)
-  const label = { fontSize: 18, fontFamily: 'var(--font-track)', fontWeight: 700, fill: 'var(--ink)' }
   return (
     <>
       <HatchDefs />
@@ -88,12 +88,7 @@ function DrawnLoop({
           next={target?.station === station.id}
         />
       ))}
-      <text x={x.batteryMinus! + 12} y={electricY + 6} {...label}>
-        minus
-      </text>
-      <text x={x.battery! - 42} y={electricY + 27} {...label}>
-        Battery
-      </text>
+      <LoopEnds x={x} y={electricY} />
       {target && (
         <Leader x={target.x} y={target.y} station={target.station !== null} room={room} dotted={false} />
       )}

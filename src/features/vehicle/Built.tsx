@@ -1,11 +1,13 @@
 'use client'
-import { useMemo, useState } from 'react'
+import { useMemo, useState, type ReactNode } from 'react'
 import { layoutKeyOf, readingText, type JobView, type VehicleRecord } from '@/core/job'
 import { findTest } from '@/core/library'
 import { LAYOUTS, layoutOf, type Edit, type Layout } from '@/core/vehicle'
 import { unitsNow } from '@/data/units'
 import { Button } from '@/ui/Button'
 import { Page } from '@/ui/Page'
+import { Panel } from '@/ui/Panel'
+import { useShape } from '@/ui/Shape'
 import { unitText } from '../frame/quantities'
 import { Differences, StandingDifferences, testsReadIn } from '../frame/tracks/Differences'
 import { VehicleSheet } from '../frame/VehicleSheet'
@@ -45,7 +47,9 @@ export function Built({ hand }: { hand: VehicleInHand }) {
       }
       act={
         at && picked ? (
-          <SegmentSheet {...{ hand, open, picked }} layout={at} onClose={() => setPicked(null)} />
+          <Touched name={at.segments.find(({ id }) => id === picked)!.name} onClose={() => setPicked(null)}>
+            <SegmentSheet {...{ hand, open, picked }} layout={at} onClose={() => setPicked(null)} />
+          </Touched>
         ) : (
           <Whole vehicle={vehicle} layout={layouts[0]!} />
         )
@@ -140,23 +144,38 @@ function SegmentSheet({
   const read = useMemo(() => readAt(jobs, [segment.id, segment.from, segment.to]), [jobs, segment])
   const built = { vehicle, layout, onChanged: onClose }
   return (
-    <section
-      aria-label={segment.name}
-      data-built={segment.id}
-      className="h-full space-y-2 overflow-y-auto border-t-[5px] border-accent bg-sheet px-4 py-3 medium:px-6 wide:px-6"
-    >
-      <div className="flex items-start justify-between gap-4">
-        <h2 className="text-title">{segment.name}</h2>
-        <Button variant="quiet" onClick={onClose}>
-          Close
-        </Button>
-      </div>
+    <div data-built={segment.id} className="space-y-2">
       <p className="text-second text-ink-2">
         {read.length === 0 ? 'Nothing was read here yet.' : `Read here: ${read.join('; ')}.`}
       </p>
       <Differences {...built} segmentId={picked} testsRead={testsRead}>
         {vehicle.edits.length > 0 && <StandingDifferences {...built} />}
       </Differences>
+    </div>
+  )
+}
+
+/** What was touched: the acting sheet where it lies beside the tracks, else over the page that is scrolled. */
+function Touched({ name, onClose, children }: { name: string; onClose: () => void; children: ReactNode }) {
+  const shape = useShape()
+  if (shape !== 'wide')
+    return (
+      <Panel open onOpenChange={(open) => !open && onClose()} title={name}>
+        {children}
+      </Panel>
+    )
+  return (
+    <section
+      aria-label={name}
+      className="h-full space-y-2 overflow-y-auto border-t-[5px] border-accent bg-sheet px-6 py-3"
+    >
+      <div className="flex items-start justify-between gap-4">
+        <h2 className="text-title">{name}</h2>
+        <Button variant="quiet" onClick={onClose}>
+          Close
+        </Button>
+      </div>
+      {children}
     </section>
   )
 }

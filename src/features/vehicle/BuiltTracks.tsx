@@ -3,7 +3,7 @@ import { HatchDefs } from '@/ui/marks'
 import { Drawing } from '@/ui/Page'
 import { useShape } from '@/ui/Shape'
 import type { Layout, Segment } from '@/core/vehicle'
-import { EndLabels, PumpColumn, ReturnDrop } from '../frame/tracks/TrackEnds'
+import { EndLabels, LoopEnds, PumpColumn, ReturnDrop } from '../frame/tracks/TrackEnds'
 import { Rows, TRACK_NAMES, groupsOf, type PathRow } from '../frame/tracks/Rows'
 import {
   LEAST_ROOM,
@@ -60,7 +60,12 @@ function DrawnBuilt({ layouts, room, ...props }: BuiltProps & { room: Room }) {
       <ReturnDrop geometry={paths} />
       <Path {...props} layout={engine} geometry={paths} />
       <EndLabels layout={engine} geometry={paths} pumpSays="" />
-      {loop && <Path {...props} layout={loop} geometry={{ ...gaugeGeometry(loop, room), y }} />}
+      {loop && (
+        <>
+          <Path {...props} layout={loop} geometry={{ ...gaugeGeometry(loop, room), y }} />
+          <LoopEnds x={gaugeGeometry(loop, room).x} y={y.track.gauge} />
+        </>
+      )}
     </>
   )
 }

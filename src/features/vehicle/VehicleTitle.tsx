@@ -21,7 +21,7 @@ export function VehicleTitle({ vehicle, built }: { vehicle: VehicleRecord; built
             href={href}
             replace
             aria-current={here ? 'page' : undefined}
-            className={`inline-flex min-h-[44px] items-center text-main ${here ? 'border-b-[3px] border-accent font-semibold' : 'text-ink-2 underline decoration-ink-3 underline-offset-4'}`}
+            className={`inline-flex min-h-[44px] items-center border-b-[3px] text-main ${here ? 'border-accent font-semibold' : 'border-rule text-ink-2'}`}
           >
             {name}
           </Link>

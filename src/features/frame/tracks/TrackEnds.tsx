@@ -24,6 +24,22 @@ export const ReturnDrop = ({ geometry: { x, y, returnFrom } }: { geometry: Track
     />
   )
 
+const LABEL = { fontSize: 18, fontFamily: 'var(--font-track)', fontWeight: 700, fill: 'var(--ink)' }
+
+/** Where the gauge loop begins and ends. */
+export function LoopEnds({ x, y }: { x: TrackGeometry['x']; y: number }) {
+  return (
+    <>
+      <text x={x.batteryMinus! + 12} y={y + 6} {...LABEL}>
+        minus
+      </text>
+      <text x={x.battery! - 42} y={y + 27} {...LABEL}>
+        Battery
+      </text>
+    </>
+  )
+}
+
 /** Where the tracks begin and end, in words. */
 export function EndLabels({
   layout,
@@ -35,23 +51,22 @@ export function EndLabels({
   /** What stands in the pump's column. */
   pumpSays: string
 }) {
-  const label = { fontSize: 18, fontFamily: 'var(--font-track)', fontWeight: 700, fill: 'var(--ink)' }
   const { x, y, pump, returnFrom, returnRuns } = geometry
   const { electrical: electricY, fuel: fuelY, return: returnY } = y.track
   const engine = layout.stations.find((station) => station.track === 'fuel' && station.node === 'manifold')!
   const leaves = layout.stations.find((station) => station.id === returnFrom)
   return (
     <g>
-      <text x={x.battery! - 42} y={electricY + 27} {...label}>
+      <text x={x.battery! - 42} y={electricY + 27} {...LABEL}>
         Battery
       </text>
-      <text x={x.batteryMinus!} y={electricY - 14} textAnchor="middle" {...label}>
+      <text x={x.batteryMinus!} y={electricY - 14} textAnchor="middle" {...LABEL}>
         minus
       </text>
-      <text x={x.tank! - 12} y={fuelY + 6} textAnchor="end" {...label}>
+      <text x={x.tank! - 12} y={fuelY + 6} textAnchor="end" {...LABEL}>
         Tank
       </text>
-      <text x={x[engine.id]! + 12} y={fuelY + 6} {...label}>
+      <text x={x[engine.id]! + 12} y={fuelY + 6} {...LABEL}>
         Engine
       </text>
       {leaves && (
@@ -59,7 +74,7 @@ export function EndLabels({
           x={x.tankTop! + (returnRuns === 'left' ? -12 : 0)}
           y={returnY + (returnRuns === 'left' ? 6 : -12)}
           textAnchor={returnRuns === 'left' ? 'end' : 'middle'}
-          {...label}
+          {...LABEL}
         >
           Tank
         </text>
@@ -69,7 +84,7 @@ export function EndLabels({
           x={x[leaves.id]! + (returnRuns === 'left' ? 8 : -8)}
           y={returnY + 6}
           textAnchor={returnRuns === 'left' ? 'start' : 'end'}
-          {...label}
+          {...LABEL}
         >
           {leaves.name}
         </text>
