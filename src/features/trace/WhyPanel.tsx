@@ -1,4 +1,5 @@
 'use client'
+import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useEffect, useMemo, useState } from 'react'
 import type { Suspect } from '@/core/diagnosis'
@@ -15,8 +16,14 @@ import { minutesText, moneyText, percentText, shortOf, stageHref } from '../fram
 import { CandidateTable } from './CandidateTable'
 import { MakerFigure } from './MakerFigure'
 import { Chained } from './Chained'
-import { Differences, StandingDifferences, testsReadIn } from '../frame/tracks/Differences'
+import { testsReadIn } from '../frame/tracks/testsRead'
 import { WHY_NOT, titleOf } from './traceText'
+
+/** What may be said there loads when a segment is asked about. */
+const AllDifferences = dynamic(
+  () => import('../frame/tracks/Differences').then((own) => own.AllDifferences),
+  { ssr: false },
+)
 
 export type Question =
   | { kind: 'test'; testId: string }
@@ -204,7 +211,6 @@ function WhySegment({
   const share = ranking.segments.find((segment) => segment.id === segmentId)
   const suspects = ranking.suspects.filter((suspect) => suspect.segment === segmentId)
   const testsRead = useMemo(() => testsReadIn([job]), [job])
-  const built = { vehicle, layout: job.layout, onChanged: onClose }
   return (
     <div className="space-y-3 text-main">
       <p>
@@ -227,9 +233,13 @@ function WhySegment({
       {suspects.slice(0, 1).map(({ id }) => (
         <PartKnown key={id} hand={hand} repairId={id} />
       ))}
-      <Differences {...built} segmentId={segmentId} testsRead={testsRead}>
-        {vehicle.edits.length > 0 && <StandingDifferences {...built} />}
-      </Differences>
+      <AllDifferences
+        vehicle={vehicle}
+        layout={job.layout}
+        segmentId={segmentId}
+        testsRead={testsRead}
+        onChanged={onClose}
+      />
     </div>
   )
 }

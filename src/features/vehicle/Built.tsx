@@ -9,7 +9,8 @@ import { Page } from '@/ui/Page'
 import { Panel } from '@/ui/Panel'
 import { useShape } from '@/ui/Shape'
 import { unitText } from '../frame/quantities'
-import { Differences, StandingDifferences, testsReadIn } from '../frame/tracks/Differences'
+import { AllDifferences, StandingDifferences } from '../frame/tracks/Differences'
+import { testsReadIn } from '../frame/tracks/testsRead'
 import { VehicleSheet } from '../frame/VehicleSheet'
 import { dateText, shortOf } from '../frame/words'
 import { BuiltTracks } from './BuiltTracks'
@@ -142,15 +143,18 @@ function SegmentSheet({
   const segment = layout.segments.find(({ id }) => id === picked)!
   const testsRead = useMemo(() => testsReadIn(open), [open])
   const read = useMemo(() => readAt(jobs, [segment.id, segment.from, segment.to]), [jobs, segment])
-  const built = { vehicle, layout, onChanged: onClose }
   return (
     <div data-built={segment.id} className="space-y-2">
       <p className="text-second text-ink-2">
         {read.length === 0 ? 'Nothing was read here yet.' : `Read here: ${read.join('; ')}.`}
       </p>
-      <Differences {...built} segmentId={picked} testsRead={testsRead}>
-        {vehicle.edits.length > 0 && <StandingDifferences {...built} />}
-      </Differences>
+      <AllDifferences
+        vehicle={vehicle}
+        layout={layout}
+        segmentId={picked}
+        testsRead={testsRead}
+        onChanged={onClose}
+      />
     </div>
   )
 }

@@ -2,7 +2,7 @@
 import { useMemo, useState, type ReactNode } from 'react'
 import { differencesAt, type DifferenceKind } from '@/core/library'
 import { LAYOUTS, editProblem, inScope, type Edit, type Layout } from '@/core/vehicle'
-import { layoutKeyOf, type JobView, type VehicleRecord } from '@/core/job'
+import { layoutKeyOf, type VehicleRecord } from '@/core/job'
 import { changeVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
@@ -31,11 +31,6 @@ interface Built {
   onChanged: () => void
 }
 
-/** Tests that were read in jobs which the vehicle is in: none of them is taken away. */
-export const testsReadIn = (jobs: Pick<JobView, 'evidence'>[]): string[] => [
-  ...new Set(jobs.flatMap(({ evidence }) => evidence.map(({ testId }) => testId))),
-]
-
 /** Keeps the vehicle with other edits; says what kept it from being kept. */
 function useEdits({ vehicle, onChanged }: Built) {
   const [problem, setProblem] = useState<string | null>(null)
@@ -60,7 +55,7 @@ function useEdits({ vehicle, onChanged }: Built) {
  * Where the vehicle differs from its layout at this segment: said here, followed by tracks, suspects and tests.
  * A difference that would take away the test of a reading that was taken is not offered.
  */
-export function Differences(
+function Differences(
   props: Built & {
     segmentId: string
     testsRead: string[]
@@ -152,4 +147,13 @@ export function differenceText(layout: Layout, edit: Edit): string {
     case 'replace':
       return `Another one in place of: ${name(edit.part)}`
   }
+}
+
+/** The differences at a segment, and below them all that were said already. */
+export function AllDifferences(props: Built & { segmentId: string; testsRead: string[] }) {
+  return (
+    <Differences {...props}>
+      {props.vehicle.edits.length > 0 && <StandingDifferences {...props} />}
+    </Differences>
+  )
 }
