@@ -196,12 +196,11 @@ it('the same test on a sister stands beside it', async () => {
     .toMatch(/30 kPa less here[^]*322 kPa[^]*352 kPa/)
 })
 
-it('it is touched on its tracks where it is built otherwise: a bridge that is there, taken back again', async () => {
+it('it is touched on its tracks where it is built otherwise: a further filter, taken back again', async () => {
   await hands.session.go('/vehicle?id=vehicle-55')
   await hands.act('see-built')
-  await hands.touch('[data-segment="filter"]')
-  await hands.sees('fuel pressure 322 kPa')
-  await hands.touch('[data-segment="feedLine"]')
+  await hands.touch('[data-segment="frontLine"]')
+  await hands.sees('Rail, key on 322 kPa')
   await hands.act('differs-insert')
   await hands.shown('[data-segment="addedFilter1"]')
   await hands.sees('built otherwise in one thing')

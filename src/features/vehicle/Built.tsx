@@ -59,7 +59,7 @@ export function Built({ hand }: { hand: VehicleInHand }) {
         // It may be scrolled: whoever has no pointer comes to it too.
         <div
           role="region"
-          aria-label="Figures"
+          aria-label="Figures and fuel"
           tabIndex={0}
           className="space-y-3 wide:h-full wide:overflow-y-auto"
         >

@@ -69,7 +69,8 @@ function Differences(
     () => differencesAt(layoutKeyOf(vehicle, layout.scope), segmentId, testsRead),
     [vehicle, layout.scope, segmentId, testsRead],
   )
-  if (offers.length === 0 && !children) return trouble
+  if (offers.length === 0 && !children)
+    return trouble ?? <p className="text-second text-ink-2">No other way to build this place is known.</p>
   return (
     <section className="space-y-2 border-t border-rule pt-3" aria-label="Differs from its layout">
       <h3 className="text-main font-semibold">Is this vehicle built otherwise here?</h3>
