@@ -58,6 +58,11 @@ const bad = (at: string, problem: string): { ok: false; error: ShopProblem } => 
   error: { at, problem },
 })
 
+/** So many records are read and packed at a time: one alone waits mostly for the database. */
+const AT_ONCE = 40
+const groupsOf = <T>(all: readonly T[]): T[][] =>
+  Array.from({ length: Math.ceil(all.length / AT_ONCE) }, (_, k) => all.slice(k * AT_ONCE, (k + 1) * AT_ONCE))
+
 /** Everything that is kept here, as a file. A job that cannot be read goes in as it is stored, named in `odd`. */
 export async function saveShop(now: number, progress: Progress): Promise<{ file: Blob; odd: string[] }> {
   const zip = new ZipWriter(new BlobWriter('application/zip'))
@@ -65,19 +70,21 @@ export async function saveShop(now: number, progress: Progress): Promise<{ file:
   const vehicleIds = await stores.vehicles.keys()
   const of = jobIds.length + vehicleIds.length
   const odd: string[] = []
-  let [jobs, vehicles] = [0, 0]
-  for (const [k, jobId] of jobIds.entries()) {
-    const job = await exportJob(jobId)
-    if (job.ok) await zip.add(`jobs/${jobs++}.json`, new TextReader(job.value))
-    else odd.push(jobId)
-    progress(k + 1, of)
+  let [jobs, vehicles, done] = [0, 0, 0]
+  for (const group of groupsOf(jobIds)) {
+    const texts = await Promise.all(group.map(exportJob))
+    group.forEach((jobId, k) => void (texts[k]!.ok || odd.push(jobId)))
+    await Promise.all(texts.map((job) => job.ok && zip.add(`jobs/${jobs++}.json`, new TextReader(job.value))))
+    progress((done += group.length), of)
   }
-  for (const [k, id] of vehicleIds.entries()) {
-    await zip.add(
-      `vehicles/${vehicles++}.json`,
-      new TextReader(JSON.stringify({ id, facts: await vehicleFacts(id) })),
+  for (const group of groupsOf(vehicleIds)) {
+    const logs = await Promise.all(group.map(vehicleFacts))
+    await Promise.all(
+      logs.map((facts, k) =>
+        zip.add(`vehicles/${vehicles++}.json`, new TextReader(JSON.stringify({ id: group[k]!, facts }))),
+      ),
     )
-    progress(jobIds.length + k + 1, of)
+    progress((done += group.length), of)
   }
   await zip.add(PARTS, new TextReader(JSON.stringify({ facts: await allPartFacts() })))
   await zip.add('settings.json', new TextReader(JSON.stringify(await settingsForFile())))
