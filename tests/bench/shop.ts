@@ -129,6 +129,13 @@ try {
     'an open job of it, until a test is named',
     seconds(await opens('/job/trace?id=shop-job-400', '[data-test]')),
   )
+  say('Days, until a first plan stands', seconds(await opens('/days', '[data-piece]')))
+  say('  until no better one is looked for', seconds(await timed(() => shown('[data-share="over"]'))))
+  const pieces = await driver.findElements(By.css('[data-piece]'))
+  const planned = new Set(
+    await Promise.all(pieces.map(async (piece) => (await piece.getAttribute('data-piece'))!.split(' ')[0])),
+  )
+  say('  it holds', `${planned.size} jobs in ${pieces.length} pieces`)
   if (first === null) throw new Error('nothing was found')
   if (flags.files) {
     await session.go('/')

@@ -306,6 +306,10 @@ export const atJob = ({ moves }: Pick<Part, 'moves'>, jobId: string): number =>
 /** Still to come of it: what is ordered and neither here nor given up. */
 export const toCome = ({ orders }: Pick<Part, 'orders'>): Order[] => orders.filter(({ ended }) => !ended)
 
+/** Parts that an order is still to bring, but for one: ordered anew as another part, the one before does not come as well. */
+export const broughtBy = (parts: readonly Part[], orderId: string, except: string | null): Part[] =>
+  parts.filter((one) => one.id !== except && toCome(one).some((order) => order.orderId === orderId))
+
 /** An old part goes back within so many days after the new one came; typical. */
 const CORE_DAYS = 30
 const DAY_MS = 86_400_000

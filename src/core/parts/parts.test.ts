@@ -8,6 +8,7 @@ import {
   fitOn,
   foldParts,
   orderWords,
+  broughtBy,
   partFactsOf,
   partNumbered,
   partsFor,
@@ -87,6 +88,16 @@ describe('a part as a log', () => {
     expect(toCome(one(say(late, [move('seller', 'shelf', 2, 'o')])))).toEqual([])
     expect(toCome(one(say(late, [{ says: 'order ended', orderId: 'o' }])))).toEqual([])
     expect(one(say(late, [move('seller', 'shelf', 2, 'o')])).shelf).toBe(3)
+  })
+  it('ordered anew as another part, the one before is told, until its order is ended', () => {
+    const log = say([], [...named, ordered('o', 1)])
+    const before = one(log)
+    const anew = { ...one(say([], [...named, ordered('o', 1)])), id: 'another' }
+    expect(broughtBy([before, anew], 'o', 'another')).toEqual([before])
+    expect(broughtBy([before], 'o', before.id)).toEqual([])
+    expect(broughtBy([before], 'of another line', 'another')).toEqual([])
+    const ended = one(say(log, [{ says: 'order ended', orderId: 'o' }]))
+    expect(broughtBy([ended, anew], 'o', 'another')).toEqual([])
   })
   it('what is owed back stays owed until it is sent', () => {
     const core: PartWord = {

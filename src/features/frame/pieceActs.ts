@@ -1,7 +1,15 @@
 /** A piece of a job is ordered, taken from the shelf, or here: said in the job, and of the part where it is known which. */
 import type { ActName, InputOf } from '@/core/acts'
 import { orderWaitId } from '@/core/job'
-import { jobOrderId, orderWords, toCome, type OrderTerms, type Part, type PartWord } from '@/core/parts'
+import {
+  jobOrderId,
+  orderWords,
+  broughtBy,
+  toCome,
+  type OrderTerms,
+  type Part,
+  type PartWord,
+} from '@/core/parts'
 import { listParts, sayOfParts, type PartSaying } from '@/data/partStore'
 import { whoWorks, type Came } from './useJob'
 import type { PieceWanted } from './wanted'
@@ -37,9 +45,7 @@ export async function orderPiece(act: Act, wanted: PieceWanted, order: OrderSaid
   const { jobId, unit, itemId, count } = wanted
   const orderId = jobOrderId(jobId, itemId)
   // Ordered anew as another part, the one before does not come as well.
-  const before = (await listParts()).filter(
-    (one) => one.id !== part?.id && toCome(one).some((known) => known.orderId === orderId),
-  )
+  const before = broughtBy(await listParts(), orderId, part?.id ?? null)
   const ended = before.map(({ id }): PartSaying => ({ partId: id, word: { says: 'order ended', orderId } }))
   // Of whatever comes, nothing more is known than that it comes.
   if (!part && !newNumber && !order.seller && order.priceEach === null) return said(ended)
@@ -99,7 +105,7 @@ export async function pieceCame(act: Act, { jobId, unit, itemId }: PieceWanted):
 export async function pieceGivenUp(act: Act, { jobId, itemId }: PieceWanted): Promise<Problem> {
   if (!(await act('endWait', { waitId: orderWaitId(itemId) })).kept) return NOT_KEPT
   const orderId = jobOrderId(jobId, itemId)
-  const part = (await listParts()).find((one) => toCome(one).some((order) => order.orderId === orderId))
+  const [part] = broughtBy(await listParts(), orderId, null)
   return part ? sayOfPart(part.id, { says: 'order ended', orderId }) : null
 }
 
@@ -109,6 +115,6 @@ export async function pieceLate(act: Act, wanted: PieceWanted, days: number): Pr
   if (!(await act('orderPiece', { item: { id: itemId, name: wanted.piece }, days, holds: false })).kept)
     return NOT_KEPT
   const orderId = jobOrderId(jobId, itemId)
-  const part = (await listParts()).find((one) => toCome(one).some((order) => order.orderId === orderId))
+  const [part] = broughtBy(await listParts(), orderId, null)
   return part ? sayOfPart(part.id, { says: 'due', orderId, dueAt: Date.now() + DAY_MS * days }) : null
 }
