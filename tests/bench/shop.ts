@@ -145,8 +145,11 @@ try {
     const save = await timed(async () => {
       await driver.findElement(By.css('[data-act="save-all"]')).click()
       await driver.wait(
-        async () => (await driver.findElement(By.css('body')).getText()).includes('Saved. Keep it'),
+        async () =>
+          (await driver.findElement(By.css('section[aria-label="Save all"]')).getText()).includes('Saved.'),
         900_000,
+        'it is never saved',
+        2000,
       )
     })
     say('all of it saved as one file', seconds(save))
