@@ -129,8 +129,9 @@ try {
     'an open job of it, until a test is named',
     seconds(await opens('/job/trace?id=shop-job-400', '[data-test]')),
   )
-  say('Days, until a first plan stands', seconds(await opens('/days', '[data-piece]')))
-  say('  until no better one is looked for', seconds(await timed(() => shown('[data-share="over"]'))))
+  say('Days, until no better plan is looked for', seconds(await opens('/days', '[data-share="over"]')))
+  await driver.findElement(By.css('[data-span="week"]')).click()
+  await shown('[data-piece]')
   const pieces = await driver.findElements(By.css('[data-piece]'))
   const planned = new Set(
     await Promise.all(pieces.map(async (piece) => (await piece.getAttribute('data-piece'))!.split(' ')[0])),

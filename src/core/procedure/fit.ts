@@ -6,6 +6,7 @@
 import { lineFor, type LinePlace } from '../library'
 import type { FuelGradeId } from '../physics'
 import type { Ampere, Metre, Ohm, PaGauge, Volt } from '../shared'
+import { FUSE_SHARE, WIRES, heldOpening, leastFuseA, leastOpening, wayThrough, wireDropV } from '../sizing'
 
 export type FitVerdict = 'fits' | 'doubt' | 'no'
 export interface Fit {
@@ -59,37 +60,52 @@ export function moduleHeight({ oldM, newM, sprung }: { oldM: Metre; newM: Metre;
   )
 }
 
-/**
- * Through the opening and under what is above it. A body of width w and length l tilts in an opening D as
- * far as w/cos θ = D lets it; out of the tank it then takes l·cos θ + w·sin θ of height.
- */
+/** Over so much tilt it is said to go in tilted, rad. */
+const UPRIGHT_RAD = 0.03
+const CLOSE_M: Metre = 0.002
+
+/** Through the neck of the opening and under what is above it, straight or tilted on the way (EQ20). */
 export function passThrough({
   bodyM,
   lengthM,
   openingM,
+  neckM,
   headroomM,
 }: {
   bodyM: Metre
   lengthM: Metre
   openingM: Metre
+  neckM: Metre
   headroomM: Metre
 }): Fit {
   const spare = openingM - bodyM
   if (spare < 0) return fit('no', 'It does not go through the opening.', mm(spare), 'mm')
-  if (headroomM >= lengthM)
+  // How deep the tank is was asked with the height of the module.
+  const passage = { widthM: bodyM, lengthM, openingM, neckM, headroomM, depthM: lengthM + neckM }
+  const way = wayThrough(passage)
+  if (!way) {
+    const least = leastOpening(passage)
+    return least === null
+      ? fit('no', 'No room above it: this way in does not do.', mm(headroomM - lengthM), 'mm')
+      : fit(
+          'no',
+          `Not even tilted: it needs an opening of {${mm(least).toFixed(0)} mm}.`,
+          mm(openingM - least),
+          'mm',
+        )
+  }
+  if (way.steps.some(({ tilt }) => tilt > UPRIGHT_RAD))
     return fit(
-      spare < 0.002 ? 'doubt' : 'fits',
-      spare < 0.002
-        ? 'Through with nothing to spare: float arm and hose first, slowly.'
-        : 'It goes straight out.',
+      'doubt',
+      (heldOpening(passage) ?? Infinity) <= openingM
+        ? 'Only tilted: mark which way, the float arm goes first.'
+        : 'Only tilted, and straightened as it enters: mark which way, the float arm goes first.',
       mm(spare),
       'mm',
     )
-  const cos = bodyM / openingM
-  const tilted = lengthM * cos + bodyM * Math.sqrt(1 - cos * cos)
-  return headroomM >= tilted
-    ? fit('doubt', 'Only tilted: mark which way, the float arm goes first.', mm(headroomM - tilted), 'mm')
-    : fit('no', 'No room above it: this way in does not do.', mm(headroomM - tilted), 'mm')
+  return spare < CLOSE_M
+    ? fit('doubt', 'Through with nothing to spare: float arm and hose first, slowly.', mm(spare), 'mm')
+    : fit('fits', 'It goes straight out.', mm(spare), 'mm')
 }
 
 /** Both ends of a sender against what the gauge wants. Off by a tenth of the span shows on the needle. */
@@ -114,31 +130,11 @@ export function senderOnGauge(
     : fit('no', `Another range: off by ${Math.round(100 * share)} % of the scale.`, off, 'ohm')
 }
 
-/** Conductors by area: resistance at 20 °C, and the pump current that they are usually taken for (half a volt on 5 m; handbook EQ16). What they bear is more, and by the loom’s data. */
-export const WIRES: { areaMm2: number; ohmPerM: number; mostA: Ampere }[] = [
-  { areaMm2: 0.5, ohmPerM: 37.1e-3, mostA: 2 },
-  { areaMm2: 0.75, ohmPerM: 24.7e-3, mostA: 4 },
-  { areaMm2: 1, ohmPerM: 18.5e-3, mostA: 5 },
-  { areaMm2: 1.5, ohmPerM: 12.7e-3, mostA: 7 },
-  { areaMm2: 2.5, ohmPerM: 7.6e-3, mostA: 12 },
-  { areaMm2: 4, ohmPerM: 4.71e-3, mostA: 19 },
-  { areaMm2: 6, ohmPerM: 3.14e-3, mostA: 25 },
-]
-export const FUSES_A: Ampere[] = [5, 7.5, 10, 15, 20, 25, 30, 40]
-/** A fuse carries no more than this share of its rating for long, and the feed may lose so much; typical. */
-const FUSE_SHARE = 0.75
 /** A fuse may pass this much over what its wire is taken for; ours, typical, the loom’s data govern. */
 const FUSE_OVER_WIRE = 1.5
+/** The feed may lose so much; typical. */
 const DROP_GOOD_V: Volt = 0.5
 const DROP_MOST_V: Volt = 0.8
-
-/** Drop along the way out and back, by area and length at 20 °C. */
-export const wireDropV = (currentA: Ampere, bothWaysM: Metre, ohmPerM: number): Volt =>
-  currentA * bothWaysM * ohmPerM
-
-/** The smallest usual fuse for a current that runs for long; undefined where none is large enough. */
-export const leastFuseA = (currentA: Ampere): Ampere | undefined =>
-  FUSES_A.find((rating) => FUSE_SHARE * rating >= currentA)
 
 /** `bearsA` is what the loom's data let the wire bear; null where nobody knows, then its usual pump current is the measure. */
 export function wireAndFuse({

@@ -6,7 +6,7 @@
 import { plainWords, type Ampere, type CubicMetre, type Metre, type Ohm, type PaGauge } from '../shared'
 import { familyOf, type FuelFamily, type FuelGradeId } from '../physics'
 import { GUARD_TOOLS, opensLiquid, type Doing } from '../library'
-import { leastFuseA } from './fit'
+import { leastFuseA } from '../sizing'
 import { LOW_FRACTION } from './level'
 import type { Plan } from './plan'
 

@@ -44,6 +44,8 @@ const M3_PER_GALLON = 3.785411784e-3
 const M3_PER_FLUID_OUNCE = M3_PER_GALLON / 128
 const M_PER_INCH = 0.0254
 const NM_PER_LBF_FT = 1.3558179483314004
+/** 550 pound-force feet a second. */
+const W_PER_HORSEPOWER = 550 * NM_PER_LBF_FT
 
 /** Every unit a reading may be typed or shown in, with its factor to SI and the SI kind it belongs to. */
 const UNITS = {
@@ -62,6 +64,7 @@ const UNITS = {
   'gal/h': { kind: 'flow', factor: M3_PER_GALLON / 3600 },
   'fl oz/30 s': { kind: 'flow', factor: M3_PER_FLUID_OUNCE / 30 },
   'fl oz/15 s': { kind: 'flow', factor: M3_PER_FLUID_OUNCE / 15 },
+  'mL/min': { kind: 'flow', factor: M3_PER_S_PER_ML_PER_MIN },
   L: { kind: 'volume', factor: 1e-3 },
   mL: { kind: 'volume', factor: 1e-6 },
   gal: { kind: 'volume', factor: M3_PER_GALLON },
@@ -72,12 +75,17 @@ const UNITS = {
   in: { kind: 'length', factor: M_PER_INCH },
   ft: { kind: 'length', factor: 12 * M_PER_INCH },
   mi: { kind: 'length', factor: 63360 * M_PER_INCH },
+  'mm²': { kind: 'area', factor: 1e-6 },
+  W: { kind: 'power', factor: 1 },
+  kW: { kind: 'power', factor: 1e3 },
+  hp: { kind: 'power', factor: W_PER_HORSEPOWER },
   'N·m': { kind: 'torque', factor: 1 },
   'lbf·ft': { kind: 'torque', factor: NM_PER_LBF_FT },
   'lbf·in': { kind: 'torque', factor: NM_PER_LBF_FT / 12 },
   rpm: { kind: 'speed', factor: (2 * Math.PI) / 60 },
   '%': { kind: 'fraction', factor: 0.01 },
   s: { kind: 'time', factor: 1 },
+  ms: { kind: 'time', factor: 1e-3 },
   min: { kind: 'time', factor: 60 },
   '1/min': { kind: 'rate', factor: 1 / 60 },
   '°C': { kind: 'temperature', factor: 1 },

@@ -85,6 +85,7 @@ export const FIT_FORMS: FitForm[] = [
       field('body', 'Widest body', 'mm'),
       field('length', 'Length', 'mm'),
       field('opening', 'Opening', 'mm'),
+      field('neck', 'Depth of its neck', 'mm'),
       field('headroom', 'Room above', 'mm'),
     ],
     work: (v) =>
@@ -92,6 +93,7 @@ export const FIT_FORMS: FitForm[] = [
         bodyM: mm(v('body')),
         lengthM: mm(v('length')),
         openingM: mm(v('opening')),
+        neckM: mm(v('neck')),
         headroomM: mm(v('headroom')),
       }),
   },

@@ -1,0 +1,251 @@
+import { ok, M3_PER_S_PER_L_PER_H as LH, type M3PerS, type Result } from '../../shared'
+import type { MotorLaw } from '../../physics'
+import { fluidAt } from '../fuels'
+import { pumpThrough, rollerPump, solveFeed, turbinePump, type Feed, type FeedSolved } from '../feed'
+import { AskBack, calculator, fromSheet, said, type Answer, type ValuesOf, type Verdict } from '../terms'
+import { WIRES, wireOhm } from '../wire'
+import { demandOf, engineFields } from './demand'
+
+/** What a pump gives over what is drunk, so that the regulator keeps control and age has room (EQ03). */
+const RESERVE = 1.25
+const FUEL_C = 25
+/** Loss of a sound fine filter at 100 L/h: 6 kPa; typical. */
+const FILTER = { linearPaPerM3S: 60 / LH, quadraticPaPerM3S2: 0.2 / LH ** 2 }
+const NO_FILTER = { linearPaPerM3S: 1 / LH, quadraticPaPerM3S2: 0 }
+const WIDE_M = 0.02
+
+const wires = Object.fromEntries(WIRES.map(({ areaMm2 }) => [String(areaMm2), `${areaMm2} mm²`])) as Record<
+  '0.5' | '0.75' | '1' | '1.5' | '2.5' | '4' | '6',
+  string
+>
+const ownPump = (values: Record<string, number | string>) => values['kind'] === 'own'
+
+const fields = {
+  ...engineFields,
+  boostPa: {
+    kind: 'number',
+    label: 'Boost that the pressure follows',
+    unit: 'kPa',
+    low: 0,
+    high: 300,
+    step: 10,
+    usual: 0,
+    why: 'None where it breathes freely; the regulator’s hose on the manifold adds it.',
+  },
+  kind: {
+    kind: 'choice',
+    label: 'Pump',
+    options: { roller: 'roller or gear', turbine: 'turbine', own: 'two points of its sheet' },
+    usual: 'roller',
+  },
+  flowM3PerS: {
+    kind: 'number',
+    label: 'One gives at {300 kPa}, 13.5 V',
+    unit: 'L/h',
+    low: 10,
+    high: 800,
+    step: 5,
+    usual: 120,
+    why: 'From the smallest to the largest that run on a vehicle’s volts.',
+    from: fromSheet('pumpFlowM3PerS'),
+  },
+  currentA: {
+    kind: 'number',
+    label: 'and draws',
+    unit: 'A',
+    low: 0.5,
+    high: 40,
+    step: 0.1,
+    usual: 5.2,
+    why: 'Under half an ampere nothing pumps, over 40 nothing holds.',
+    from: fromSheet('pumpCurrentA'),
+  },
+  secondM3PerS: {
+    kind: 'number',
+    label: 'At {500 kPa} it gives',
+    unit: 'L/h',
+    low: 1,
+    high: 800,
+    step: 5,
+    usual: 96,
+    why: 'Less than at the lower pressure.',
+    when: ownPump,
+  },
+  secondA: {
+    kind: 'number',
+    label: 'and draws there',
+    unit: 'A',
+    low: 0.5,
+    high: 40,
+    step: 0.1,
+    usual: 7,
+    why: 'More than at the lower pressure.',
+    when: ownPump,
+  },
+  pumps: {
+    kind: 'number',
+    label: 'Pumps side by side',
+    unit: null,
+    low: 1,
+    high: 6,
+    step: 1,
+    usual: 1,
+    why: 'One to six.',
+  },
+  supplyV: {
+    kind: 'number',
+    label: 'Volts at the battery, running',
+    unit: 'V',
+    low: 6,
+    high: 29,
+    step: 0.1,
+    usual: 13.5,
+    why: 'The least that it runs on counts: idle, lights and fan on.',
+  },
+  wire: { kind: 'choice', label: 'Wire of each pump', options: wires, usual: '2.5' },
+  wireM: {
+    kind: 'number',
+    label: 'Wire, out and back',
+    unit: 'm',
+    low: 0.5,
+    high: 40,
+    step: 0.5,
+    usual: 9,
+    why: 'Both ways count: to the pump and back to battery minus.',
+  },
+  lineM: {
+    kind: 'number',
+    label: 'Feed line',
+    unit: 'm',
+    low: 0.1,
+    high: 20,
+    step: 0.1,
+    usual: 3.6,
+    why: 'From the pump to the rail.',
+    from: fromSheet('feedLengthM'),
+  },
+  boreM: {
+    kind: 'number',
+    label: 'its bore',
+    unit: 'mm',
+    low: 3,
+    high: 20,
+    step: 0.1,
+    usual: 7.5,
+    why: 'Inside, not the size of the pipe.',
+    from: fromSheet('feedBoreM'),
+  },
+} as const
+type Values = ValuesOf<typeof fields>
+
+function motorOf({ kind, flowM3PerS, currentA, secondM3PerS, secondA }: Values): Result<MotorLaw, string> {
+  if (kind === 'roller') return ok(rollerPump(flowM3PerS, currentA))
+  if (kind === 'turbine') return ok(turbinePump(flowM3PerS, currentA))
+  const at = (pressurePa: number, flow: number, current: number) => ({
+    pressurePa,
+    voltV: 13.5,
+    flowM3PerS: flow,
+    currentA: current,
+  })
+  return pumpThrough(at(300e3, flowM3PerS, currentA), at(500e3, secondM3PerS, secondA))
+}
+
+const feedOf = (values: Values, motor: MotorLaw): Feed => ({
+  fluid: fluidAt(values.fuel, FUEL_C),
+  motor,
+  pumps: values.pumps,
+  supplyV: values.supplyV,
+  wireOhm: wireOhm(Number(values.wire), values.wireM),
+  line: { lengthM: values.lineM, boreM: values.boreM, lossCoefficient: 4 },
+  filter: FILTER,
+  railPa: values.railPa + values.boostPa,
+})
+const NOTHING: FeedSolved = { flowM3PerS: 0, pumpPa: 0, motorV: 0, motorA: 0 }
+const given = (feed: Feed): FeedSolved => {
+  const solved = feed.pumps > 0 ? solveFeed(feed) : ok(NOTHING)
+  return solved.ok ? solved.value : NOTHING
+}
+
+/** What would move it most: volts, the line, or another pump. */
+function limitsOf(feed: Feed, now: M3PerS, wants: M3PerS): string {
+  const volts = given({ ...feed, wireOhm: 0 }).flowM3PerS
+  const line = given({
+    ...feed,
+    line: { ...feed.line, boreM: WIDE_M },
+    filter: NO_FILTER,
+  }).flowM3PerS
+  const [most, what] =
+    volts >= line
+      ? [volts, 'The wires: with nothing lost on them it would give']
+      : [line, 'Line and filter: with nothing lost there it would give']
+  if (most < 1.03 * now) return 'The pump itself: neither wires nor line take much.'
+  const enough = most >= wants && now < wants ? ' That would do.' : ''
+  return `${what} ${said(most, 'L/h')}.${enough}`
+}
+
+function work(values: Values): Answer {
+  const motor = motorOf(values)
+  if (!motor.ok) throw new AskBack('secondM3PerS', motor.error)
+  const feed = feedOf(values, motor.value)
+  const solved = given(feed)
+  const demand = demandOf(values)
+  const wants = RESERVE * demand
+  const times = solved.flowM3PerS / demand
+  const verdict: Verdict = times >= RESERVE ? 'good' : times >= 1 ? 'doubt' : 'no'
+  const without = given({ ...feed, pumps: values.pumps - 1 }).flowM3PerS
+  const share = without / demand
+  const pressures = Array.from({ length: 25 }, (_, k) => (k / 24) * 1.6 * Math.max(feed.railPa, 100e3))
+  return {
+    says: `At ${said(feed.railPa, 'kPa')} ${values.pumps === 1 ? 'it gives' : `the ${values.pumps} give`} ${said(solved.flowM3PerS, 'L/h')}; the engine drinks ${said(demand, 'L/h')}, and ${said(wants, 'L/h')} is wanted.`,
+    verdict,
+    limits: limitsOf(feed, solved.flowM3PerS, wants),
+    figures: [
+      { id: 'flow', name: 'Given at the rail', si: solved.flowM3PerS, unit: 'L/h', digits: 0 },
+      { id: 'demand', name: 'Drunk at most', si: demand, unit: 'L/h', digits: 1 },
+      { id: 'wants', name: 'Wanted, a quarter more', si: wants, unit: 'L/h', digits: 0 },
+      { id: 'volts', name: 'Left at the pump', si: solved.motorV, unit: 'V', digits: 2 },
+      { id: 'current', name: 'One draws', si: solved.motorA, unit: 'A', digits: 1 },
+      { id: 'pumpPa', name: 'At the pump’s outlet', si: solved.pumpPa, unit: 'kPa', digits: 0 },
+      { id: 'without', name: 'Given when one dies', si: without, unit: 'L/h', digits: 0 },
+      { id: 'lean', name: 'Lean from this share of it on', si: Math.min(1, share), unit: '%', digits: 0 },
+    ],
+    curve: {
+      x: { name: 'At the rail', unit: 'kPa' },
+      y: { name: 'Given', unit: 'L/h' },
+      lines: [
+        {
+          name: values.pumps === 1 ? 'this pump' : 'all of them',
+          points: pressures.map((railPa) => [railPa, given({ ...feed, railPa }).flowM3PerS]),
+        },
+        ...(values.pumps > 1
+          ? [
+              {
+                name: 'one dead',
+                points: pressures.map((railPa): [number, number] => [
+                  railPa,
+                  given({ ...feed, railPa, pumps: values.pumps - 1 }).flowM3PerS,
+                ]),
+              },
+            ]
+          : []),
+      ],
+      hand: [feed.railPa, solved.flowM3PerS],
+      limit: { name: 'wanted', y: wants },
+    },
+    sure: 'What an engine drinks is typical, 15 % to either side; a pump’s law holds within a quarter of the volts and pressures that it was measured at.',
+  }
+}
+
+export const pump = calculator({
+  id: 'pump',
+  title: 'Pump for a target',
+  question: 'Does this pump feed this engine?',
+  fields,
+  work,
+  formula: [
+    'Drunk = power × fuel for work ÷ density, or injectors × flow × time open × √(pressure ÷ 300 kPa)',
+    'Pump, volts, wires, line and filter are solved together, as Trace solves a vehicle',
+    'Wanted = 1.25 × drunk',
+  ],
+  source: 'EQ03, EQ04, EQ07, EQ01, EQ16; typical',
+})

@@ -1,0 +1,109 @@
+/** The calculators of the desk, and the one way to ask one: what cannot be is asked back with its bounds and their reason. */
+import { fromSi, toSi, type Entered, type UnitName } from '../shared'
+import * as all from './calculators'
+import {
+  AskBack,
+  type Answer,
+  type Calculator,
+  type DeskVehicle,
+  type Field,
+  type NumberField,
+} from './terms'
+
+/** What stands in a field: a figure as it was typed, or a choice. */
+export type Typed = Record<string, Entered | number | string>
+export interface Asked {
+  field: string
+  says: string
+}
+export type Answered = { ok: true; answer: Answer } | { ok: false; asks: Asked[] }
+
+/** The figure a field begins with, in its own unit. */
+export const usualOf = (field: Field): Entered | number | string =>
+  field.kind === 'choice'
+    ? field.usual
+    : field.unit === null
+      ? field.usual
+      : { value: field.usual, unit: field.unit }
+
+/** What a calculator begins with: the vehicle's own figures where there is one. */
+export function beginOf({ fields }: Calculator, vehicle: DeskVehicle | null): Typed {
+  return Object.fromEntries(
+    Object.entries(fields).map(([id, field]) => {
+      const known = vehicle && field.from?.(vehicle)
+      if (!known) return [id, usualOf(field)]
+      if (field.kind === 'choice' || field.unit === null) return [id, known.value]
+      return [id, { value: fromSi(Number(known.value), field.unit), unit: field.unit }]
+    }),
+  )
+}
+
+/** SI value of what stands in a field; null where it is none of its kind. */
+function siOf(field: Field, typed: Entered | number | string | undefined): number | string | null {
+  if (field.kind === 'choice') return typeof typed === 'string' && typed in field.options ? typed : null
+  if (typeof typed === 'number') return field.unit === null && Number.isFinite(typed) ? typed : null
+  if (typeof typed !== 'object') return null
+  return field.unit !== null && Number.isFinite(typed.value) ? toSi(typed) : null
+}
+
+const bound = (value: number, unit: UnitName | null) => (unit === null ? `${value}` : `{${value} ${unit}}`)
+function problemOf(field: NumberField, si: number): string | null {
+  const value = field.unit === null ? si : fromSi(si, field.unit)
+  const slack = 1e-9 * Math.max(1, Math.abs(field.high))
+  if (value >= field.low - slack && value <= field.high + slack) return null
+  return `${bound(field.low, field.unit)} to ${bound(field.high, field.unit)}. ${field.why}`
+}
+
+/** Fields that count for what stands in the others, in their order. */
+export function askedFields({ fields }: Calculator, typed: Typed): [id: string, field: Field][] {
+  const values: Record<string, number | string> = {}
+  return Object.entries(fields).filter(([id, field]) => {
+    if (field.when && !field.when(values)) return false
+    values[id] = siOf(field, typed[id]) ?? ''
+    return true
+  })
+}
+
+/** Asks a calculator. Fields that do not count are taken at their usual figure. */
+export function answerOf(calculator: Calculator, typed: Typed): Answered {
+  const counting = new Set(askedFields(calculator, typed).map(([id]) => id))
+  const asks: Asked[] = []
+  const values: Record<string, number | string> = {}
+  for (const [id, field] of Object.entries(calculator.fields)) {
+    const si = siOf(field, counting.has(id) ? typed[id] : usualOf(field))
+    if (si === null) {
+      asks.push({ field: id, says: field.kind === 'choice' ? 'One of these.' : `A figure. ${field.why}` })
+      continue
+    }
+    const problem = field.kind === 'number' ? problemOf(field, Number(si)) : null
+    if (problem) asks.push({ field: id, says: problem })
+    values[id] = si
+  }
+  if (asks.length > 0) return { ok: false, asks }
+  try {
+    return { ok: true, answer: calculator.work(values as never) }
+  } catch (problem) {
+    if (problem instanceof AskBack) return { ok: false, asks: [{ field: problem.field, says: problem.says }] }
+    throw problem
+  }
+}
+
+/** All of them, in the order of the desk. */
+export const CALCULATORS: readonly Calculator[] = [
+  all.pump,
+  all.duty,
+  all.heat,
+  all.line,
+  all.filter,
+  all.wire,
+  all.sender,
+  all.stack,
+  all.passage,
+  all.vent,
+  all.prime,
+  all.injectors,
+  all.later,
+  all.convert,
+]
+export const calculatorById = (id: string | null): Calculator =>
+  CALCULATORS.find((one) => one.id === id) ?? CALCULATORS[0]!
