@@ -13,7 +13,7 @@ export interface PlotLine {
   label: string
   /** A y of NaN lifts the pen. */
   points: { x: number; y: number }[]
-  look: 'pen' | 'fit' | 'limit' | 'dots'
+  look: 'pen' | 'fit' | 'limit' | 'dots' | 'hand'
 }
 export interface PlotPanel {
   /** Printed inside, with its unit. */
@@ -280,6 +280,14 @@ export function PlotChart(props: PlotProps) {
       borderWidth: 0,
       showLine: false,
       pointRadius: 2.5,
+    },
+    hand: {
+      borderColor: token('--accent'),
+      backgroundColor: token('--sheet'),
+      borderWidth: 4,
+      showLine: false,
+      pointRadius: 8,
+      pointBorderWidth: 4,
     },
     fit: { borderColor: token('--accent'), borderWidth: 3.5, pointRadius: 0 },
     limit: { borderColor: token('--ink-2'), borderWidth: 2, borderDash: [6, 5], pointRadius: 0 },

@@ -29,6 +29,7 @@ const LISTS = {
   ways: (item: unknown) => String(item),
   access: (item: unknown) => textOf([field(item, 'place'), field(item, 'off')]),
   limits: (item: unknown) => String(field(item, 'testId')),
+  sizings: (item: unknown) => String(field(item, 'id')),
 } as const
 type ListName = keyof typeof LISTS
 const LIST_NAMES = Object.keys(LISTS) as [ListName, ...ListName[]]

@@ -39,8 +39,19 @@ export interface VehicleRecord {
   access: Access[]
   /** Limits of the maker's for what a test reads, as entered. */
   limits: MakerLimit[]
+  /** What was sized for it at the desk, the first first. */
+  sizings?: KeptSizing[]
   /** Simulated vehicles only. */
   truth?: { seed: number; hidden: { faultId: string; severity: number; total?: boolean }[] }
+}
+
+/** A question of the desk with what was typed and what it came to. */
+export interface KeptSizing {
+  id: string
+  of: string
+  at: number
+  typed: Record<string, Entered | number | string>
+  says: string
 }
 
 /** The maker's limits of one test. */
@@ -82,6 +93,18 @@ export const vehicleSchema: z.ZodType<VehicleRecord> = z
       .array(z.object({ testId: z.string().min(1).max(80), low: entered, high: entered }))
       .max(200)
       .default([]),
+    sizings: z
+      .array(
+        z.object({
+          id: z.string().min(1).max(80),
+          of: z.string().min(1).max(40),
+          at: z.number().finite(),
+          typed: z.record(z.string().max(40), z.union([entered, z.number().finite(), z.string().max(60)])),
+          says: z.string().max(400),
+        }),
+      )
+      .max(200)
+      .optional(),
     truth: z
       .object({
         seed: z.number().int(),

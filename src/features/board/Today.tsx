@@ -129,6 +129,12 @@ export function Today() {
         >
           Parts
         </Link>
+        <Link
+          href="/sizing"
+          className="flex min-h-[48px] items-center px-1 text-second underline decoration-ink-3 underline-offset-4"
+        >
+          Sizing
+        </Link>
         <FindButton onFind={() => setFinding(true)} />
         <FileButton onFile={takeFile} />
         <Button data-act="take-in" onClick={() => setTakingIn(true)}>

@@ -1,10 +1,10 @@
 'use client'
-import { keptText, typedAs, unitShown, unitText } from './quantities'
+import { inUnits, keptText, typedAs, unitShown, unitText } from './quantities'
 import { useState } from 'react'
 import type { InputOf } from '@/core/acts'
 import { partsOfJob, type Part } from '@/core/parts'
 import type { Fit } from '@/core/procedure'
-import { UNIT_NAMES, figureOf, type UnitName } from '@/core/shared'
+import { UNIT_NAMES, figureOf, plainWords, type UnitName } from '@/core/shared'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
 import { FIT_FORMS, isWord, type FitForm } from './fitForms'
@@ -53,7 +53,7 @@ async function keepFit(hand: JobInHand, partId: string, fit: InputOf<'keepFit'>)
     fits: false,
     vehicleName: vehicle.name,
     layout: vehicle.layout,
-    why: `${fit.title}: ${fit.says}`.slice(0, 200),
+    why: `${fit.title}: ${plainWords(fit.says)}`.slice(0, 200),
     jobId: job.id,
     unit: job.unit,
   })
@@ -183,7 +183,7 @@ function Check({ hand, form, partId }: { hand: JobInHand; form: FitForm; partId:
               title: form.title,
               figures: keptFigures(form, typed),
               verdict: fit.verdict,
-              says: fit.says,
+              says: plainWords(fit.says),
             })
           }
         >
@@ -192,7 +192,7 @@ function Check({ hand, form, partId }: { hand: JobInHand; form: FitForm; partId:
       </div>
       {fit && (
         <p className={`pt-1 text-main ${fit.verdict === 'no' ? 'text-danger' : ''}`}>
-          <b>{VERDICT_WORDS[fit.verdict]}.</b> {fit.says}
+          <b>{VERDICT_WORDS[fit.verdict]}.</b> {inUnits(fit.says)}
           {kept?.verdict === fit.verdict ? <span className="text-second text-ink-2"> Kept.</span> : ''}
         </p>
       )}

@@ -139,6 +139,15 @@ export const placesFound = (jobId: string | null): Found[] => [
     words: 'stock shelf order spares sellers stores',
   },
   {
+    key: 'sizing',
+    kind: 'Place',
+    does: 'go',
+    href: '/sizing',
+    title: 'Sizing',
+    words:
+      'calculator pump duty heat line bore filter wire fuse sender arm vent prime injector convert units threads dash',
+  },
+  {
     key: 'days',
     kind: 'Place',
     does: 'go',

@@ -24,6 +24,7 @@ const FIELD_WORDS: Record<string, string> = {
   ways: 'Ways in',
   access: 'Access',
   limits: 'Maker’s limit',
+  sizings: 'Sized',
 }
 
 /** One point in words. */

@@ -32,6 +32,7 @@ const Disagreements = dynamic(() => import('./Disagreements').then((own) => own.
   ssr: false,
 })
 const BesideSister = dynamic(() => import('./BesideSister').then((own) => own.BesideSister), { ssr: false })
+const Sized = dynamic(() => import('./Sized').then((own) => own.Sized), { ssr: false })
 const VehiclePhotos = dynamic(() => import('./VehiclePhotos').then((own) => own.VehiclePhotos), {
   ssr: false,
 })
@@ -88,12 +89,13 @@ export function VehicleMargin({ hand, now }: { hand: VehicleInHand; now: number 
         <Stamps vehicle={vehicle} />
       </Part>
       <Figures hand={hand} />
+      <Sized vehicle={vehicle} />
       <VehiclePhotos hand={hand} />
     </div>
   )
 }
 
-function Part({ title, children }: { title: string; children: React.ReactNode }) {
+export function Part({ title, children }: { title: string; children: React.ReactNode }) {
   return (
     <section aria-label={title}>
       <h2 className="border-b-2 border-ink pb-1 text-main font-semibold">{title}</h2>

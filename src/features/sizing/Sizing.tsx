@@ -1,0 +1,94 @@
+'use client'
+import { CALCULATORS } from '@/core/sizing'
+import { Page } from '@/ui/Page'
+import { ShapeFrame, useShape } from '@/ui/Shape'
+import { DeskHead } from '../frame/DeskHead'
+import { InTheirUnits } from '../frame/InTheirUnits'
+import { vehicleHref } from '../frame/words'
+import { AnswerFigure } from './AnswerFigure'
+import { AnswerSheet, AnswerTable } from './AnswerSheet'
+import { SizingFields } from './SizingFields'
+import { SizingPaper } from './SizingPaper'
+import { useDesk, type Desk } from './useDesk'
+
+/** The sizing desk: a question, its answer in a sentence, what limits it, how it moves. */
+export function Sizing() {
+  const desk = useDesk()
+  const { vehicle } = desk
+  return (
+    <ShapeFrame className="flex min-h-dvh flex-col wide:h-dvh">
+      <DeskHead
+        way={[
+          ...(vehicle ? [{ title: `Unit ${vehicle.unit}`, href: vehicleHref(vehicle.id) }] : []),
+          { title: 'Sizing' },
+        ]}
+      />
+      <InTheirUnits>
+        <SizingPage desk={desk} />
+      </InTheirUnits>
+      {desk.answer && <SizingPaper desk={desk} answer={desk.answer} />}
+    </ShapeFrame>
+  )
+}
+
+function SizingPage({ desk }: { desk: Desk }) {
+  const shape = useShape()
+  const fields = <SizingFields desk={desk} />
+  const { answer } = desk
+  return (
+    <Page
+      label="Sizing"
+      tallMargin
+      finding={<Question desk={desk} />}
+      drawing={
+        <div className="flex h-full flex-col overflow-y-auto wide:px-6 wide:pt-[126px]">
+          {answer &&
+            (answer.drawing || answer.curve ? (
+              <AnswerFigure answer={answer} />
+            ) : (
+              <AnswerTable answer={answer} />
+            ))}
+        </div>
+      }
+      act={
+        shape === 'wide' ? (
+          <AnswerSheet desk={desk} />
+        ) : (
+          <>
+            <AnswerSheet desk={desk} />
+            <div className="px-4 medium:px-6">{fields}</div>
+          </>
+        )
+      }
+      margin={shape === 'wide' ? fields : answer && <AnswerTable answer={answer} />}
+      marginLine={shape === 'wide' ? 'Figures' : 'Table'}
+    />
+  )
+}
+
+/** Which question it is; another one is a touch away. */
+function Question({ desk: { calculator, vehicle, turnTo } }: { desk: Desk }) {
+  return (
+    <div className="pointer-events-auto">
+      <label className="block text-second text-ink-2">
+        Question
+        <select
+          name="question"
+          value={calculator.id}
+          onChange={(event) => turnTo(event.target.value)}
+          className="ml-3 h-[48px] border-2 border-ink-3 bg-ground px-2 text-main text-ink narrow:ml-0 narrow:block narrow:w-full"
+        >
+          {CALCULATORS.map(({ id, title }) => (
+            <option key={id} value={id}>
+              {title}
+            </option>
+          ))}
+        </select>
+      </label>
+      <h1 className="text-title">{calculator.question}</h1>
+      {vehicle && (
+        <p className="text-second text-ink-2">{`Begins with what is known of unit ${vehicle.unit}, ${vehicle.name}.`}</p>
+      )}
+    </div>
+  )
+}
