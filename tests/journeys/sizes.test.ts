@@ -36,6 +36,8 @@ const VIEWS = [
   ['days', '/days', null],
   ['vehicle', '/vehicle?id=demo-vehicle-18', null],
   ['vehicle, as it is built', '/vehicle?id=demo-vehicle-18&see=built', null],
+  ['sizing', '/sizing?of=pump&vehicle=demo-vehicle-18', null],
+  ['sizing, drawn', '/sizing?of=sender', null],
   ['vehicles', '/vehicle', null],
   ['find', '/find?q=larch', null],
   ['parts', '/parts', null],

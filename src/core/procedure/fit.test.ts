@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { FUSES_A, WIRES, wireDropV } from '../sizing'
+import { FUSES_A, WIRES, wireDropV } from '../library'
 import {
   hoseOnPipe,
   materialThere,

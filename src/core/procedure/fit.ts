@@ -3,10 +3,9 @@
  * on the bench and says fits, doubtful or not, with the figure that decides. Limits are typical
  * (handbook EQ16, EQ17, EQ18, 5.1); the maker's drawing governs.
  */
-import { lineFor, type LinePlace } from '../library'
-import type { FuelGradeId } from '../physics'
+import { FUSE_SHARE, leastFuseA, lineFor, WIRES, wireDropV, type LinePlace } from '../library'
+import { heldOpening, leastOpening, wayThrough, type FuelGradeId } from '../physics'
 import type { Ampere, Metre, Ohm, PaGauge, Volt } from '../shared'
-import { FUSE_SHARE, WIRES, heldOpening, leastFuseA, leastOpening, wayThrough, wireDropV } from '../sizing'
 
 export type FitVerdict = 'fits' | 'doubt' | 'no'
 export interface Fit {

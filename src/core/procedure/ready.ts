@@ -5,8 +5,7 @@
  */
 import { plainWords, type Ampere, type CubicMetre, type Metre, type Ohm, type PaGauge } from '../shared'
 import { familyOf, type FuelFamily, type FuelGradeId } from '../physics'
-import { GUARD_TOOLS, opensLiquid, type Doing } from '../library'
-import { leastFuseA } from '../sizing'
+import { GUARD_TOOLS, leastFuseA, opensLiquid, type Doing } from '../library'
 import { LOW_FRACTION } from './level'
 import type { Plan } from './plan'
 

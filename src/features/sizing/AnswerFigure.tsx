@@ -2,6 +2,7 @@
 import dynamic from 'next/dynamic'
 import type { Answer, Curve, Drawing as Shapes } from '@/core/sizing'
 import { scaleSteps } from '@/core/report'
+import { HatchDefs } from '@/ui/marks'
 import { Drawing } from '@/ui/Page'
 import { useSize, type Size } from '@/ui/Shape'
 import { headText, inUnit } from './sizingText'
@@ -120,6 +121,7 @@ function Scaled({ shapes: { shapes }, room }: { shapes: Shapes; room: Size }) {
   ]
   return (
     <>
+      <HatchDefs />
       {shapes.map(({ id, name, points: own, closed, fouls }) => {
         const drawn = own.map(at)
         const path = `M ${drawn.map((point) => point.join(' ')).join(' L ')}${closed ? ' Z' : ''}`
@@ -128,19 +130,20 @@ function Scaled({ shapes: { shapes }, room }: { shapes: Shapes; room: Size }) {
           <g key={id} data-shape-of={id} data-fouls={fouls ? 'yes' : undefined}>
             <path
               d={path}
-              fill={closed && fouls ? 'var(--danger-wash)' : closed && id !== 'tank' ? 'var(--wash)' : 'none'}
-              stroke={fouls ? 'var(--danger)' : 'var(--ink)'}
+              fill={closed && fouls ? 'url(#hatch)' : closed && id !== 'tank' ? 'var(--wash)' : 'none'}
+              stroke="var(--ink)"
               strokeWidth={fouls ? 3 : 2}
             />
             {name && (
               <text
-                x={middle}
+                x={closed ? middle : Math.min(...drawn.map(([x]) => x))}
                 y={Math.max(18, Math.min(...drawn.map(([, y]) => y)) - 6)}
-                textAnchor="middle"
+                textAnchor={closed ? 'middle' : 'start'}
+                fontWeight={fouls ? 700 : 400}
                 fontSize="17"
-                fill={fouls ? 'var(--danger)' : 'var(--ink-2)'}
+                fill={fouls ? 'var(--ink)' : 'var(--ink-2)'}
               >
-                {name}
+                {fouls ? `${name}, does not pass` : name}
               </text>
             )}
           </g>

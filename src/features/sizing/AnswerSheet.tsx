@@ -28,10 +28,10 @@ export function AnswerSheet({ desk }: { desk: Desk }) {
       data-verdict={answer.verdict}
       className={`space-y-2 border-t-[5px] bg-sheet px-4 py-3 medium:px-6 wide:px-6 ${asks.length > 0 ? 'border-ink-3' : 'border-accent'}`}
     >
-      <p className="text-title" data-answer aria-live="polite">
+      <p className="font-book text-title font-[550]" data-answer aria-live="polite">
         {inUnits(answer.says)}
       </p>
-      <p className={`text-main ${answer.verdict === 'no' ? 'text-danger' : ''}`} data-limits>
+      <p className="text-main" data-limits>
         <b>{VERDICT_WORDS[answer.verdict]}</b> {inUnits(answer.limits)}
       </p>
       {asks.length > 0 && (

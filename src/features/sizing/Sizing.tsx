@@ -85,7 +85,7 @@ function Question({ desk: { calculator, vehicle, turnTo } }: { desk: Desk }) {
           ))}
         </select>
       </label>
-      <h1 className="text-title">{calculator.question}</h1>
+      <h1 className="pt-1 text-title">{calculator.question}</h1>
       {vehicle && (
         <p className="text-second text-ink-2">{`Begins with what is known of unit ${vehicle.unit}, ${vehicle.name}.`}</p>
       )}

@@ -5,7 +5,7 @@ import { CALCULATORS } from '@/core/sizing'
 import { addressOf } from '../frame/sizingLink'
 import { inUnits } from '../frame/quantities'
 import { dateText } from '../frame/words'
-import { Part } from './VehicleMargin'
+import { Part } from './Part'
 
 const LINK = 'inline-flex min-h-[44px] items-center underline decoration-ink-3 underline-offset-4'
 

@@ -23,6 +23,7 @@ import { unitText } from '../frame/quantities'
 import { differenceText } from '../frame/tracks/Differences'
 import { SOURCE_WORDS, builtHref, dateText, lowerFirst, stageHref } from '../frame/words'
 import { knownText } from './lifeText'
+import { Part } from './Part'
 import type { VehicleInHand } from './useVehicleLife'
 
 /** What may be said there loads once the page stands. */
@@ -92,15 +93,6 @@ export function VehicleMargin({ hand, now }: { hand: VehicleInHand; now: number 
       <Sized vehicle={vehicle} />
       <VehiclePhotos hand={hand} />
     </div>
-  )
-}
-
-export function Part({ title, children }: { title: string; children: React.ReactNode }) {
-  return (
-    <section aria-label={title}>
-      <h2 className="border-b-2 border-ink pb-1 text-main font-semibold">{title}</h2>
-      <div className="space-y-1 pt-1">{children}</div>
-    </section>
   )
 }
 

@@ -111,7 +111,7 @@ export const engineFields = {
     why: 'From a generator of 2 to 1500.',
     when: byPower,
   },
-  breath: { kind: 'choice', label: 'It', options: BREATHS, usual: 'natural', when: byPower },
+  breath: { kind: 'choice', label: 'The engine', options: BREATHS, usual: 'natural', when: byPower },
   fuel: fuelField,
   ...injectorFields,
   railPa: railField,

@@ -3,7 +3,7 @@ import type { MotorLaw } from '../../physics'
 import { fluidAt } from '../fuels'
 import { pumpThrough, rollerPump, solveFeed, turbinePump, type Feed, type FeedSolved } from '../feed'
 import { AskBack, calculator, fromSheet, said, type Answer, type ValuesOf, type Verdict } from '../terms'
-import { WIRES, wireOhm } from '../wire'
+import { WIRES, wireOhm } from '../../library'
 import { demandOf, engineFields } from './demand'
 
 /** What a pump gives over what is drunk, so that the regulator keeps control and age has room (EQ03). */
@@ -183,6 +183,14 @@ function limitsOf(feed: Feed, now: M3PerS, wants: M3PerS): string {
   return `${what} ${said(most, 'L/h')}.${enough}`
 }
 
+/** What happens when one of several dies, and what has to see it. */
+const oneDead = (pumps: number, share: number): string =>
+  pumps === 1
+    ? ''
+    : share >= 1
+      ? ' With one dead it still has enough: a lamp on its current tells.'
+      : ` With one dead it runs lean from ${Math.round(100 * share)} % on: rail pressure or pump current has to cut the power, nothing else does.`
+
 function work(values: Values): Answer {
   const motor = motorOf(values)
   if (!motor.ok) throw new AskBack('secondM3PerS', motor.error)
@@ -198,7 +206,7 @@ function work(values: Values): Answer {
   return {
     says: `At ${said(feed.railPa, 'kPa')} ${values.pumps === 1 ? 'it gives' : `the ${values.pumps} give`} ${said(solved.flowM3PerS, 'L/h')}; the engine drinks ${said(demand, 'L/h')}, and ${said(wants, 'L/h')} is wanted.`,
     verdict,
-    limits: limitsOf(feed, solved.flowM3PerS, wants),
+    limits: `${limitsOf(feed, solved.flowM3PerS, wants)}${oneDead(values.pumps, share)}`,
     figures: [
       { id: 'flow', name: 'Given at the rail', si: solved.flowM3PerS, unit: 'L/h', digits: 0 },
       { id: 'demand', name: 'Drunk at most', si: demand, unit: 'L/h', digits: 1 },
@@ -206,8 +214,18 @@ function work(values: Values): Answer {
       { id: 'volts', name: 'Left at the pump', si: solved.motorV, unit: 'V', digits: 2 },
       { id: 'current', name: 'One draws', si: solved.motorA, unit: 'A', digits: 1 },
       { id: 'pumpPa', name: 'At the pump’s outlet', si: solved.pumpPa, unit: 'kPa', digits: 0 },
-      { id: 'without', name: 'Given when one dies', si: without, unit: 'L/h', digits: 0 },
-      { id: 'lean', name: 'Lean from this share of it on', si: Math.min(1, share), unit: '%', digits: 0 },
+      ...(values.pumps > 1
+        ? [
+            { id: 'without', name: 'Given when one dies', si: without, unit: 'L/h' as const, digits: 0 },
+            {
+              id: 'lean',
+              name: 'Then lean from this share on',
+              si: Math.min(1, share),
+              unit: '%' as const,
+              digits: 0,
+            },
+          ]
+        : []),
     ],
     curve: {
       x: { name: 'At the rail', unit: 'kPa' },

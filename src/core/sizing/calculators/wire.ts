@@ -1,5 +1,5 @@
 import { calculator, fromSheet, said, type Answer, type AnswerTable, type ValuesOf } from '../terms'
-import { FUSES_A, GAUGES, leastFuseA, ohmAt, WIRES } from '../wire'
+import { FUSES_A, WIRES_BY_NUMBER, leastFuseA, ohmAt, WIRES } from '../../library'
 
 /** A stalled motor draws so many times what it runs on (EQ16), as far as its winding and the wires let it. */
 const STALL_TIMES = 4
@@ -106,7 +106,7 @@ function work(values: Values): Answer {
   const windingOhm = values.supplyV / (STALL_TIMES * values.currentA)
   const stallA = values.supplyV / (windingOhm + dropOf(wire.ohmPerM, 1))
   const opens = stallA >= OPENS_AT * fuseA
-  const gauge = GAUGES.find(({ awg, areaMm2 }) => areaMm2 >= 0.95 * wire.areaMm2 && awg > 0)
+  const gauge = WIRES_BY_NUMBER.find(({ awg, areaMm2 }) => areaMm2 >= 0.95 * wire.areaMm2 && awg > 0)
   const bears = values.currentA <= wire.mostA
   const fuseFits = needs !== undefined && fuseA >= needs
   const verdict =

@@ -12,7 +12,7 @@ export const WIRES: { areaMm2: number; ohmPerM: number; mostA: Ampere }[] = [
   { areaMm2: 6, ohmPerM: 3.14e-3, mostA: 25 },
 ]
 /** The nearest gauge by number: its area and resistance. */
-export const GAUGES: { awg: number; areaMm2: number; ohmPerM: number }[] = [
+export const WIRES_BY_NUMBER: { awg: number; areaMm2: number; ohmPerM: number }[] = [
   { awg: 20, areaMm2: 0.52, ohmPerM: 33.3e-3 },
   { awg: 18, areaMm2: 0.82, ohmPerM: 20.9e-3 },
   { awg: 17, areaMm2: 1.04, ohmPerM: 16.6e-3 },
