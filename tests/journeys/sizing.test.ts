@@ -32,7 +32,7 @@ it('a module that will not go through the opening is told, and what would let it
 
 it('a figure that cannot be is asked back with its bounds, and the last answer stands', async () => {
   await choose('question', 'line')
-  await hands.sees('A feed may lose')
+  await hands.sees('a feed may lose')
   await type('boreM', '90')
   await hands.sees('2 mm to 25 mm. Inside, not the size of the pipe.')
   await hands.sees('That was the last answer')

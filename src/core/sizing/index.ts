@@ -1,2 +1,3 @@
 export * from './terms'
 export * from './desk'
+export * from './fit'

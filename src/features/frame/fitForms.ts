@@ -10,7 +10,7 @@ import {
   threads,
   wireAndFuse,
   type Fit,
-} from '@/core/procedure'
+} from '@/core/sizing'
 import { type LayoutId, type Specification } from '@/core/vehicle'
 
 export interface FitFacts {

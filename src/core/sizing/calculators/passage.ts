@@ -1,5 +1,5 @@
 import { boxOf, calculator, said, type Answer, type Drawing, type ValuesOf } from '../terms'
-import { heldOpening, leastOpening, wayThrough, type Passage, type Way } from '../../physics'
+import { heldOpening, leastOpening, wayThrough, type Passage, type Way } from '../passage'
 
 const mm = (label: string, usual: number, low: number, high: number, why: string) =>
   ({ kind: 'number', label, unit: 'mm', low, high, step: 1, usual, why }) as const

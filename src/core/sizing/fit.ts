@@ -4,7 +4,8 @@
  * (handbook EQ16, EQ17, EQ18, 5.1); the maker's drawing governs.
  */
 import { FUSE_SHARE, leastFuseA, lineFor, WIRES, wireDropV, type LinePlace } from '../library'
-import { heldOpening, leastOpening, wayThrough, type FuelGradeId } from '../physics'
+import type { FuelGradeId } from '../physics'
+import { heldOpening, leastOpening, wayThrough } from './passage'
 import type { Ampere, Metre, Ohm, PaGauge, Volt } from '../shared'
 
 export type FitVerdict = 'fits' | 'doubt' | 'no'
