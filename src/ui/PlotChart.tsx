@@ -295,6 +295,7 @@ export function PlotChart(props: PlotProps) {
   return (
     <div style={{ height }} role="img" aria-label={title} key={light}>
       <Line
+        role="presentation"
         ref={(drawn) => {
           chart.current = (drawn as Chart<'line'> | null | undefined) ?? null
         }}

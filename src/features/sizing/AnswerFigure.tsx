@@ -125,7 +125,7 @@ function Scaled({ shapes: { shapes }, room }: { shapes: Shapes; room: Size }) {
       {shapes.map(({ id, name, points: own, closed, fouls }) => {
         const drawn = own.map(at)
         const path = `M ${drawn.map((point) => point.join(' ')).join(' L ')}${closed ? ' Z' : ''}`
-        const middle = 0.5 * (Math.min(...drawn.map(([x]) => x)) + Math.max(...drawn.map(([x]) => x)))
+        const label = labelAt(drawn, closed, room)
         return (
           <g key={id} data-shape-of={id} data-fouls={fouls ? 'yes' : undefined}>
             <path
@@ -136,9 +136,9 @@ function Scaled({ shapes: { shapes }, room }: { shapes: Shapes; room: Size }) {
             />
             {name && (
               <text
-                x={closed ? middle : Math.min(...drawn.map(([x]) => x))}
-                y={Math.max(18, Math.min(...drawn.map(([, y]) => y)) - 6)}
-                textAnchor={closed ? 'middle' : 'start'}
+                x={label.x}
+                y={label.y}
+                textAnchor={label.anchor}
                 fontWeight={fouls ? 700 : 400}
                 fontSize="17"
                 fill={fouls ? 'var(--ink)' : 'var(--ink-2)'}
@@ -151,4 +151,19 @@ function Scaled({ shapes: { shapes }, room }: { shapes: Shapes; room: Size }) {
       })}
     </>
   )
+}
+
+/** Where a shape's name stands: beside what is closed and has room at its right, else over it; at the left end of a line. */
+function labelAt(
+  drawn: [number, number][],
+  closed: boolean,
+  room: Size,
+): { x: number; y: number; anchor: 'start' | 'middle' } {
+  const [xs, ys] = [drawn.map(([x]) => x), drawn.map(([, y]) => y)]
+  const [left, right, top, foot] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
+  const over = Math.max(18, top - 6)
+  if (!closed) return { x: left, y: over, anchor: 'start' }
+  return right - left < 0.2 * room.width && right < 0.75 * room.width
+    ? { x: right + 8, y: 0.5 * (top + foot) + 6, anchor: 'start' }
+    : { x: 0.5 * (left + right), y: over, anchor: 'middle' }
 }

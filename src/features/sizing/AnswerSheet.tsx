@@ -130,7 +130,7 @@ function How({ desk: { calculator }, answer }: { desk: Desk; answer: Answer }) {
 export function AnswerTable({ answer: { table } }: { answer: Answer }) {
   if (!table) return null
   return (
-    <div className="overflow-x-auto" role="region" aria-label="Table" tabIndex={0}>
+    <div className="min-h-0 overflow-auto" role="region" aria-label="Table" tabIndex={0}>
       <table className="w-full text-second" data-table>
         <thead>
           <tr>

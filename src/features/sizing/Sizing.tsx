@@ -41,7 +41,7 @@ function SizingPage({ desk }: { desk: Desk }) {
       tallMargin
       finding={<Question desk={desk} />}
       drawing={
-        <div className="flex h-full flex-col overflow-y-auto wide:px-6 wide:pt-[126px]">
+        <div className="flex h-full flex-col overflow-hidden wide:px-6 wide:pt-[126px]">
           {answer &&
             (answer.drawing || answer.curve ? (
               <AnswerFigure answer={answer} />

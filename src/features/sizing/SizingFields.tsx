@@ -10,7 +10,10 @@ import type { Desk } from './useDesk'
 export function SizingFields({ desk }: { desk: Desk }) {
   const { calculator, typed, asks, vehicle, begin, set } = desk
   return (
-    <div className="space-y-2 py-3" data-fields={calculator.id}>
+    <div
+      className="gap-x-8 space-y-2 py-3 medium:grid medium:grid-cols-2 medium:gap-y-2 medium:space-y-0"
+      data-fields={calculator.id}
+    >
       {askedFields(calculator, typed).map(([id, field]) => {
         const problem = asks.find((asked) => asked.field === id)?.says ?? null
         const known = vehicle && typed[id] === begin[id] ? field.from?.(vehicle) : null

@@ -5,9 +5,9 @@ import type { TableRow } from '@/ui/saveTable'
 import { figureShown, siText, unitShown, unitText } from '../frame/quantities'
 
 export const VERDICT_WORDS: Record<Verdict, string> = {
-  good: 'It does.',
-  doubt: 'Doubtful.',
-  no: 'It does not.',
+  good: 'It holds.',
+  doubt: 'It is close.',
+  no: 'It does not do.',
 }
 const plain = (value: number, digits: number) =>
   value.toLocaleString('en-GB', { maximumFractionDigits: digits }).replaceAll(',', ' ').replace('-', '−')

@@ -23,7 +23,10 @@ import { useVehicleLife, type VehicleInHand } from './useVehicleLife'
 const VehicleMargin = dynamic(() => import('./VehicleMargin').then((own) => own.VehicleMargin), {
   ssr: false,
 })
-const Built = dynamic(() => import('./Built').then((own) => own.Built), { ssr: false })
+const Built = dynamic(() => import('./Built').then((own) => own.Built), {
+  ssr: false,
+  loading: () => <Reading />,
+})
 const MarkSheet = dynamic(() => import('./MarkSheet').then((own) => own.MarkSheet), { ssr: false })
 
 /** The page of a vehicle by its address; without one, the search for it. */
@@ -37,16 +40,19 @@ export function Vehicle() {
   )
 }
 
+/** It is not there yet, or not at all. */
+const Reading = ({ problem = null }: { problem?: string | null }) => (
+  <main className="flex-1 p-6" aria-label="Vehicle">
+    <h1 className="text-title">{problem ?? 'Reading what is here.'}</h1>
+  </main>
+)
+
 function OneVehicle({ id }: { id: string }) {
   const load = useVehicleLife(id)
   const built = useSearchParams().get('see') === 'built'
   const now = useNow(60_000)
   if (load.status !== 'ready' || now === null)
-    return (
-      <main className="flex-1 p-6" aria-label="Vehicle">
-        <h1 className="text-title">{load.status === 'absent' ? load.problem : 'Reading what is here.'}</h1>
-      </main>
-    )
+    return <Reading problem={load.status === 'absent' ? load.problem : null} />
   return built ? <Built hand={load.hand} /> : <Life hand={load.hand} now={now} />
 }
 

@@ -83,6 +83,7 @@ export const filledShare = (shape: Values['shape'], level: number): number => {
 }
 
 const degrees = (rad: number) => (180 * rad) / Math.PI
+const angleText = (rad: number) => `${degrees(rad).toFixed(0).replace('-', '−')}°`
 
 function work(values: Values): Answer {
   if (values.fullM <= values.emptyM) throw new AskBack('fullM', 'Full lies over empty.')
@@ -109,8 +110,8 @@ function work(values: Values): Answer {
   return {
     says: strikes
       ? `The float strikes the ${strikes}: ${said(-Math.min(roof, floor), 'mm')} too far.`
-      : `It swings from ${degrees(empty).toFixed(0)}° to ${degrees(full).toFixed(0)}°, clear of roof and floor by ${said(Math.min(roof, floor), 'mm')}.`,
-    verdict: strikes ? 'no' : close || steepest > 1.1 * MOST_RAD ? 'doubt' : 'good',
+      : `It swings from ${angleText(empty)} to ${angleText(full)}, clear of roof and floor by ${said(Math.min(roof, floor), 'mm')}.`,
+    verdict: strikes ? 'no' : close || steepest > MOST_RAD ? 'doubt' : 'good',
     limits: strikes
       ? `Bend the arm: each millimetre at the float is ${degrees(bend).toFixed(2)}° at the pivot, half way up.`
       : steepest > MOST_RAD
@@ -156,7 +157,7 @@ function drawn(values: Values, heights: number[], fouls: boolean): Drawing {
     shapes: [
       {
         id: 'tank',
-        name: 'tank',
+        name: '',
         closed: true,
         fouls: false,
         points: boxOf(-0.25 * wide, 1.15 * wide, 0, depthM),
