@@ -29,11 +29,11 @@ const VIEWS: {
   { name: 'work-phone', path: '/job/work?id=demo-job-04', settle: 2500, size: [390, 844] },
 
   { name: 'bench-day', path: '/job/bench?id=demo-job-11', settle: 3000, acts: ['keep', 'clamp', 'record'] },
-  { name: 'bench-sweep', path: '/', settle: 1500, acts: ['worn', 'sweep', 'record'] },
   { name: 'prove-day', path: '/job/prove?id=demo-job-18', settle: 4000 },
   { name: 'days-day', path: '/days', settle: 6500 },
   { name: 'vehicle-day', path: '/vehicle?id=demo-vehicle-18', settle: 7000 },
   { name: 'parts-day', path: '/parts', settle: 5000 },
+  { name: 'sizing-day', path: '/sizing?of=pump&vehicle=demo-vehicle-18&pumps=3&powerW=420 kW', settle: 3000 },
   { name: 'find-day', path: '/find?q=larch', settle: 3000 },
   { name: 'record-day', path: '/job/record?id=demo-job-18', settle: 1500 },
 ]

@@ -103,6 +103,7 @@ export const CALCULATORS: readonly Calculator[] = [
   all.prime,
   all.injectors,
   all.later,
+  all.materials,
   all.convert,
 ]
 export const calculatorById = (id: string | null): Calculator =>

@@ -4,6 +4,7 @@ import type { Answer, Curve, Drawing as Shapes } from '@/core/sizing'
 import { scaleSteps } from '@/core/report'
 import { HatchDefs } from '@/ui/marks'
 import { Drawing } from '@/ui/Page'
+import type { PlotLine } from '@/ui/PlotChart'
 import { useSize, type Size } from '@/ui/Shape'
 import { headText, inUnit } from './sizingText'
 
@@ -51,31 +52,7 @@ function AnswerCurve({ curve, says }: { curve: Curve; says: string }) {
                 low,
                 high,
                 weight: 1,
-                lines: [
-                  ...lines.map(({ name, points }, k) => ({
-                    label: name,
-                    look: LOOKS[k] ?? 'limit',
-                    points: points.map(([at, value]) => ({ x: across(at), y: up(value) })),
-                  })),
-                  ...(limit
-                    ? [
-                        {
-                          label: limit.name,
-                          look: 'limit' as const,
-                          points: [left, right].map((at) => ({ x: at, y: up(limit.y) })),
-                        },
-                      ]
-                    : []),
-                  ...(hand
-                    ? [
-                        {
-                          label: 'here',
-                          look: 'hand' as const,
-                          points: [{ x: across(hand[0]), y: up(hand[1]) }],
-                        },
-                      ]
-                    : []),
-                ],
+                lines: linesOf(curve, [left, right]),
               },
             ]}
           />
@@ -84,6 +61,37 @@ function AnswerCurve({ curve, says }: { curve: Curve; says: string }) {
       <figcaption className="text-second text-ink-2">{names.join(', ')}</figcaption>
     </figure>
   )
+}
+
+/** Its lines, its limit, and where it stands, in the units that are shown. */
+function linesOf({ x, y, lines, hand, limit }: Curve, ends: [number, number]): PlotLine[] {
+  const across = (si: number) => inUnit(si, x.unit)
+  const up = (si: number) => inUnit(si, y.unit)
+  return [
+    ...lines.map(({ name, points }, k) => ({
+      label: name,
+      look: LOOKS[k] ?? 'limit',
+      points: points.map(([at, value]) => ({ x: across(at), y: up(value) })),
+    })),
+    ...(limit
+      ? [
+          {
+            label: limit.name,
+            look: 'limit' as const,
+            points: ends.map((at) => ({ x: at, y: up(limit.y) })),
+          },
+        ]
+      : []),
+    ...(hand
+      ? [
+          {
+            label: 'here',
+            look: 'hand' as const,
+            points: [{ x: across(hand[0]), y: up(hand[1]) }],
+          },
+        ]
+      : []),
+  ]
 }
 
 /** Ends of a scale on its own steps. */

@@ -2,7 +2,7 @@
 import type { Answer, AnswerFigure, Calculator, Typed, Verdict } from '@/core/sizing'
 import { fromSi, type UnitName } from '@/core/shared'
 import type { TableRow } from '@/ui/saveTable'
-import { figureShown, siText, unitShown, unitText } from '../frame/quantities'
+import { figureShown, inUnits, siText, unitShown, unitText } from '../frame/quantities'
 
 export const VERDICT_WORDS: Record<Verdict, string> = {
   good: 'It holds.',
@@ -16,7 +16,11 @@ export const figureText = ({ si, unit, digits }: Pick<AnswerFigure, 'si' | 'unit
   unit === null ? plain(si, digits) : siText(si, unit, digits)
 /** A cell of a table: its unit stands in the head. */
 export const cellText = (cell: number | string, unit: UnitName | null, digits: number): string =>
-  typeof cell === 'string' ? cell : unit === null ? plain(cell, digits) : figureShown(cell, unit, digits)
+  typeof cell === 'string'
+    ? inUnits(cell)
+    : unit === null
+      ? plain(cell, digits)
+      : figureShown(cell, unit, digits)
 /** A column, an axis: its name and unit. */
 export const headText = (name: string, unit: UnitName | null): string =>
   unit === null ? name : `${name}, ${unitText(unitShown(unit))}`
@@ -28,7 +32,7 @@ export function rowsOf({ table, curve }: Answer): TableRow[] {
       Object.fromEntries(
         table.columns.map(({ name, unit, digits }, k) => [
           headText(name, unit),
-          typeof row[k] === 'string' ? row[k] : Number(inUnit(row[k]!, unit).toFixed(digits + 2)),
+          typeof row[k] === 'string' ? inUnits(row[k]) : Number(inUnit(row[k]!, unit).toFixed(digits + 2)),
         ]),
       ),
     )

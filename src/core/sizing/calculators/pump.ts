@@ -2,7 +2,16 @@ import { ok, M3_PER_S_PER_L_PER_H as LH, type M3PerS, type Result } from '../../
 import type { MotorLaw } from '../../physics'
 import { fluidAt } from '../fuels'
 import { pumpThrough, rollerPump, solveFeed, turbinePump, type Feed, type FeedSolved } from '../feed'
-import { AskBack, calculator, fromSheet, said, type Answer, type ValuesOf, type Verdict } from '../terms'
+import {
+  AskBack,
+  calculator,
+  fromSheet,
+  said,
+  type Answer,
+  type Curve,
+  type ValuesOf,
+  type Verdict,
+} from '../terms'
 import { WIRES, wireOhm } from '../../library'
 import { demandOf, engineFields } from './demand'
 
@@ -191,6 +200,34 @@ const oneDead = (pumps: number, share: number): string =>
       ? ' With one dead it still has enough: a lamp on its current tells.'
       : ` With one dead it runs lean from ${Math.round(100 * share)} % on: rail pressure or pump current has to cut the power, nothing else does.`
 
+/** What it gives over the rail’s pressure, whole and with one dead. */
+function curveOf(values: Values, feed: Feed, flow: M3PerS, wants: M3PerS): Curve {
+  const pressures = Array.from({ length: 25 }, (_, k) => (k / 24) * 1.6 * Math.max(feed.railPa, 100e3))
+  return {
+    x: { name: 'At the rail', unit: 'kPa' },
+    y: { name: 'Given', unit: 'L/h' },
+    lines: [
+      {
+        name: values.pumps === 1 ? 'this pump' : 'all of them',
+        points: pressures.map((railPa) => [railPa, given({ ...feed, railPa }).flowM3PerS]),
+      },
+      ...(values.pumps > 1
+        ? [
+            {
+              name: 'one dead',
+              points: pressures.map((railPa): [number, number] => [
+                railPa,
+                given({ ...feed, railPa, pumps: values.pumps - 1 }).flowM3PerS,
+              ]),
+            },
+          ]
+        : []),
+    ],
+    hand: [feed.railPa, flow],
+    limit: { name: 'wanted', y: wants },
+  }
+}
+
 function work(values: Values): Answer {
   const motor = motorOf(values)
   if (!motor.ok) throw new AskBack('secondM3PerS', motor.error)
@@ -202,7 +239,6 @@ function work(values: Values): Answer {
   const verdict: Verdict = times >= RESERVE ? 'good' : times >= 1 ? 'doubt' : 'no'
   const without = given({ ...feed, pumps: values.pumps - 1 }).flowM3PerS
   const share = without / demand
-  const pressures = Array.from({ length: 25 }, (_, k) => (k / 24) * 1.6 * Math.max(feed.railPa, 100e3))
   return {
     says: `At ${said(feed.railPa, 'kPa')} ${values.pumps === 1 ? 'it gives' : `the ${values.pumps} give`} ${said(solved.flowM3PerS, 'L/h')}; the engine drinks ${said(demand, 'L/h')}, and ${said(wants, 'L/h')} is wanted.`,
     verdict,
@@ -227,29 +263,7 @@ function work(values: Values): Answer {
           ]
         : []),
     ],
-    curve: {
-      x: { name: 'At the rail', unit: 'kPa' },
-      y: { name: 'Given', unit: 'L/h' },
-      lines: [
-        {
-          name: values.pumps === 1 ? 'this pump' : 'all of them',
-          points: pressures.map((railPa) => [railPa, given({ ...feed, railPa }).flowM3PerS]),
-        },
-        ...(values.pumps > 1
-          ? [
-              {
-                name: 'one dead',
-                points: pressures.map((railPa): [number, number] => [
-                  railPa,
-                  given({ ...feed, railPa, pumps: values.pumps - 1 }).flowM3PerS,
-                ]),
-              },
-            ]
-          : []),
-      ],
-      hand: [feed.railPa, solved.flowM3PerS],
-      limit: { name: 'wanted', y: wants },
-    },
+    curve: curveOf(values, feed, solved.flowM3PerS, wants),
     sure: 'What an engine drinks is typical, 15 % to either side; a pump’s law holds within a quarter of the volts and pressures that it was measured at.',
   }
 }

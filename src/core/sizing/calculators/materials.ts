@@ -1,0 +1,103 @@
+import { calculator, fromSheet, type Answer, type ValuesOf } from '../terms'
+import { MATERIALS, MATERIAL_GROUPS, standingOf, type Stands } from '../materials'
+import { fuelField } from './demand'
+
+const fields = {
+  group: { kind: 'choice', label: 'What', options: MATERIAL_GROUPS, usual: 'hose' },
+  fuel: fuelField,
+  where: {
+    kind: 'choice',
+    label: 'It lies',
+    options: { outside: 'outside the tank', immersed: 'in the fuel' },
+    usual: 'outside',
+  },
+  pressurePa: {
+    kind: 'number',
+    label: 'Pressure in it',
+    unit: 'kPa',
+    low: 0,
+    high: 200_000,
+    step: 10,
+    usual: 300,
+    why: 'Nothing in a vent, up to 700 in a feed; what is over that is the maker’s pipe alone.',
+    from: fromSheet('regulatorSetPa'),
+  },
+  fuelK: {
+    kind: 'number',
+    label: 'Warm as',
+    unit: '°C',
+    low: -40,
+    high: 200,
+    step: 5,
+    usual: 40,
+    why: 'A return runs at 80 to 100, a feed at 40; over 200 nothing here lives.',
+  },
+  rule: {
+    kind: 'choice',
+    label: 'On',
+    options: { road: 'a road vehicle', boat: 'a boat', aircraft: 'an aircraft' },
+    usual: 'road',
+  },
+} as const
+type Values = ValuesOf<typeof fields>
+
+/** Over this no hose and no repair joint. */
+const HIGH_PA = 5e6
+const RULES = {
+  road: 'Where vapour limits hold, the wall’s permeation counts too, and it differs by country.',
+  boat: 'In a boat’s engine space the fire-tested class alone: A, or its ISO twin; B elsewhere.',
+  aircraft: 'On an aircraft only what approved data name, whatever stands here.',
+} as const
+const WORDS: Record<Stands, string> = {
+  good: 'good',
+  limited: 'with limits',
+  not: 'not',
+  unknown: 'nobody knows',
+}
+const RANK: Stands[] = ['good', 'limited', 'unknown', 'not']
+
+function work(values: Values): Answer {
+  const place = { ...values, immersed: values.where === 'immersed' }
+  const standing = MATERIALS.filter(({ group }) => group === values.group)
+    .map((material) => standingOf(material, place))
+    .sort((one, other) => RANK.indexOf(one.stands) - RANK.indexOf(other.stands))
+  const high = values.pressurePa > HIGH_PA && (values.group === 'hose' || values.group === 'tube')
+  const names = (stands: Stands) =>
+    standing.filter((one) => one.stands === stands).map(({ material }) => material.name)
+  const [good, limited] = high ? [[], []] : [names('good'), names('limited')]
+  return {
+    says: high
+      ? 'The maker’s pipe, new, and nothing else: it cuts skin.'
+      : good.length > 0
+        ? `${good.join(', ')} will do.`
+        : limited.length > 0
+          ? `Nothing without limits: ${limited.join(', ')}, each for its grade.`
+          : 'Nothing of that kind.',
+    verdict:
+      high || good.length + limited.length === 0
+        ? 'no'
+        : good.length === 0 || values.rule === 'aircraft'
+          ? 'doubt'
+          : 'good',
+    limits: `${RULES[values.rule]}${limited.length > 0 && good.length > 0 ? ` With limits: ${limited.join(', ')}.` : ''}`,
+    figures: [],
+    table: {
+      columns: ['What', 'Stands', 'Why'].map((name) => ({ name, unit: null, digits: 0 })),
+      rows: standing.map(({ material, stands, why }) => [material.name, WORDS[high ? 'not' : stands], why]),
+    },
+    sure: 'General knowledge of families, no approval: the grade, the print on the part and the maker’s data decide. Judged for what stands in the liquid, up to {60 °C} unless more is said.',
+  }
+}
+
+export const materials = calculator({
+  id: 'materials',
+  title: 'Materials',
+  question: 'What may touch this fuel here?',
+  fields,
+  work,
+  formula: [
+    'By family and fuel; refused where it may not lie in fuel, where its class bears less pressure, where it is too hot for long',
+    'Over 90 °C one step worse where nothing is known of its warmth',
+  ],
+  source: 'J30, J1527, J2044, ISO 7840 and 8469 classes, to be looked up in their present edition; typical',
+})

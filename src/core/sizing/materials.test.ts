@@ -1,0 +1,79 @@
+/** What may touch a fuel: what the rules of the trade forbid is refused, and nothing is better where it is hotter, higher or in the fuel. */
+import { describe, expect, it } from 'vitest'
+import { lineFor, LINE_PLACES } from '../library'
+import { FUEL_GRADES, type FuelGradeId } from '../physics'
+import { MATERIALS, standingOf, type Stands } from './materials'
+
+const named = (name: string) => MATERIALS.find((one) => one.name === name)!
+const usual = { fuel: 'petrolE10' as FuelGradeId, immersed: false, pressurePa: 300e3, fuelK: 313 }
+const stands = (name: string, over: Partial<typeof usual> = {}): Stands =>
+  standingOf(named(name), { ...usual, ...over }).stands
+const FUELS = Object.keys(FUEL_GRADES) as FuelGradeId[]
+const RANK: Stands[] = ['not', 'unknown', 'limited', 'good']
+
+describe('what is forbidden', () => {
+  it('in the fuel lies one rubber hose, R10', () => {
+    const hoses = MATERIALS.filter(({ group, name }) => group === 'hose' && !name.startsWith('PTFE'))
+    for (const fuel of FUELS)
+      for (const { name } of hoses)
+        expect(
+          stands(name, { fuel, immersed: true }) === 'not' || name === 'R10 hose',
+          `${name} ${fuel}`,
+        ).toBe(true)
+    expect(stands('R10 hose', { immersed: true })).toBe('good')
+  })
+  it('silicone, latex and EPDM are never near it but EPDM in methanol', () => {
+    for (const fuel of FUELS) {
+      expect(stands('Silicone sealant', { fuel })).toBe('not')
+      expect(stands('Latex glove', { fuel })).toBe('not')
+      expect(stands('EPDM', { fuel })).toBe(fuel === 'methanol' ? 'good' : 'not')
+    }
+  })
+  it('zinc with ethanol, copper with it, PTFE tape with avgas, FKM in methanol, PVA gloves with E25', () => {
+    expect(stands('Zinc, galvanised', { fuel: 'petrolE25' })).toBe('not')
+    expect(stands('Copper pipe', { fuel: 'petrolE85' })).toBe('not')
+    expect(stands('PTFE tape', { fuel: 'avgas' })).toBe('not')
+    expect(stands('FKM', { fuel: 'methanol' })).toBe('not')
+    expect(stands('PVA glove', { fuel: 'petrolE25' })).toBe('not')
+  })
+  it('by pressure R7 ends at 345 kPa and R9 at 690, by warmth nitrile at 100 °C', () => {
+    expect([stands('R7 hose'), stands('R7 hose', { pressurePa: 350e3 })]).toEqual(['limited', 'not'])
+    expect([stands('R9 hose'), stands('R9 hose', { pressurePa: 700e3 })]).toEqual(['good', 'not'])
+    expect(stands('R14 hose')).toBe('not')
+    expect(stands('Nitrile (NBR)', { fuel: 'petrolE0', fuelK: 380 })).toBe('not')
+  })
+})
+
+it('hotter, higher or in the fuel nothing stands better', () => {
+  for (const material of MATERIALS)
+    for (const fuel of FUELS) {
+      const now = RANK.indexOf(standingOf(material, { ...usual, fuel }).stands)
+      for (const worse of [{ immersed: true }, { pressurePa: 900e3 }, { fuelK: 390 }])
+        expect(
+          RANK.indexOf(standingOf(material, { ...usual, fuel, ...worse }).stands),
+          material.name,
+        ).toBeLessThanOrEqual(now)
+    }
+})
+it('every row has a reason for every fuel, and its own name', () => {
+  expect(new Set(MATERIALS.map(({ name }) => name)).size).toBe(MATERIALS.length)
+  for (const { stands: by, says, name } of MATERIALS) {
+    expect(says.length, name).toBeGreaterThan(4)
+    for (const fuel of FUELS) expect(by[fuel], `${name} ${fuel}`).toBeDefined()
+  }
+})
+it('agrees with what a line may be made of at its place: nothing that is good there is refused here', () => {
+  for (const place of LINE_PLACES)
+    for (const fuel of FUELS)
+      for (const { name, suits } of lineFor(place, 20e3, fuel).use) {
+        const material = MATERIALS.find((one) => one.name === name)
+        if (!material || suits !== 'good') continue
+        const here = standingOf(material, {
+          fuel,
+          immersed: place === 'inTank',
+          pressurePa: 20e3,
+          fuelK: 313,
+        })
+        expect(here.stands, `${name} ${place} ${fuel}`).not.toBe('not')
+      }
+})
