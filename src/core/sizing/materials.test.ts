@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { lineFor, LINE_PLACES } from '../library'
 import { FUEL_GRADES, type FuelGradeId } from '../physics'
+import { answerOf, beginOf, calculatorById, type Typed } from './desk'
 import { MATERIALS, standingOf, type Stands } from './materials'
 
 const named = (name: string) => MATERIALS.find((one) => one.name === name)!
@@ -21,6 +22,7 @@ describe('what is forbidden', () => {
           `${name} ${fuel}`,
         ).toBe(true)
     expect(stands('R10 hose', { immersed: true })).toBe('good')
+    expect(stands('R10 hose')).toBe('limited')
   })
   it('silicone, latex and EPDM are never near it but EPDM in methanol', () => {
     for (const fuel of FUELS) {
@@ -36,8 +38,8 @@ describe('what is forbidden', () => {
     expect(stands('FKM', { fuel: 'methanol' })).toBe('not')
     expect(stands('PVA glove', { fuel: 'petrolE25' })).toBe('not')
   })
-  it('by pressure R7 ends at 345 kPa and R9 at 690, by warmth nitrile at 100 °C', () => {
-    expect([stands('R7 hose'), stands('R7 hose', { pressurePa: 350e3 })]).toEqual(['limited', 'not'])
+  it('no injection pressure in R7, R9 ends at 690 kPa, by warmth nitrile at 100 °C', () => {
+    expect([stands('R7 hose', { pressurePa: 50e3 }), stands('R7 hose')]).toEqual(['limited', 'not'])
     expect([stands('R9 hose'), stands('R9 hose', { pressurePa: 700e3 })]).toEqual(['good', 'not'])
     expect(stands('R14 hose')).toBe('not')
     expect(stands('Nitrile (NBR)', { fuel: 'petrolE0', fuelK: 380 })).toBe('not')
@@ -48,7 +50,11 @@ it('hotter, higher or in the fuel nothing stands better', () => {
   for (const material of MATERIALS)
     for (const fuel of FUELS) {
       const now = RANK.indexOf(standingOf(material, { ...usual, fuel }).stands)
-      for (const worse of [{ immersed: true }, { pressurePa: 900e3 }, { fuelK: 390 }])
+      for (const worse of [
+        ...(material.outside === null ? [{ immersed: true }] : []),
+        { pressurePa: 900e3 },
+        { fuelK: 390 },
+      ])
         expect(
           RANK.indexOf(standingOf(material, { ...usual, fuel, ...worse }).stands),
           material.name,
@@ -61,6 +67,30 @@ it('every row has a reason for every fuel, and its own name', () => {
     expect(says.length, name).toBeGreaterThan(4)
     for (const fuel of FUELS) expect(by[fuel], `${name} ${fuel}`).toBeDefined()
   }
+})
+describe('on a boat and on an aircraft', () => {
+  const calculator = calculatorById('materials')
+  const asked = (typed: Typed) => {
+    const answered = answerOf(calculator, { ...beginOf(calculator, null), ...typed })
+    if (!answered.ok) throw new Error('asked back')
+    return answered.answer
+  }
+  it('a hose of the road is none for a boat; nothing is promised for an aircraft', () => {
+    const boat = asked({ rule: 'boat', pressurePa: { value: 20, unit: 'kPa' } })
+    expect(boat.says).toContain('Marine hose')
+    expect(boat.says).not.toContain('R9')
+    for (const group of ['hose', 'seal', 'sealant']) {
+      const answer = asked({ rule: 'aircraft', group })
+      expect(answer.verdict).toBe('no')
+      expect(answer.says).toContain('approved data')
+      expect(answer.says).not.toContain('will do')
+    }
+  })
+  it('over 5 MPa it is the maker’s pipe alone, and no row says good', () => {
+    const answer = asked({ pressurePa: { value: 100000, unit: 'kPa' } })
+    expect(answer.verdict).toBe('no')
+    expect(answer.table!.rows.every(([, stands]) => stands === 'not')).toBe(true)
+  })
 })
 it('agrees with what a line may be made of at its place: nothing that is good there is refused here', () => {
   for (const place of LINE_PLACES)

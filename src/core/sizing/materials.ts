@@ -39,6 +39,8 @@ export interface Material {
   says: string
   /** It may lie in the fuel. */
   immersed: boolean
+  /** Outside the tank it stands within limits alone, and why; null where it stands as well. */
+  outside: string | null
   /** What it bears for long, K; null where nothing is known. */
   hotK: Kelvin | null
   /** Working pressure of its class, Pa; null where that is not what limits it. */
@@ -46,6 +48,7 @@ export interface Material {
 }
 interface More {
   immersed?: boolean
+  outside?: string
   hotC?: number
   mostKpa?: number
 }
@@ -55,13 +58,14 @@ const row = (
   name: string,
   codes: string,
   says: string,
-  { immersed = true, hotC, mostKpa }: More = {},
+  { immersed = true, outside, hotC, mostKpa }: More = {},
 ): Material => ({
   ...{ name, group, says, immersed },
   stands: Object.fromEntries(ORDER.map((fuel, k) => [fuel, STANDS[codes[k]!]!])) as Record<
     FuelGradeId,
     Stands
   >,
+  outside: outside ?? null,
   hotK: hotC === undefined ? null : KELVIN_AT_0_C + hotC,
   mostPa: mostKpa === undefined ? null : 1e3 * mostKpa,
 })
@@ -73,11 +77,17 @@ export const MATERIALS: readonly Material[] = [
     hotC: 100,
     mostKpa: 50,
   }),
-  row('hose', 'R7 hose', 'SLLUUSULS', 'carburettor and vapour, outside the tank; no injection', {
-    ...OUTSIDE,
-    hotC: 100,
-    mostKpa: 345,
-  }),
+  row(
+    'hose',
+    'R7 hose',
+    'SLLUUSULS',
+    'carburettor and vapour, outside the tank; no injection, feed or return',
+    {
+      ...OUTSIDE,
+      hotC: 100,
+      mostKpa: 100,
+    },
+  ),
   row('hose', 'R9 hose', 'SSSLLSSSS', 'injection; its cover swells in fuel: never submerged', {
     ...OUTSIDE,
     hotC: 125,
@@ -88,7 +98,7 @@ export const MATERIALS: readonly Material[] = [
     'R10 hose',
     'SSSLLSLSS',
     'tube and cover both stand in fuel: the rubber for inside; look for its ethanol rating',
-    { hotC: 100, mostKpa: 690 },
+    { outside: 'not made for sun and rubbing', hotC: 100, mostKpa: 690 },
   ),
   row(
     'hose',
@@ -254,5 +264,7 @@ export function standingOf(
   if (mostPa !== null && pressurePa > mostPa)
     return refuse(`its class bears {${(mostPa / 1e3).toFixed(0)} kPa}; only more where more is printed on it`)
   const stands = fuelK > HOT_K && hotK === null ? LESS[byFuel[fuel]] : byFuel[fuel]
+  if (!immersed && material.outside !== null)
+    return { material, stands: stands === 'good' ? 'limited' : stands, why: `${material.outside}; ${says}` }
   return { material, stands, why: says }
 }

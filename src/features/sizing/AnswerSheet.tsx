@@ -32,7 +32,8 @@ export function AnswerSheet({ desk }: { desk: Desk }) {
         {inUnits(answer.says)}
       </p>
       <p className="text-main" data-limits>
-        <b>{VERDICT_WORDS[answer.verdict]}</b> {inUnits(answer.limits)}
+        {answer.figures.length > 0 && <b>{VERDICT_WORDS[answer.verdict]} </b>}
+        {inUnits(answer.limits)}
       </p>
       {asks.length > 0 && (
         <p className="text-second text-danger">That was the last answer: a figure is asked back.</p>

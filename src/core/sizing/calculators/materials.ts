@@ -1,5 +1,5 @@
 import { calculator, fromSheet, type Answer, type ValuesOf } from '../terms'
-import { MATERIALS, MATERIAL_GROUPS, standingOf, type Stands } from '../materials'
+import { MATERIALS, MATERIAL_GROUPS, standingOf, type Standing, type Stands } from '../materials'
 import { fuelField } from './demand'
 
 const fields = {
@@ -56,27 +56,38 @@ const WORDS: Record<Stands, string> = {
 }
 const RANK: Stands[] = ['good', 'limited', 'unknown', 'not']
 
+/** Where the rules of the place let only some of a kind: nothing else, whatever the fuel does to it. */
+function byRule(one: Standing, { rule }: Values): Standing {
+  const { group, name } = one.material
+  if (rule !== 'boat' || group !== 'hose' || name.startsWith('Marine')) return one
+  return { ...one, stands: 'not', why: 'not on a boat: the marine class alone' }
+}
+
+function saysOf(values: Values, high: boolean, good: string[], limited: string[]): string {
+  if (high) return 'The maker’s pipe, new, and nothing else: it cuts skin.'
+  if (values.rule === 'aircraft')
+    return `What the approved data name, and nothing else. The fuel alone would leave ${good.length > 0 ? good.join(', ') : 'nothing'}.`
+  if (good.length > 0) return `${good.join(', ')} will do.`
+  return limited.length > 0
+    ? `Nothing without limits: ${limited.join(', ')}, each for its grade.`
+    : 'Nothing of that kind.'
+}
+
 function work(values: Values): Answer {
   const place = { ...values, immersed: values.where === 'immersed' }
   const standing = MATERIALS.filter(({ group }) => group === values.group)
-    .map((material) => standingOf(material, place))
+    .map((material) => byRule(standingOf(material, place), values))
     .sort((one, other) => RANK.indexOf(one.stands) - RANK.indexOf(other.stands))
   const high = values.pressurePa > HIGH_PA && (values.group === 'hose' || values.group === 'tube')
   const names = (stands: Stands) =>
-    standing.filter((one) => one.stands === stands).map(({ material }) => material.name)
-  const [good, limited] = high ? [[], []] : [names('good'), names('limited')]
+    high ? [] : standing.filter((one) => one.stands === stands).map(({ material }) => material.name)
+  const [good, limited] = [names('good'), names('limited')]
   return {
-    says: high
-      ? 'The maker’s pipe, new, and nothing else: it cuts skin.'
-      : good.length > 0
-        ? `${good.join(', ')} will do.`
-        : limited.length > 0
-          ? `Nothing without limits: ${limited.join(', ')}, each for its grade.`
-          : 'Nothing of that kind.',
+    says: saysOf(values, high, good, limited),
     verdict:
-      high || good.length + limited.length === 0
+      values.rule === 'aircraft' || good.length + limited.length === 0
         ? 'no'
-        : good.length === 0 || values.rule === 'aircraft'
+        : good.length === 0
           ? 'doubt'
           : 'good',
     limits: `${RULES[values.rule]}${limited.length > 0 && good.length > 0 ? ` With limits: ${limited.join(', ')}.` : ''}`,
