@@ -43,6 +43,13 @@ describe.each(CALCULATORS.map((calculator) => [calculator.id, calculator] as con
         else for (const { says } of own.asks) expect(says.length).toBeGreaterThan(8)
       }
     })
+    it('its words carry their figures as marks that can be read', () => {
+      const words = Object.values(calculator.fields).flatMap((field) =>
+        field.kind === 'number' ? [field.label, field.why] : [field.label, ...Object.values(field.options)],
+      )
+      for (const text of [...words, ...calculator.formula])
+        for (const mark of marksOf(text)) expect(mark, text).not.toBeNull()
+    })
     it('whatever lies within its bounds is answered, or asked back with a reason', () => {
       const random = seededRandom(71)
       for (let k = 0; k < 60; k += 1) {

@@ -116,7 +116,7 @@ function How({ desk: { calculator }, answer }: { desk: Desk; answer: Answer }) {
     <div className="space-y-4" data-sheet="how">
       <ul className="space-y-1 text-main">
         {calculator.formula.map((law) => (
-          <li key={law}>{law}</li>
+          <li key={law}>{inUnits(law)}</li>
         ))}
       </ul>
       <p className="text-main">

@@ -50,7 +50,7 @@ export function SizingPaper({
         ))}
       </ul>
       <AnswerTable answer={answer} />
-      <p>{calculator.formula.join('. ')}.</p>
+      <p>{inUnits(calculator.formula.join('. '))}.</p>
       <p>
         {inUnits(answer.sure)} {calculator.source}. The maker’s data govern.
       </p>

@@ -1,4 +1,4 @@
-/** What an engine drinks at most, by its power or by its injectors (EQ03, EQ04). */
+/** What an engine drinks at most, by its power or by its injectors (EQ03, EQ04); fields that several questions share. */
 import type { FuelGradeId } from '../../physics'
 import type { M3PerS, PaGauge } from '../../shared'
 import { densityAt15, FUEL_FIGURES, FUEL_NAMES } from '../fuels'
@@ -47,6 +47,41 @@ export const fuelField: ChoiceField<FuelGradeId> = {
   usual: 'petrolE10',
   from: fuelOfVehicle,
 }
+export const fuelKField: NumberField = {
+  kind: 'number',
+  label: 'Fuel at',
+  unit: '°C',
+  low: -30,
+  high: 70,
+  step: 5,
+  usual: 20,
+  why: 'Colder it is thick, hotter it boils; the fuels here are known from {-30 to 70 °C}.',
+}
+/** A pump by one point of its sheet. */
+export const pumpFields = {
+  flowM3PerS: {
+    kind: 'number',
+    label: 'One gives at {300 kPa}, 13.5 V',
+    unit: 'L/h',
+    low: 10,
+    high: 800,
+    step: 5,
+    usual: 120,
+    why: 'From the smallest to the largest that run on a vehicle’s volts.',
+    from: fromSheet('pumpFlowM3PerS'),
+  },
+  currentA: {
+    kind: 'number',
+    label: 'and draws',
+    unit: 'A',
+    low: 0.5,
+    high: 40,
+    step: 0.1,
+    usual: 5.2,
+    why: 'Under half an ampere nothing pumps, over 40 nothing holds.',
+    from: fromSheet('pumpCurrentA'),
+  },
+} as const satisfies Record<string, NumberField>
 export const railField: NumberField = {
   kind: 'number',
   label: 'Pressure over the injectors',
@@ -55,7 +90,7 @@ export const railField: NumberField = {
   high: 700,
   step: 10,
   usual: 300,
-  why: 'A carburettor wants a few, injection no more than 700.',
+  why: 'A carburettor wants a few, injection no more than {700 kPa}.',
   from: fromSheet('regulatorSetPa'),
 }
 export const injectorFields = {
@@ -78,7 +113,7 @@ export const injectorFields = {
     high: 3000,
     step: 10,
     usual: 440,
-    why: 'The smallest give 50, the largest 3000.',
+    why: 'The smallest give {50 mL/min}, the largest {3000 mL/min}.',
     when: byInjectors,
   },
   duty: {

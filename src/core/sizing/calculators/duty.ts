@@ -1,7 +1,7 @@
 import { M3_PER_S_PER_L_PER_H as LH, type Volt } from '../../shared'
 import { currentAt, rollerPump, turbinePump, voltsFor } from '../feed'
 import { calculator, fromSheet, type Answer, type AnswerTable, type Curve, type ValuesOf } from '../terms'
-import { demandByInjectors, injectorFields, railField } from './demand'
+import { demandByInjectors, injectorFields, pumpFields, railField } from './demand'
 
 const always = <F extends { when?: unknown }>({ when: _, ...field }: F) => field
 
@@ -25,26 +25,8 @@ const fields = {
     options: { turbine: 'turbine', roller: 'roller or gear' },
     usual: 'turbine',
   },
-  flowM3PerS: {
-    kind: 'number',
-    label: 'One gives at {300 kPa}, 13.5 V',
-    unit: 'L/h',
-    low: 10,
-    high: 800,
-    step: 5,
-    usual: 320,
-    why: 'From the smallest to the largest that run on a vehicle’s volts.',
-  },
-  currentA: {
-    kind: 'number',
-    label: 'and draws',
-    unit: 'A',
-    low: 0.5,
-    high: 40,
-    step: 0.1,
-    usual: 13,
-    why: 'Under half an ampere nothing pumps, over 40 nothing holds.',
-  },
+  flowM3PerS: { ...pumpFields.flowM3PerS, usual: 320 },
+  currentA: { ...pumpFields.currentA, usual: 13 },
   pumps: {
     kind: 'number',
     label: 'Pumps on one driver',
@@ -217,7 +199,7 @@ export const duty = calculator({
   fields: { ...fields, railPa: { ...railField, from: fromSheet('regulatorSetPa') } },
   work,
   formula: [
-    'Wanted = the more of 1.2 × drunk and drunk + 15 L/h',
+    'Wanted = the more of 1.2 × drunk and drunk + {15 L/h}',
     'Volts = the pump’s law turned round for that flow at the rail’s pressure',
     'Duty = volts at the pump ÷ volts at the driver; full at prime, while cranking and when the driver fails',
   ],

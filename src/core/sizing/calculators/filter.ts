@@ -1,7 +1,7 @@
 import { fuelAt } from '../../physics'
 import { KELVIN_AT_0_C } from '../../shared'
 import { calculator, fromSheet, said, type Answer, type ValuesOf } from '../terms'
-import { fuelField } from './demand'
+import { fuelField, fuelKField } from './demand'
 
 /** By place: what it holds back, what it protects, what it may lose, and how much of its loss is by thickness alone; typical (EQ02). */
 const PLACES = {
@@ -38,16 +38,7 @@ const fields = {
     usual: 'fine',
   },
   fuel: fuelField,
-  fuelK: {
-    kind: 'number',
-    label: 'Fuel at',
-    unit: '°C',
-    low: -30,
-    high: 70,
-    step: 5,
-    usual: 20,
-    why: 'The fuels here are known from −30 to 70.',
-  },
+  fuelK: fuelKField,
   flowM3PerS: {
     kind: 'number',
     label: 'Flow through it',

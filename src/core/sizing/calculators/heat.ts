@@ -100,7 +100,7 @@ const fields = {
     high: 105,
     step: 1,
     usual: 62,
-    why: 'Reid, at {38 °C}: summer petrol some 55, winter petrol 90.',
+    why: 'Reid, at {38 °C}: summer petrol some {55 kPa}, winter petrol {90 kPa}.',
     when: (values) => boils(String(values['fuel'])),
   },
   heightM: {
@@ -219,7 +219,7 @@ export const heat = calculator({
   work,
   formula: [
     'Mass × heat × rise a second = volts × amperes + what the return brings − what the tank gives off',
-    'May be: where air pressure − losses − vapour pressure = 12 kPa',
+    'May be: where air pressure − losses − vapour pressure = {12 kPa}',
   ],
   source: 'EQ13, EQ09; typical',
 })

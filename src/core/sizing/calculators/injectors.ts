@@ -18,7 +18,7 @@ const fields = {
     high: 300,
     step: 5,
     usual: 0,
-    why: 'Against the air outside: idle some −60, full load 0, boost above.',
+    why: 'Against the air outside: idle some {-60 kPa}, full load none, boost above.',
   },
   follows: {
     kind: 'choice',
@@ -119,7 +119,7 @@ export const injectors = calculator({
   fields: { ...fields, railPa: { ...railField, from: fromSheet('regulatorSetPa') } },
   work,
   formula: [
-    'Flow = count × flow at 300 kPa × (open − dead) ÷ cycle × √(pressure ÷ 300 kPa)',
+    'Flow = count × flow at {300 kPa} × (open − dead) ÷ cycle × √(pressure ÷ {300 kPa})',
     'Four strokes: a cycle is two turns',
   ],
   source: 'EQ04; typical',

@@ -3,7 +3,7 @@ import { fuelAt, solveNetwork, type Network } from '../../physics'
 
 import { pipeOf } from '../feed'
 import { calculator, fromSheet, said, type Answer, type ValuesOf } from '../terms'
-import { fuelField } from './demand'
+import { fuelField, fuelKField } from './demand'
 
 /** What a line of its kind may lose, and where it must not run; ours, typical. */
 const KINDS = {
@@ -67,16 +67,7 @@ const fields = {
     from: fromSheet('pumpFlowM3PerS'),
   },
   fuel: fuelField,
-  fuelK: {
-    kind: 'number',
-    label: 'Fuel at',
-    unit: '°C',
-    low: -30,
-    high: 70,
-    step: 5,
-    usual: 20,
-    why: 'Colder it is thick, hotter it boils; the fuels here are known from −30 to 70.',
-  },
+  fuelK: fuelKField,
   lengthM: {
     kind: 'number',
     label: 'Length',

@@ -19,7 +19,7 @@ const fields = {
     high: 200_000,
     step: 10,
     usual: 300,
-    why: 'Nothing in a vent, up to 700 in a feed; what is over that is the maker’s pipe alone.',
+    why: 'Nothing in a vent, up to {700 kPa} in a feed; what is over that is the maker’s pipe alone.',
     from: fromSheet('regulatorSetPa'),
   },
   fuelK: {
@@ -30,7 +30,7 @@ const fields = {
     high: 200,
     step: 5,
     usual: 40,
-    why: 'A return runs at 80 to 100, a feed at 40; over 200 nothing here lives.',
+    why: 'A return runs at {80 to 100 °C}, a feed at {40 °C}; over {200 °C} nothing here lives.',
   },
   rule: {
     kind: 'choice',
@@ -108,7 +108,7 @@ export const materials = calculator({
   work,
   formula: [
     'By family and fuel; refused where it may not lie in fuel, where its class bears less pressure, where it is too hot for long',
-    'Over 90 °C one step worse where nothing is known of its warmth',
+    'Over {90 °C} one step worse where nothing is known of its warmth',
   ],
   source: 'J30, J1527, J2044, ISO 7840 and 8469 classes, to be looked up in their present edition; typical',
 })

@@ -43,7 +43,7 @@ const fields = {
     high: 3000,
     step: 10,
     usual: 150,
-    why: 'A fine filter 100 to 300, a diesel filter up to a litre; nothing where they were filled by hand.',
+    why: 'A fine filter {100 to 300 mL}, a diesel filter up to a litre; nothing where they were filled by hand.',
   },
   flowM3PerS: {
     kind: 'number',

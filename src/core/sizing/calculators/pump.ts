@@ -13,7 +13,7 @@ import {
   type Verdict,
 } from '../terms'
 import { WIRES, wireOhm } from '../../library'
-import { demandOf, engineFields } from './demand'
+import { demandOf, engineFields, pumpFields } from './demand'
 
 /** What a pump gives over what is drunk, so that the regulator keeps control and age has room (EQ03). */
 const RESERVE = 1.25
@@ -47,28 +47,7 @@ const fields = {
     options: { roller: 'roller or gear', turbine: 'turbine', own: 'two points of its sheet' },
     usual: 'roller',
   },
-  flowM3PerS: {
-    kind: 'number',
-    label: 'One gives at {300 kPa}, 13.5 V',
-    unit: 'L/h',
-    low: 10,
-    high: 800,
-    step: 5,
-    usual: 120,
-    why: 'From the smallest to the largest that run on a vehicle’s volts.',
-    from: fromSheet('pumpFlowM3PerS'),
-  },
-  currentA: {
-    kind: 'number',
-    label: 'and draws',
-    unit: 'A',
-    low: 0.5,
-    high: 40,
-    step: 0.1,
-    usual: 5.2,
-    why: 'Under half an ampere nothing pumps, over 40 nothing holds.',
-    from: fromSheet('pumpCurrentA'),
-  },
+  ...pumpFields,
   secondM3PerS: {
     kind: 'number',
     label: 'At {500 kPa} it gives',
@@ -275,7 +254,7 @@ export const pump = calculator({
   fields,
   work,
   formula: [
-    'Drunk = power × fuel for work ÷ density, or injectors × flow × time open × √(pressure ÷ 300 kPa)',
+    'Drunk = power × fuel for work ÷ density, or injectors × flow × time open × √(pressure ÷ {300 kPa})',
     'Pump, volts, wires, line and filter are solved together, as Trace solves a vehicle',
     'Wanted = 1.25 × drunk',
   ],

@@ -15,7 +15,7 @@ const fields = {
   hangerM: mm('Pipe of the hanger, under the flange', 60, 5, 700, 'Its end, where the hose goes on.'),
   pumpM: mm('Pump with its outlet', 115, 30, 400, 'From its foot to the end of its outlet.'),
   sockM: mm('Sock under the pump', 12, 0, 80, 'Fitted, flat.'),
-  gapM: mm('Sock over the floor', 5, 0, 40, '3 to 8: lower it stirs dirt, higher more cannot be used.'),
+  gapM: mm('Sock over the floor', 5, 0, 40, '{3 to 8 mm}: lower it stirs dirt, higher more cannot be used.'),
   areaM2: {
     kind: 'number',
     label: 'The tank holds, a centimetre of it',
@@ -71,6 +71,6 @@ export const stack = calculator({
   question: 'Does it reach the floor, and how long is the hose?',
   fields,
   work,
-  formula: ['Hose = flange to floor − gap − sock − pump − pipe + 2 × what goes over a pipe (22 mm)'],
+  formula: ['Hose = flange to floor − gap − sock − pump − pipe + 2 × what goes over a pipe ({22 mm})'],
   source: 'EQ18; overlaps typical, ours',
 })

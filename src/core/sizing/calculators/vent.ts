@@ -25,7 +25,7 @@ const fields = {
     high: 9000,
     step: 60,
     usual: 2400,
-    why: 'A can some 600, a pump at the station 2100 to 3000.',
+    why: 'A can some {600 L/h}, a pump at the station {2100 to 3000 L/h}.',
   },
   mayPa: {
     kind: 'number',
@@ -35,7 +35,7 @@ const fields = {
     high: 10,
     step: 0.1,
     usual: 1,
-    why: 'Thin tanks bend from some 10 on.',
+    why: 'Thin tanks bend from some {10 kPa} on.',
   },
   boreM: {
     kind: 'number',

@@ -78,7 +78,7 @@ const fields = {
     high: 120,
     step: 5,
     usual: 40,
-    why: 'Copper grows with warmth: over 120 no common insulation lives.',
+    why: 'Copper grows with warmth: over {120 °C} no common insulation lives.',
   },
   fuse: { kind: 'choice', label: 'Fuse', options: fuses, usual: '15' },
 } as const
