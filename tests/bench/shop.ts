@@ -99,7 +99,9 @@ try {
          done([Number(head.dataset.ms), performance.now() - from])
        })
        const late = setTimeout(() => (seen.disconnect(), done([NaN, 5000])), 5000)
-       seen.observe(head, { attributes: true, attributeFilter: ['data-ms'] })`,
+       seen.observe(head, {
+         attributes: true, attributeFilter: ['data-ms'], childList: true, characterData: true, subtree: true,
+       })`,
       typed,
     )
     inWorker.push(took[0])

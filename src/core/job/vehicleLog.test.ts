@@ -107,6 +107,17 @@ describe('what is said of a vehicle', () => {
     expect(left.year).toBe(2011)
     expect(aside.map((fact) => fact.device)).toEqual(['b'])
   })
+  it('what two tablets sized for it stands together, each as it was asked', () => {
+    const sized = (id: string, of: string) => ({
+      ...{ id, of, at: 5, says: 'It gives {120 L/h}.' },
+      typed: { railPa: { value: 45, unit: 'psi' as const }, pumps: 3, kind: 'turbine' },
+    })
+    const one = say(start, 'a', LARCH, { ...LARCH, sizings: [sized('s1', 'pump')] })
+    const other = say(start, 'b', LARCH, { ...LARCH, sizings: [sized('s2', 'duty')] }, 20)
+    const both = record(mergeFacts(one, other))
+    expect(both.sizings).toEqual([sized('s1', 'pump'), sized('s2', 'duty')])
+    expect(record(mergeFacts(other, one))).toEqual(both)
+  })
   it('what cannot be read is left out, and a log without a beginning is no vehicle', () => {
     expect(readFacts([start[0], { id: 'x' }, null, 7])).toEqual(start)
     expect(foldVehicle(say(start, 'a', LARCH, { ...LARCH, year: 2012 }).slice(1))).toBeNull()

@@ -27,7 +27,7 @@ const valueAt = (field: Field, share: number) => {
     return ids[Math.min(ids.length - 1, Math.floor(share * ids.length))]!
   }
   const value = field.low + share * (field.high - field.low)
-  const stepped = field.step >= 1 && field.unit === null ? Math.round(value) : value
+  const stepped = field.whole ? Math.round(value) : value
   return field.unit === null ? stepped : { value: stepped, unit: field.unit }
 }
 
@@ -91,6 +91,13 @@ describe.each(CALCULATORS.map((calculator) => [calculator.id, calculator] as con
     })
   },
 )
+
+it('what is counted is asked back where it is no whole number', () => {
+  const pump = CALCULATORS.find(({ id }) => id === 'pump')!
+  const answered = answerOf(pump, { ...beginOf(pump, null), pumps: 2.5 })
+  expect(answered).toMatchObject({ ok: false, asks: [{ field: 'pumps' }] })
+  expect(!answered.ok && answered.asks[0]!.says).toContain('whole number')
+})
 
 const usual = (calculator: Calculator) => beginOf(calculator, null)
 describe('physics', () => {

@@ -50,8 +50,10 @@ const bound = (value: number, unit: UnitName | null) => (unit === null ? `${valu
 function problemOf(field: NumberField, si: number): string | null {
   const value = field.unit === null ? si : fromSi(si, field.unit)
   const slack = 1e-9 * Math.max(1, Math.abs(field.high))
-  if (value >= field.low - slack && value <= field.high + slack) return null
-  return `${bound(field.low, field.unit)} to ${bound(field.high, field.unit)}. ${field.why}`
+  const within = value >= field.low - slack && value <= field.high + slack
+  if (within && !(field.whole && !Number.isInteger(value))) return null
+  const whole = field.whole ? 'A whole number, ' : ''
+  return `${whole}${bound(field.low, field.unit)} to ${bound(field.high, field.unit)}. ${field.why}`
 }
 
 /** Fields that count for what stands in the others, in their order. */

@@ -30,6 +30,8 @@ export interface NumberField extends FieldBase {
   high: number
   step: number
   usual: number
+  /** It is counted: no part of one. */
+  whole?: boolean
   /** Why it lies within its bounds: said when it does not. */
   why: string
 }

@@ -96,6 +96,7 @@ export const railField: NumberField = {
 export const injectorFields = {
   injectors: {
     kind: 'number',
+    whole: true,
     label: 'Injectors',
     unit: null,
     low: 1,

@@ -29,6 +29,7 @@ const fields = {
   currentA: { ...pumpFields.currentA, usual: 13 },
   pumps: {
     kind: 'number',
+    whole: true,
     label: 'Pumps on one driver',
     unit: null,
     low: 1,

@@ -92,6 +92,7 @@ const fields = {
   },
   bends: {
     kind: 'number',
+    whole: true,
     label: 'Bends of a right angle',
     unit: null,
     low: 0,
@@ -102,6 +103,7 @@ const fields = {
   },
   quick: {
     kind: 'number',
+    whole: true,
     label: 'Quick connectors',
     unit: null,
     low: 0,
@@ -112,6 +114,7 @@ const fields = {
   },
   banjo: {
     kind: 'number',
+    whole: true,
     label: 'Banjo fittings',
     unit: null,
     low: 0,

@@ -72,6 +72,7 @@ const fields = {
   },
   pumps: {
     kind: 'number',
+    whole: true,
     label: 'Pumps side by side',
     unit: null,
     low: 1,
