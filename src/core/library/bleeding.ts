@@ -93,8 +93,12 @@ export const STROKE_M3: CubicMetre = 12e-6
 export const FILTER_M3: CubicMetre = 0.35e-3
 const LOST_SHARE = 0.25
 /** Strokes of a hand primer that move so much air: one model, wherever strokes are said. */
-export const strokesFor = (airM3: CubicMetre): number => Math.ceil(airM3 / (STROKE_M3 * (1 - LOST_SHARE)))
+export const strokesFor = (airM3: CubicMetre, strokeM3: CubicMetre = STROKE_M3): number =>
+  Math.ceil(airM3 / (strokeM3 * (1 - LOST_SHARE)))
 const STROKES_PER_MINUTE = 30
+/** Minutes that hands are at so many strokes, and that a hand vacuum pump draws so much, without setting up. */
+export const strokingMinutes = (strokes: number): Minutes => strokes / STROKES_PER_MINUTE
+export const drawingMinutes = (airM3: CubicMetre): Minutes => airM3 / VACUUM_M3_PER_MINUTE
 const CRANK_MINUTES: Minutes = 15 / 60
 const REST_MINUTES: Minutes = 1
 /** A primer that is not firm by then draws air from somewhere. */
@@ -103,7 +107,8 @@ export const MOST_STROKES = 60
 export const mostStrokes = (estimate: BleedEstimate): number =>
   Math.max(MOST_STROKES, Math.ceil(((4 / 3) * (estimate.strokes ?? 0)) / 10) * 10)
 
-const SET_UP: Record<BleedMethodId, Minutes> = { primer: 4, vacuum: 6, liftPump: 3 }
+/** Until such a way can begin, minutes. */
+export const SET_UP: Record<BleedMethodId, Minutes> = { primer: 4, vacuum: 6, liftPump: 3 }
 const CRANKS: Record<BleedMethodId, number> = { primer: 0, vacuum: 0, liftPump: 0 }
 /** A hand vacuum pump draws so much a minute through the line, m³. */
 const VACUUM_M3_PER_MINUTE = 0.25e-3
@@ -120,9 +125,9 @@ export function bleedEstimates(
       const cranks = CRANKS[method.id]
       const moving =
         method.id === 'primer'
-          ? strokes! / STROKES_PER_MINUTE
+          ? strokingMinutes(strokes!)
           : method.id === 'vacuum'
-            ? airM3 / VACUUM_M3_PER_MINUTE
+            ? drawingMinutes(airM3)
             : 2
       return {
         method,

@@ -99,6 +99,7 @@ export const CALCULATORS: readonly Calculator[] = [
   all.filter,
   all.wire,
   all.sender,
+  all.display,
   all.stack,
   all.passage,
   all.vent,

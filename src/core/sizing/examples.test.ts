@@ -1,5 +1,6 @@
 /** Every worked example of the formulas, by the desk's own way in. */
 import { describe, expect, it } from 'vitest'
+import { bleedEstimates } from '../library'
 import { fromSi, M3_PER_S_PER_L_PER_H as LH, toSi, type UnitName } from '../shared'
 import { airPressurePa, warming } from './calculators/heat'
 import { CONSUMPTION, demandByInjectors, demandByPower } from './calculators/demand'
@@ -8,6 +9,7 @@ import { closedAt, filterLoss } from './calculators/filter'
 import { waysOf } from './calculators/later'
 import { emptyVolume } from './calculators/prime'
 import { armAngle, senderOhm } from './calculators/sender'
+import { shownAt } from './calculators/display'
 import { betweenPipes } from './calculators/stack'
 import { sealedFall, ventArea } from './calculators/vent'
 import { answerOf, beginOf, calculatorById, type Typed } from './desk'
@@ -199,6 +201,46 @@ it('3 m of 6 mm and a filter of 150 mL take 7.7 s at 110 L/h: four times the key
   const answer = ask('prime')
   expect(figure(answer, 'run')).toBeCloseTo(7.7, 1)
   expect(figure(answer, 'times')).toBe(4)
+})
+
+it('strokes and minutes are those of Work, and what is drawn by vacuum too', () => {
+  const [estimate] = bleedEstimates('A08', { lengthM: 3, boreM: 0.006, emptyFilters: 1 }).filter(
+    ({ strokes }) => strokes !== null,
+  )
+  const line = { lengthM: entered(3, 'm'), boreM: entered(6, 'mm'), filterM3: entered(350, 'mL') }
+  const hand = ask('prime', { ...line, way: 'hand' })
+  expect(figure(hand, 'times')).toBe(estimate!.strokes)
+  expect(figure(hand, 'whole', 'min')).toBeCloseTo(estimate!.minutes, 6)
+  const vacuum = bleedEstimates('A08', { lengthM: 3, boreM: 0.006, emptyFilters: 1 }).find(
+    ({ method }) => method.id === 'vacuum',
+  )!
+  expect(figure(ask('prime', { ...line, way: 'vacuum' }), 'whole', 'min')).toBeCloseTo(vacuum.minutes, 6)
+})
+it('a set is out of balance from 3 % on', () => {
+  const set = (least: number, most: number) =>
+    ask('injectors', {
+      set: 'yes',
+      leastM3PerS: entered(least, 'mL/min'),
+      mostM3PerS: entered(most, 'mL/min'),
+    }).verdict
+  expect([set(430, 446), set(420, 450), set(390, 450)]).toEqual(['good', 'doubt', 'no'])
+})
+describe('a display of two points', () => {
+  const points = { lowOhm: 240, highOhm: 33, lowM3: 0.005, highM3: 0.065 }
+  it('is straight between them, either way that the sender runs', () => {
+    expect(shownAt(points, 240)).toBeCloseTo(0.005, 12)
+    expect(shownAt(points, 136.5)).toBeCloseTo(0.035, 12)
+    expect(shownAt({ ...points, lowOhm: 33, highOhm: 240 }, 136.5)).toBeCloseTo(0.035, 12)
+    expect(shownAt(points, 900)).toBe(0)
+  })
+  it('a third dip says whether they do: good, close, not', () => {
+    const at = (dip: number) =>
+      ask('display', { dipOhm: entered(136.5, 'ohm'), dipM3: entered(dip, 'L') }).verdict
+    expect([at(34), at(40), at(50)]).toEqual(['good', 'doubt', 'no'])
+    expect(ask('display', { dipOhm: entered(235, 'ohm'), dipM3: entered(6, 'L') }).limits).toContain(
+      'half way',
+    )
+  })
 })
 
 describe('sender', () => {

@@ -1,4 +1,4 @@
-import { calculator, type Answer, type ValuesOf } from '../terms'
+import { calculator, type Answer, type Fields, type ValuesOf } from '../terms'
 
 type Group = 'pressure' | 'flow' | 'volume' | 'length' | 'torque' | 'power'
 interface Known {
@@ -69,7 +69,7 @@ const fields = {
     why: 'Petrol some 745, diesel 835: only what is weighed asks for it.',
     when: isFlow,
   },
-} as const satisfies import('../terms').Fields
+} as const satisfies Fields
 type Values = ValuesOf<typeof fields>
 
 /** Cubic metres a second, or SI of its kind. */

@@ -1,7 +1,7 @@
 import { KELVIN_AT_0_C, type Kelvin } from '../../shared'
 import { vapourPressurePa, FUEL_GRADES } from '../../physics'
 import { densityAt15, FUEL_FIGURES } from '../fuels'
-import { calculator, fromSheet, said, type Answer, type ValuesOf } from '../terms'
+import { calculator, fromSheet, said, type Answer, type Fields, type ValuesOf } from '../terms'
 import { fuelField } from './demand'
 
 /** Wanted between what presses and what boils, Pa (EQ09). */
@@ -123,7 +123,7 @@ const fields = {
     usual: 2,
     why: 'Sock, suction line, height to draw; less than nothing where fuel stands over it.',
   },
-} as const satisfies import('../terms').Fields
+} as const satisfies Fields
 type Values = ValuesOf<typeof fields>
 
 const boils = (fuel: string) =>
