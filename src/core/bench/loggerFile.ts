@@ -235,12 +235,15 @@ const SPELLED: Record<string, UnitName> = {
   litres: 'L',
 }
 
+/** Units of the desk: no channel of a logger is in one of them. */
+const NO_CHANNEL: readonly UnitName[] = ['W', 'kW', 'hp', 'mm²', 'ms']
+const CHANNEL_UNITS = UNIT_NAMES.filter((unit) => !NO_CHANNEL.includes(unit))
+
 export const unitFrom = (text: string): UnitName | null =>
-  UNIT_NAMES.includes(text as UnitName)
-    ? (text as UnitName)
-    : (SPELLED[text.trim().toLowerCase()] ??
-      UNIT_NAMES.find((unit) => unit.toLowerCase() === text.trim().toLowerCase()) ??
-      null)
+  CHANNEL_UNITS.find((unit) => unit === text) ??
+  SPELLED[text.trim().toLowerCase()] ??
+  CHANNEL_UNITS.find((unit) => unit.toLowerCase() === text.trim().toLowerCase()) ??
+  null
 
 const TIME_NAMES = /\b(time|zeit|temps|clock|timestamp|elapsed|sec(onds)?|t)\b/i
 
