@@ -1,10 +1,12 @@
 /** What holds for every calculator: bounds with their reasons, figures that are figures, curves in order; and the desk is the network. */
 import { describe, expect, it } from 'vitest'
+import { FUSES_A, WIRES } from '../library'
 import { solveNetwork } from '../physics'
 import { fromSi, marksOf, seededRandom, toSi } from '../shared'
 import { LAYOUTS, SPECIFICATION_FIELDS, buildNetwork, specificationOf, vehicleModel } from '../vehicle'
 import { CALCULATORS, answerOf, askedFields, beginOf, type Typed } from './desk'
 import { feedNetwork, rollerPump, solveFeed, voltsFor } from './feed'
+import { wireAndFuse } from './fit'
 import { fluidAt } from './fuels'
 import type { Answer, Calculator, Field } from './terms'
 
@@ -107,6 +109,11 @@ describe('physics', () => {
     return answered.ok ? answered.answer : null
   }
   const flow = (typed: Typed) => ask('pump', typed)!.figures.find(({ id }) => id === 'flow')!.si
+  it('a pump on a wire that does not bear it is refused, whatever it gives', () => {
+    const answer = ask('pump', { wire: '0.75', powerW: { value: 40, unit: 'kW' } })!
+    expect(answer.verdict).toBe('no')
+    expect(answer.limits).toContain('thicker wire')
+  })
   it('less volts, thinner wire, more pressure, narrower line: each gives less', () => {
     const at = (value: number, unit: 'V' | 'kPa' | 'mm') => ({ value, unit })
     for (const [field, more, less] of [
@@ -117,6 +124,23 @@ describe('physics', () => {
     ] as const)
       expect(flow({ [field]: more }), field).toBeGreaterThan(flow({ [field]: less }))
   })
+})
+
+it('a wire and fuse that are refused where a part is fitted are refused at the desk', () => {
+  const calculator = CALCULATORS.find(({ id }) => id === 'wire')!
+  for (const { areaMm2 } of WIRES)
+    for (const fuseA of FUSES_A)
+      for (const amps of [1, 4, 8, 15, 24]) {
+        const rule = wireAndFuse({ currentA: amps, bothWaysM: 2, areaMm2, fuseA })
+        const answered = answerOf(calculator, {
+          ...beginOf(calculator, null),
+          ...{ currentA: { value: amps, unit: 'A' }, wire: String(areaMm2), fuse: String(fuseA) },
+          ...{ outM: { value: 1, unit: 'm' }, groundM: { value: 1, unit: 'm' } },
+        })
+        if (!answered.ok) throw new Error(JSON.stringify(answered.asks))
+        if (rule.verdict === 'no') expect(answered.answer.verdict, `${areaMm2} ${fuseA} ${amps}`).toBe('no')
+        if (rule.by.unit === 'A' && rule.verdict === 'no') expect(answered.answer.limits).toBe(rule.says)
+      }
 })
 
 describe('the desk is the network', () => {

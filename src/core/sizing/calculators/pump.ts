@@ -216,13 +216,17 @@ function work(values: Values): Answer {
   const demand = demandOf(values)
   const wants = RESERVE * demand
   const times = solved.flowM3PerS / demand
-  const verdict: Verdict = times >= RESERVE ? 'good' : times >= 1 ? 'doubt' : 'no'
+  const bears = WIRES.find(({ areaMm2 }) => String(areaMm2) === values.wire)!.mostA
+  const burns = solved.motorA > bears
+  const verdict: Verdict = burns ? 'no' : times >= RESERVE ? 'good' : times >= 1 ? 'doubt' : 'no'
   const without = given({ ...feed, pumps: values.pumps - 1 }).flowM3PerS
   const share = without / demand
   return {
     says: `At ${said(feed.railPa, 'kPa')} ${values.pumps === 1 ? 'it gives' : `the ${values.pumps} give`} ${said(solved.flowM3PerS, 'L/h')}; the engine drinks ${said(demand, 'L/h')}, and ${said(wants, 'L/h')} is wanted.`,
     verdict,
-    limits: `${limitsOf(feed, solved.flowM3PerS, wants)}${oneDead(values.pumps, share)}`,
+    limits: burns
+      ? `One pump draws ${solved.motorA.toFixed(1)} A: that wire is taken for ${bears} A at most. A thicker wire first.`
+      : `${limitsOf(feed, solved.flowM3PerS, wants)}${oneDead(values.pumps, share)}`,
     figures: [
       { id: 'flow', name: 'Given at the rail', si: solved.flowM3PerS, unit: 'L/h', digits: 0 },
       { id: 'demand', name: 'Drunk at most', si: demand, unit: 'L/h', digits: 1 },

@@ -1,10 +1,13 @@
 import { calculator, fromSheet, said, type Answer, type AnswerTable, type ValuesOf } from '../terms'
 import { FUSES_A, WIRES_BY_NUMBER, leastFuseA, ohmAt, WIRES } from '../../library'
+import { wireAndFuse } from '../fit'
 
 /** A stalled motor draws so many times what it runs on (EQ16), as far as its winding and the wires let it. */
 const STALL_TIMES = 4
 /** A blade fuse opens within seconds from this many times its rating on; typical of ISO 8820. */
 const OPENS_AT = 2
+/** Over so many times what may be lost it does not do. */
+const MOST_TIMES = 1.6
 /** What a wire may warm, W/m, before its insulation and a bundle suffer; ours, typical. */
 const WARM_W_PER_M = 3
 
@@ -93,6 +96,28 @@ const tableOf = (dropOf: (ohmPerM: number) => number): AnswerTable => ({
   rows: WIRES.map((one) => [one.areaMm2 * 1e-6, dropOf(one.ohmPerM), one.mostA]),
 })
 
+/** What holds it back once nothing may burn: volts first, then a fuse that a stalled pump does not open. */
+function limitsOf(
+  { budgetV, fuse }: Values,
+  {
+    drop,
+    leastMm2,
+    stallA,
+    needs,
+  }: { drop: number; leastMm2: number | undefined; stallA: number | null; needs: number | undefined },
+): string {
+  if (drop > budgetV)
+    return leastMm2 === undefined
+      ? 'No single wire does: a relay near the pump, fed by a heavy wire.'
+      : `${leastMm2} mm² keeps within it.`
+  if (stallA === null) return 'Nothing: wire and fuse carry it, and a stalled pump opens the fuse.'
+  return `A stalled pump draws ${stallA.toFixed(0)} A here: that fuse may not open at once. ${
+    needs !== undefined && Number(fuse) > needs
+      ? `${needs} A is enough.`
+      : 'A pump that hums and does not run is switched off, not waited for.'
+  }`
+}
+
 function work(values: Values): Answer {
   const bothWaysM = values.outM + values.groundM
   const celsius = values.aroundK - 273.15
@@ -106,11 +131,12 @@ function work(values: Values): Answer {
   const windingOhm = values.supplyV / (STALL_TIMES * values.currentA)
   const stallA = values.supplyV / (windingOhm + dropOf(wire.ohmPerM, 1))
   const opens = stallA >= OPENS_AT * fuseA
-  const gauge = WIRES_BY_NUMBER.find(({ awg, areaMm2 }) => areaMm2 >= 0.95 * wire.areaMm2 && awg > 0)
-  const bears = values.currentA <= wire.mostA
-  const fuseFits = needs !== undefined && fuseA >= needs
+  const gauge = WIRES_BY_NUMBER.find(({ areaMm2 }) => areaMm2 >= 0.95 * wire.areaMm2)
+  // The same rule as where a new part is held against its wire: what may burn is refused.
+  const rule = wireAndFuse({ currentA: values.currentA, bothWaysM, areaMm2: wire.areaMm2, fuseA })
+  const refused = rule.verdict === 'no' && rule.by.unit === 'A' ? rule.says : null
   const verdict =
-    !bears || !fuseFits || drop > 1.6 * values.budgetV
+    refused !== null || drop > MOST_TIMES * values.budgetV
       ? 'no'
       : drop > values.budgetV || !opens
         ? 'doubt'
@@ -119,17 +145,8 @@ function work(values: Values): Answer {
   return {
     says: `It loses ${drop.toFixed(2)} V of ${values.budgetV} V; ${values.supplyV - drop > 0 ? (values.supplyV - drop).toFixed(1) : '0'} V are left at the pump.`,
     verdict,
-    limits: !bears
-      ? `That wire is taken for ${wire.mostA} A at most.`
-      : !fuseFits
-        ? `The fuse blows in time: ${needs ?? 40} A at least, and no larger than the wire bears.`
-        : drop > values.budgetV
-          ? least
-            ? `${least.areaMm2} mm² keeps within it.`
-            : 'No single wire does: a relay near the pump, fed by a heavy wire.'
-          : !opens
-            ? `A stalled pump draws ${stallA.toFixed(0)} A here: that fuse may not open. A smaller fuse, or the wire has to bear it.`
-            : 'Nothing: wire and fuse carry it, and a stalled pump opens the fuse.',
+    limits:
+      refused ?? limitsOf(values, { drop, leastMm2: least?.areaMm2, stallA: opens ? null : stallA, needs }),
     figures: [
       { id: 'drop', name: 'Lost, out and back', si: drop, unit: 'V', digits: 2 },
       { id: 'stall', name: 'Stalled it draws', si: stallA, unit: 'A', digits: 0 },
