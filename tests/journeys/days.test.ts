@@ -45,8 +45,10 @@ const over = () => hands.shown('[data-share="over"]')
 const block = ({ jobId, piece }: Piece) => `svg [data-piece="${jobId} ${piece}"]`
 /** The soonest piece that is so and stands in the drawing: late in the day much of it lies behind midnight. */
 async function drawn(which: (piece: Piece) => boolean): Promise<Piece> {
-  for (const piece of (await pieces()).filter(which).sort((one, other) => one.startAt - other.startAt))
-    if (await hands.has(block(piece))) return piece
+  const sought = (await pieces()).filter(which).sort((one, other) => one.startAt - other.startAt)
+  for (const piece of sought) if (await hands.has(block(piece))) return piece
+  await hands.touch('[data-span="week"]')
+  for (const piece of sought) if (await hands.has(block(piece))) return piece
   throw new Error('no such piece is drawn')
 }
 const kept = async (one: Piece): Promise<Piece | undefined> =>

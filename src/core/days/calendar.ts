@@ -23,9 +23,9 @@ export function unitsAt(calendar: Calendar, ms: number): number {
   return at * UNITS_A_DAY + (ms - calendar[at]!.startMs) / UNIT_MS
 }
 
-/** The clock at a whole unit, ms. */
+/** The clock at a whole unit, ms; before the first midnight it counts back from there. */
 export function msAt(calendar: Calendar, unit: number): number {
-  const day = Math.min(calendar.length - 1, Math.floor(unit / UNITS_A_DAY))
+  const day = Math.min(calendar.length - 1, Math.max(0, Math.floor(unit / UNITS_A_DAY)))
   return calendar[day]!.startMs + (unit - day * UNITS_A_DAY) * UNIT_MS
 }
 

@@ -419,6 +419,13 @@ describe('two copies of a plan', () => {
 })
 
 describe('hours and units', () => {
+  it('a piece that is moved to before the first midnight is told like any other', () => {
+    for (const unit of [-1, -4, -200]) {
+      const at = msAt(CALENDAR, unit)
+      expect(at).toBe(CALENDAR[0]!.startMs + unit * 15 * 60_000)
+      expect(unitsAt(CALENDAR, at)).toBeCloseTo(unit, 9)
+    }
+  })
   it('there and back', () => {
     for (let unit = 0; unit < 14 * 96; unit += 7)
       expect(unitsAt(CALENDAR, msAt(CALENDAR, unit))).toBeCloseTo(unit, 9)
