@@ -11,6 +11,7 @@ import { layoutOf, type Scope } from '@/core/vehicle'
 import { openBrowser, type Session } from './browser'
 
 const WAIT = 45_000
+const SOLVED = 90_000
 /** How often a page is asked, ms. */
 const POLL = 40
 /** What stands in the place of an act that is held. */
@@ -61,6 +62,11 @@ export class Hands {
   async shown(css: string): Promise<WebElement> {
     return this.driver.wait(until.elementLocated(By.css(css)), WAIT, `nothing like ${css}`, POLL)
   }
+  /** The ranking with pairs of faults in it: the one thing here that is long work for a small machine. */
+  async ranked(): Promise<void> {
+    const css = 'section[aria-label="Next test"][data-stage="pairs"]'
+    await this.driver.wait(until.elementLocated(By.css(css)), SOLVED, `nothing like ${css}`, POLL)
+  }
   async text(css: string): Promise<string> {
     return (await this.shown(css)).getText()
   }
@@ -106,7 +112,7 @@ export class Hands {
   /** The next test once the ranking is whole: while it is refined another may take its place. */
   async nextTestId(): Promise<string> {
     return (await (
-      await this.shown('section[aria-label="Next test"][data-stage="pairs"]')
+      await this.ranked()
     ).getAttribute('data-test'))!
   }
   /** Says that the way is done; where a gauge or a meter decides, with a figure that is low enough. */
@@ -201,7 +207,7 @@ export class Hands {
   }
   /** Takes another test than the one proposed, by the list behind "why this one". */
   async chooseTest(testId: string): Promise<void> {
-    await this.shown('section[aria-label="Next test"][data-stage="pairs"]')
+    await this.ranked()
     await this.press('why this one')
     await (await this.shown(`[data-candidate="${testId}"] button`)).click()
     await this.shown(`section[aria-label="Next test"][data-test="${testId}"]`)
