@@ -63,9 +63,9 @@ export class Hands {
     return this.driver.wait(until.elementLocated(By.css(css)), WAIT, `nothing like ${css}`, POLL)
   }
   /** The ranking with pairs of faults in it: the one thing here that is long work for a small machine. */
-  async ranked(): Promise<void> {
+  async ranked(): Promise<WebElement> {
     const css = 'section[aria-label="Next test"][data-stage="pairs"]'
-    await this.driver.wait(until.elementLocated(By.css(css)), SOLVED, `nothing like ${css}`, POLL)
+    return this.driver.wait(until.elementLocated(By.css(css)), SOLVED, `nothing like ${css}`, POLL)
   }
   async text(css: string): Promise<string> {
     return (await this.shown(css)).getText()
@@ -111,9 +111,7 @@ export class Hands {
   }
   /** The next test once the ranking is whole: while it is refined another may take its place. */
   async nextTestId(): Promise<string> {
-    return (await (
-      await this.ranked()
-    ).getAttribute('data-test'))!
+    return (await (await this.ranked()).getAttribute('data-test'))!
   }
   /** Says that the way is done; where a gauge or a meter decides, with a figure that is low enough. */
   async wayDone(): Promise<void> {
