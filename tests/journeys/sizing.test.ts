@@ -36,6 +36,8 @@ it('a figure that cannot be is asked back with its bounds, and the last answer s
   await type('boreM', '90')
   await hands.sees('2 mm to 25 mm. Inside, not the size of the pipe.')
   await hands.sees('That was the last answer')
+  expect(await hands.has('[data-act="sizing-file"]')).toBe(false)
+  await hands.shown('[data-caution]')
   await type('boreM', '7.5')
   await hands.shown('[data-verdict="good"]')
 })

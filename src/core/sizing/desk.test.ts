@@ -45,6 +45,12 @@ describe.each(CALCULATORS.map((calculator) => [calculator.id, calculator] as con
         else for (const { says } of own.asks) expect(says.length).toBeGreaterThan(8)
       }
     })
+    it('says where it can hurt and when to stop, or that it cannot', () => {
+      if (calculator.caution === null) return expect(calculator.id).toBe('convert')
+      expect(calculator.caution.stopWhen).toMatch(/^Stop when /)
+      for (const mark of marksOf(calculator.caution.text)) expect(mark).not.toBeNull()
+      return expect(calculator.caution.text.length).toBeGreaterThan(20)
+    })
     it('its words carry their figures as marks that can be read', () => {
       const words = Object.values(calculator.fields).flatMap((field) =>
         field.kind === 'number' ? [field.label, field.why] : [field.label, ...Object.values(field.options)],

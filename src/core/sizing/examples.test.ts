@@ -1,6 +1,7 @@
 /** Every worked example of the formulas, by the desk's own way in. */
 import { describe, expect, it } from 'vitest'
 import { bleedEstimates } from '../library'
+import { vapourPressurePa } from '../physics'
 import { fromSi, M3_PER_S_PER_L_PER_H as LH, toSi, type UnitName } from '../shared'
 import { airPressurePa, warming } from './calculators/heat'
 import { CONSUMPTION, demandByInjectors, demandByPower } from './calculators/demand'
@@ -149,6 +150,14 @@ it('air presses 95.5 kPa at 500 m, 84.6 at 1500 m, 70.1 at 3000 m', () => {
   expect(airPressurePa(500) / 1e3).toBeCloseTo(95.5, 1)
   expect(airPressurePa(1500) / 1e3).toBeCloseTo(84.6, 1)
   expect(airPressurePa(3000) / 1e3).toBeCloseTo(70.1, 1)
+})
+it('petrol of 62 kPa by Reid has some 70, 81 and 94 kPa at 40, 45 and 50 °C', () => {
+  for (const [celsius, kPa] of [
+    [40, 70],
+    [45, 81],
+    [50, 94],
+  ] as const)
+    expect(Math.abs(vapourPressurePa(62e3, celsius + 273.15) / 1e3 - kPa)).toBeLessThan(1)
 })
 describe('heat', () => {
   const body = { fuel: 'petrolE0', outsideK: 293, throughM3PerS: 0, lossWPerK: 6, volumeM3: 0.01 } as const

@@ -9,7 +9,8 @@ import type { FigureSource, Specification } from '../vehicle'
 /** What a field may be filled with, SI, and whose figure that is. */
 export interface Prefilled {
   value: number | string
-  source: FigureSource
+  /** Null where its sheet does not say who said it. */
+  source: FigureSource | null
 }
 /** What the desk knows of the vehicle in hand. */
 export interface DeskVehicle {
@@ -100,6 +101,8 @@ export interface Calculator<F extends Fields = Fields> {
   question: string
   fields: F
   work: (values: ValuesOf<F>) => Answer
+  /** Where following the answer can hurt somebody: it stands with the answer. Null where it cannot. */
+  caution: { text: string; stopWhen: string } | null
   /** The law, in symbols and words. */
   formula: string[]
   source: string
@@ -119,7 +122,7 @@ export const fromSheet =
     specification[field]
 export const fuelOfVehicle = ({ specification }: DeskVehicle): Prefilled => ({
   value: specification.fuel satisfies FuelGradeId,
-  source: 'maker',
+  source: null,
 })
 
 /** Thrown by a calculator for values that each may be, and not together: which field is asked back, and why. */

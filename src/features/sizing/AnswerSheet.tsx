@@ -38,12 +38,13 @@ export function AnswerSheet({ desk }: { desk: Desk }) {
       {asks.length > 0 && (
         <p className="text-second text-danger">That was the last answer: a figure is asked back.</p>
       )}
+      <CautionLine caution={desk.calculator.caution} />
       <Figures answer={answer} />
       <div className="flex flex-wrap gap-2 pt-1">
         <Button variant="quiet" data-act="how" onClick={() => setOpen(true)}>
           How it is worked out
         </Button>
-        <Leave desk={desk} answer={answer} />
+        {asks.length === 0 && <Leave desk={desk} answer={answer} />}
       </div>
       <Panel open={open} onOpenChange={setOpen} title="How it is worked out">
         {open && <How desk={desk} answer={answer} />}
@@ -51,6 +52,14 @@ export function AnswerSheet({ desk }: { desk: Desk }) {
     </section>
   )
 }
+
+/** Where it can hurt, and when to stop. */
+export const CautionLine = ({ caution }: { caution: Desk['calculator']['caution'] }) =>
+  caution && (
+    <p className="border-l-4 border-danger pl-3 text-second text-danger" data-caution>
+      {inUnits(caution.text)} <b>{inUnits(caution.stopWhen)}</b>
+    </p>
+  )
 
 const Figures = ({ answer }: { answer: Answer }) => (
   <dl className="grid grid-cols-2 gap-x-8 narrow:grid-cols-1">

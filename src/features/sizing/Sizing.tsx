@@ -26,7 +26,7 @@ export function Sizing() {
       <InTheirUnits>
         <SizingPage desk={desk} />
       </InTheirUnits>
-      {desk.answer && <SizingPaper desk={desk} answer={desk.answer} />}
+      {desk.answer && desk.asks.length === 0 && <SizingPaper desk={desk} answer={desk.answer} />}
     </ShapeFrame>
   )
 }

@@ -17,7 +17,7 @@ export function SizingFields({ desk }: { desk: Desk }) {
       {askedFields(calculator, typed).map(([id, field]) => {
         const problem = asks.find((asked) => asked.field === id)?.says ?? null
         const known = vehicle && typed[id] === begin[id] ? field.from?.(vehicle) : null
-        const source = known ? SOURCE_WORDS[known.source] : null
+        const source = known ? (known.source ? SOURCE_WORDS[known.source] : 'from its sheet') : null
         const common = { id: `${calculator.id}-${id}`, name: id, source, problem }
         return field.kind === 'choice' ? (
           <Choice

@@ -3,7 +3,7 @@ import { askedFields, type Answer, type Typed } from '@/core/sizing'
 import { fromSi, toSi } from '@/core/shared'
 import { Paper } from '@/ui/Paper'
 import { inUnits, unitShown, unitText } from '../frame/quantities'
-import { AnswerTable } from './AnswerSheet'
+import { AnswerTable, CautionLine } from './AnswerSheet'
 import { figureText } from './sizingText'
 import type { Desk } from './useDesk'
 
@@ -32,6 +32,7 @@ export function SizingPaper({
       <p>
         <b>{inUnits(answer.says)}</b> {inUnits(answer.limits)}
       </p>
+      <CautionLine caution={calculator.caution} />
       <h2>Asked with</h2>
       <ul>
         {askedFields(calculator, typed).map(([id, field]) => (

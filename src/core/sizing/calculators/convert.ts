@@ -130,6 +130,7 @@ export const convert = calculator({
   question: 'What is that in other units?',
   fields,
   work,
+  caution: null,
   formula: ['Figure × factor of its unit ÷ factor of the other'],
   source: 'EQ23; J514, J512, J2044',
 })

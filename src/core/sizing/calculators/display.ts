@@ -100,6 +100,10 @@ export const display = calculator({
   question: 'Do two points make this display tell the truth?',
   fields,
   work,
+  caution: {
+    text: 'Ohms are read at the plug outside, the key off; fuel is filled with the nozzle bonded.',
+    stopWhen: 'Stop when fuel is spilt.',
+  },
   formula: ['Shown = straight between the two points that were typed into it', 'The third dip is the proof'],
   source: 'EQ21; limits ours, typical',
 })

@@ -189,7 +189,7 @@ function work(values: Values): Answer {
     ],
     table: tableOf(values, rows, shown),
     curve: curveOf(values, rows, shown),
-    sure: 'By a pulse of several kilohertz with a freewheeling diode; slower, the table bends: calibrate it with a gauge. A pump with its own commutation is never chopped.',
+    sure: 'By a pulse of several kilohertz with a freewheeling diode; slower, the table bends: calibrate it with a gauge.',
   }
 }
 
@@ -199,6 +199,10 @@ export const duty = calculator({
   question: 'At which duty does the pump run?',
   fields: { ...fields, railPa: { ...railField, from: fromSheet('regulatorSetPa') } },
   work,
+  caution: {
+    text: 'A driver that fails leaves the pump at full, never off: an engine that goes lean under load is lost. A pump with its own commutation is never chopped.',
+    stopWhen: 'Stop when the pressure falls under load.',
+  },
   formula: [
     'Wanted = the more of 1.2 × drunk and drunk + {15 L/h}',
     'Volts = the pump’s law turned round for that flow at the rail’s pressure',

@@ -171,6 +171,10 @@ export const filter = calculator({
   question: 'Is this filter large enough, and how long does it last?',
   fields,
   work,
+  caution: {
+    text: 'Pressure off and read, a can under it, nothing that sparks; a filter that comes off is full.',
+    stopWhen: 'Stop when the gas meter shows a tenth of what burns.',
+  },
   formula: [
     'Lost = thick part × flow × thickness ÷ (1 − closed) + rest × flow² × density ÷ (1 − closed)²',
     'It fills evenly with what it has run',

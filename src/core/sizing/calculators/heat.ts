@@ -217,6 +217,10 @@ export const heat = calculator({
   question: 'How hot does the fuel become?',
   fields,
   work,
+  caution: {
+    text: 'Hot fuel is under pressure: a cap or a line that is opened sprays, and its vapour lies low.',
+    stopWhen: 'Stop when it hisses: wait until it is cool.',
+  },
   formula: [
     'Mass × heat × rise a second = volts × amperes + what the return brings − what the tank gives off',
     'May be: where air pressure − losses − vapour pressure = {12 kPa}',

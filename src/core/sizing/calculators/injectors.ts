@@ -166,7 +166,7 @@ function work(values: Values): Answer {
       ],
       hand: [overPa, each],
     },
-    sure: 'A set is balanced where none is 3 % off the mean; on a bench no injector is held open for longer than its maker lets it, and the mist is never near a spark.',
+    sure: 'A set is balanced where none is 3 % off the mean.',
   }
 }
 
@@ -176,6 +176,10 @@ export const injectors = calculator({
   question: 'What do these injectors give?',
   fields: { ...fields, railPa: { ...railField, from: fromSheet('regulatorSetPa') } },
   work,
+  caution: {
+    text: 'On a bench their mist burns and blinds: a closed vessel, air drawn off, eye shield, no spark. None is held open for longer than its maker lets it.',
+    stopWhen: 'Stop when mist comes out of the vessel.',
+  },
   formula: [
     'Flow = count × flow at {300 kPa} × (open − dead) ÷ cycle × √(pressure ÷ {300 kPa})',
     'Four strokes: a cycle is two turns',

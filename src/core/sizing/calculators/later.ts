@@ -142,6 +142,10 @@ export const later = calculator({
   question: 'Is it done now, or at the next visit?',
   fields,
   work,
+  caution: {
+    text: 'What leaks, or stops where that hurts, is not weighed: it is done now.',
+    stopWhen: 'Stop when it smells of fuel: it is not driven.',
+  },
   formula: ['Later = the work + chance × (tow + what it takes with it + days × a day)'],
   source: 'Expected cost; all figures yours',
 })

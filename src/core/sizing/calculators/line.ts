@@ -2,7 +2,7 @@ import { GRAVITY_M_PER_S2, STANDARD_AMBIENT_PA } from '../../shared'
 import { fuelAt, solveNetwork, type Network } from '../../physics'
 
 import { pipeOf } from '../feed'
-import { calculator, fromSheet, said, type Answer, type ValuesOf } from '../terms'
+import { AskBack, calculator, fromSheet, said, type Answer, type ValuesOf } from '../terms'
 import { fuelField, fuelKField } from './demand'
 
 /** What a line of its kind may lose, and where it must not run; ours, typical. */
@@ -161,7 +161,8 @@ export function lineNetwork(values: Values, boreM = values.boreM): Network {
 /** Pressure lost from begin to end, height with it, Pa; speed, m/s; Reynolds number. */
 export function lineLoss(values: Values, boreM = values.boreM) {
   const solved = solveNetwork(lineNetwork(values, boreM))
-  if (!solved.ok) return { lossPa: Infinity, speed: Infinity, reynolds: Infinity }
+  if (!solved.ok)
+    throw new AskBack('flowM3PerS', 'No pressure balances this flow here: look at bore, length and flow.')
   const { pipe } = solved.value.links['line']!
   return {
     lossPa: -solved.value.nodes['end']!.pressurePa,
@@ -226,6 +227,10 @@ export const line = calculator({
   question: 'What bore does this line want?',
   fields,
   work,
+  caution: {
+    text: 'Pressure is let off and read before a line is parted; no line near an exhaust, none that rubs.',
+    stopWhen: 'Stop when a joint is not dry after 5 min under pressure.',
+  },
   formula: [
     'Lost = (friction × length ÷ bore + Σ K) × density × speed² ÷ 2 + density × g × rise',
     'Solved as a line of Trace',

@@ -106,6 +106,10 @@ export const materials = calculator({
   question: 'What may touch this fuel here?',
   fields,
   work,
+  caution: {
+    text: 'General knowledge, no approval: the print on the part and the maker’s data decide.',
+    stopWhen: 'Stop when the part does not say what it is.',
+  },
   formula: [
     'By family and fuel; refused where it may not lie in fuel, where its class bears less pressure, where it is too hot for long',
     'Over {90 °C} one step worse where nothing is known of its warmth',

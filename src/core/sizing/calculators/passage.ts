@@ -66,7 +66,7 @@ function work(values: Values): Answer {
       },
     ],
     drawing: drawn(values, passage, way),
-    sure: 'By its stiff outline in the plane that it is tilted in. Take a disc of card with the opening’s size along to the part: a hose, a plug or a float arm fouls where no drawing says so. No hole in a tank is made larger on the vehicle.',
+    sure: 'By its stiff outline in the plane that it is tilted in. Take a disc of card with the opening’s size along to the part: a hose, a plug or a float arm fouls where no drawing says so.',
   }
 }
 
@@ -130,6 +130,10 @@ export const passage = calculator({
   question: 'Does this module go through the opening?',
   fields,
   work,
+  caution: {
+    text: 'No hole in a tank is made larger on the vehicle, and nothing is forced: a torn float or a cut wire lies in the fuel.',
+    stopWhen: 'Stop when it binds: out again, look what fouls.',
+  },
   formula: [
     'In a neck so deep a body tilted by φ takes width ÷ cos φ + depth × tan φ',
     'Above it stand length × cos φ + width × sin φ, less what is in',

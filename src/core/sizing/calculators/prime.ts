@@ -166,7 +166,7 @@ function work(values: Values): Answer {
       ],
       rows: ways.map(({ id, wholeS, effort }) => [fields.way.options[id], wholeS, effort]),
     },
-    sure: 'A quarter more while air goes through the injectors. A pump that hums dry for half a minute is harmed: stop, find out why. No line nut is loosened to let air out; on common rail nothing of the high side is touched.',
+    sure: 'A quarter more while air goes through the injectors.',
   }
 }
 
@@ -176,6 +176,10 @@ export const prime = calculator({
   question: 'How long until it is full of fuel?',
   fields,
   work,
+  caution: {
+    text: 'No line nut is loosened to let air out; on common rail nothing of the high side is touched. Joints are watched while it fills.',
+    stopWhen: 'Stop when it hums dry for half a minute, or a joint is wet.',
+  },
   formula: [
     'Time = (line + filters) ÷ flow against nothing',
     'Strokes = air ÷ (a stroke less a quarter that the flaps lose), 30 a minute: as in Work',

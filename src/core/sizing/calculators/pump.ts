@@ -152,7 +152,10 @@ const feedOf = (values: Values, motor: MotorLaw): Feed => ({
 const NOTHING: FeedSolved = { flowM3PerS: 0, pumpPa: 0, motorV: 0, motorA: 0 }
 const given = (feed: Feed): FeedSolved => {
   const solved = feed.pumps > 0 ? solveFeed(feed) : ok(NOTHING)
-  return solved.ok ? solved.value : NOTHING
+  // What cannot be solved is asked back, and never told as nothing given.
+  if (!solved.ok)
+    throw new AskBack('railPa', 'No flow balances these figures together: look at pressure, line and wires.')
+  return solved.value
 }
 
 /** What would move it most: volts, the line, or another pump. */
@@ -258,6 +261,10 @@ export const pump = calculator({
   question: 'Does this pump feed this engine?',
   fields,
   work,
+  caution: {
+    text: 'Fuel, volts and a spark: battery off before a pump’s wire is parted, pressure let off before a line.',
+    stopWhen: 'Stop when fuel drips or smells: nobody starts it.',
+  },
   formula: [
     'Drunk = power × fuel for work ÷ density, or injectors × flow × time open × √(pressure ÷ {300 kPa})',
     'Pump, volts, wires, line and filter are solved together, as Trace solves a vehicle',

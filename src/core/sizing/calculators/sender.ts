@@ -186,6 +186,10 @@ export const sender = calculator({
   question: 'How does this arm swing, and what does it show?',
   fields,
   work,
+  caution: {
+    text: 'The tank is open: no spark, no lamp but one made for it. An ohmmeter is put on before fuel is near, or at the plug outside.',
+    stopWhen: 'Stop when the meter shows vapour.',
+  },
   formula: [
     'sin of the arm’s angle = (middle of the float − pivot) ÷ arm',
     'Ohms run evenly with the angle; litres by the tank’s shape',

@@ -61,7 +61,7 @@ function work(values: Values): Answer {
       { id: 'between', name: 'free between the pipes', si: between, unit: 'mm', digits: 0 },
       { id: 'unusable', name: 'Cannot be used', si: unusable, unit: 'L', digits: 1 },
     ],
-    sure: 'A tank’s floor bends: measure at the hole, empty and with the ring seated. In the tank only hose that is marked for immersion, and clamps without zinc.',
+    sure: 'A tank’s floor bends: measure at the hole, empty and with the ring seated.',
   }
 }
 
@@ -71,6 +71,10 @@ export const stack = calculator({
   question: 'Does it reach the floor, and how long is the hose?',
   fields,
   work,
+  caution: {
+    text: 'In the tank: hose that is marked for immersion alone, clamps without zinc, wire made for it. Any other hose splits, and the engine stops on the road.',
+    stopWhen: 'Stop when the print on a hose does not say so.',
+  },
   formula: ['Hose = flange to floor − gap − sock − pump − pipe + 2 × what goes over a pipe ({22 mm})'],
   source: 'EQ18; overlaps typical, ours',
 })

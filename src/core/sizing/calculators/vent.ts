@@ -130,6 +130,10 @@ export const vent = calculator({
   question: 'Does the tank breathe enough?',
   fields,
   work,
+  caution: {
+    text: 'A vent ends where its vapour meets no spark and no heater; a cap under vacuum or pressure is opened slowly.',
+    stopWhen: 'Stop when a tank has drawn in its sides.',
+  },
   formula: [
     'Air = 0.6 × area × √(2 × difference ÷ density of air)',
     'Blocked: a second’s fall = air pressure × flow ÷ air in the tank',

@@ -175,6 +175,10 @@ export const wire = calculator({
   question: 'Which wire and which fuse feed this pump?',
   fields,
   work,
+  caution: {
+    text: 'The fuse stands by the battery and guards the wire. Never a larger fuse: a thicker wire. No relay, no plain joint where vapour can lie.',
+    stopWhen: 'Stop when a wire is warm to the hand or a fuse blows twice.',
+  },
   formula: [
     'Lost = amperes × metres out and back × ohms a metre × (1 + 0.0039 × (°C − 20))',
     'Fuse = the first over amperes ÷ 0.75; stalled = volts ÷ (winding + wires) has to be twice the fuse',
