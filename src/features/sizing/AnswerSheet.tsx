@@ -8,6 +8,7 @@ import { saveFile } from '@/ui/saveFile'
 import { whoWorks } from '../frame/useJob'
 import { inUnits } from '../frame/quantities'
 import { cellText, figureText, headText, jsonOf, rowsOf, VERDICT_WORDS } from './sizingText'
+import { AnswerFigure } from './AnswerFigure'
 import type { Desk } from './useDesk'
 
 /** The answer: what it says, what limits it, the figures behind it, and what can be done with it. */
@@ -17,16 +18,16 @@ export function AnswerSheet({ desk }: { desk: Desk }) {
   if (!answer)
     return (
       <section aria-label="Answer" className="border-t-[5px] border-ink-3 px-4 py-3 medium:px-6 wide:px-6">
-        <p className="text-main text-ink-2">
-          {asks[0] ? 'A figure is asked for.' : 'Worked out in a moment.'}
-        </p>
+        <AskedBack desk={desk} />
       </section>
     )
   return (
     <section
       aria-label="Answer"
       data-verdict={answer.verdict}
-      className={`space-y-2 border-t-[5px] bg-sheet px-4 py-3 medium:px-6 wide:px-6 ${asks.length > 0 ? 'border-ink-3' : 'border-accent'}`}
+      // On a low glass it is scrolled: whoever has no pointer comes to it too.
+      tabIndex={0}
+      className={`space-y-2 wide:max-h-[58dvh] wide:overflow-y-auto border-t-[5px] bg-sheet px-4 py-3 medium:px-6 wide:px-6 ${asks.length > 0 ? 'border-ink-3' : 'border-accent'}`}
     >
       <p className="font-book text-title font-[550]" data-answer aria-live="polite">
         {inUnits(answer.says)}
@@ -36,7 +37,10 @@ export function AnswerSheet({ desk }: { desk: Desk }) {
         {inUnits(answer.limits)}
       </p>
       {asks.length > 0 && (
-        <p className="text-second text-danger">That was the last answer: a figure is asked back.</p>
+        <>
+          <p className="text-second font-semibold">That was the last answer: a figure is asked back.</p>
+          <AskedBack desk={desk} />
+        </>
       )}
       <CautionLine caution={desk.calculator.caution} />
       <Figures answer={answer} />
@@ -52,6 +56,17 @@ export function AnswerSheet({ desk }: { desk: Desk }) {
     </section>
   )
 }
+
+/** Which figures are asked back, by their names, with their bounds and why. */
+const AskedBack = ({ desk: { asks, calculator } }: { desk: Desk }) => (
+  <ul className="text-main" data-asked-back>
+    {asks.map(({ field, says }) => (
+      <li key={field}>
+        <b>{inUnits(calculator.fields[field]?.label ?? '')}:</b> {inUnits(says)}
+      </li>
+    ))}
+  </ul>
+)
 
 /** Where it can hurt, and when to stop. */
 export const CautionLine = ({ caution }: { caution: Desk['calculator']['caution'] }) =>
@@ -123,6 +138,11 @@ function Leave({ desk, answer }: { desk: Desk; answer: Answer }) {
 function How({ desk: { calculator }, answer }: { desk: Desk; answer: Answer }) {
   return (
     <div className="space-y-4" data-sheet="how">
+      {(answer.drawing || answer.curve) && (
+        <div className="h-[320px]">
+          <AnswerFigure answer={answer} />
+        </div>
+      )}
       <ul className="space-y-1 text-main">
         {calculator.formula.map((law) => (
           <li key={law}>{inUnits(law)}</li>

@@ -41,7 +41,7 @@ function SizingPage({ desk }: { desk: Desk }) {
       tallMargin
       finding={<Question desk={desk} />}
       drawing={
-        <div className="flex h-full flex-col overflow-hidden wide:px-6 wide:pt-[126px]">
+        <div className="low-hidden flex h-full flex-col overflow-hidden wide:px-6 wide:pt-[126px]">
           {answer &&
             (answer.drawing || answer.curve ? (
               <AnswerFigure answer={answer} />
@@ -67,7 +67,7 @@ function SizingPage({ desk }: { desk: Desk }) {
 }
 
 /** Which question it is; another one is a touch away. */
-function Question({ desk: { calculator, vehicle, turnTo } }: { desk: Desk }) {
+function Question({ desk: { calculator, vehicle, lost, turnTo } }: { desk: Desk }) {
   return (
     <div className="pointer-events-auto">
       <label className="block text-second text-ink-2">
@@ -86,6 +86,11 @@ function Question({ desk: { calculator, vehicle, turnTo } }: { desk: Desk }) {
         </select>
       </label>
       <h1 className="pt-1 text-title">{calculator.question}</h1>
+      {lost && (
+        <p className="text-second font-semibold">
+          That vehicle is not kept on this tablet: it begins with usual figures.
+        </p>
+      )}
       {vehicle && (
         <p className="text-second text-ink-2">{`Begins with what is known of unit ${vehicle.unit}, ${vehicle.name}.`}</p>
       )}

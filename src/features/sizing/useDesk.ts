@@ -9,6 +9,8 @@ import { addressOf, readAddress } from '../frame/sizingLink'
 export interface Desk {
   calculator: Calculator
   vehicle: VehicleRecord | null
+  /** The address names a vehicle that is not kept here. */
+  lost: boolean
   typed: Typed
   /** The last answer that could be given stays while a figure is asked back. */
   answer: Answer | null
@@ -29,7 +31,7 @@ export function useDesk(): Desk {
   const [{ calculator, vehicleId, typed: own }, setAddress] = useState(() =>
     readAddress(new URLSearchParams(query.toString())),
   )
-  const vehicle = useVehicle(vehicleId)
+  const { vehicle, lost } = useVehicle(vehicleId)
   const begin = useMemo(() => beginOf(calculator, vehicle), [calculator, vehicle])
   const typed = useMemo(() => ({ ...begin, ...own }), [begin, own])
   const answered = useMemo(() => answerOf(calculator, typed), [calculator, typed])
@@ -40,6 +42,7 @@ export function useDesk(): Desk {
   return {
     calculator,
     vehicle,
+    lost,
     typed,
     answer: answered.ok ? answered.answer : last?.of === calculator.id ? last.answer : null,
     asks: answered.ok ? [] : answered.asks,
@@ -54,14 +57,21 @@ export function useDesk(): Desk {
   }
 }
 
-function useVehicle(id: string | null): VehicleRecord | null {
-  const [vehicle, setVehicle] = useState<VehicleRecord | null>(null)
+interface Sought {
+  vehicle: VehicleRecord | null
+  lost: boolean
+}
+function useVehicle(id: string | null): Sought {
+  const [sought, setSought] = useState<Sought>({ vehicle: null, lost: false })
   useEffect(() => {
     let live = true
-    if (id) void loadVehicle(id).then((found) => live && found.ok && setVehicle(found.value))
+    if (id)
+      void loadVehicle(id).then(
+        (found) => live && setSought({ vehicle: found.ok ? found.value : null, lost: !found.ok }),
+      )
     return () => {
       live = false
     }
   }, [id])
-  return vehicle
+  return sought
 }

@@ -1,4 +1,4 @@
-import { calculator, said, type Answer, type ValuesOf } from '../terms'
+import { boxOf, calculator, said, type Answer, type Drawing, type ValuesOf } from '../terms'
 
 /** A sock lies so far over the floor (EQ18), and a hose goes so far over each pipe; typical. */
 const GAP_M = { least: 0.003, most: 0.008 }
@@ -55,13 +55,34 @@ function work(values: Values): Answer {
           ? 'The sock hangs high: fuel is left that is never used.'
           : values.gapM < GAP_M.least
             ? 'The sock lies on the floor: it closes on dirt.'
-            : 'Nothing: sock, pump and hose stand one on the other.',
+            : 'Sock, pump and hose stand one on the other.',
     figures: [
       { id: 'hose', name: 'Hose, cut', si: Math.max(0, hose), unit: 'mm', digits: 0 },
       { id: 'between', name: 'free between the pipes', si: between, unit: 'mm', digits: 0 },
       { id: 'unusable', name: 'Cannot be used', si: unusable, unit: 'L', digits: 1 },
     ],
+    drawing: drawn(values, fouls),
     sure: 'A tank’s floor bends: measure at the hole, empty and with the ring seated.',
+  }
+}
+
+/** Half widths of what stands there, m: for the eye alone. */
+const HALF_M = { pipe: 0.004, hose: 0.007, pump: 0.02, sock: 0.032, tank: 0.09 }
+function drawn(values: Values, fouls: boolean): Drawing {
+  const { depthM, hangerM, pumpM, sockM, gapM } = values
+  const box = (id: keyof typeof HALF_M, name: string, low: number, high: number, bad = false) => ({
+    ...{ id, name, closed: true, fouls: bad },
+    points: boxOf(-HALF_M[id], HALF_M[id], low, high),
+  })
+  const foot = gapM + sockM
+  return {
+    shapes: [
+      box('tank', '', 0, depthM),
+      box('sock', 'sock', gapM, foot),
+      box('pump', 'pump', foot, foot + pumpM, fouls),
+      ...(fouls ? [] : [box('hose', 'hose', foot + pumpM - OVER_PIPE_M, depthM - hangerM + OVER_PIPE_M)]),
+      box('pipe', 'pipe', depthM - hangerM, depthM),
+    ],
   }
 }
 
