@@ -27,7 +27,7 @@ export function AnswerSheet({ desk }: { desk: Desk }) {
       data-verdict={answer.verdict}
       // On a low glass it is scrolled: whoever has no pointer comes to it too.
       tabIndex={0}
-      className={`space-y-2 wide:max-h-[58dvh] wide:overflow-y-auto border-t-[5px] bg-sheet px-4 py-3 medium:px-6 wide:px-6 ${asks.length > 0 ? 'border-ink-3' : 'border-accent'}`}
+      className={`space-y-2 wide:max-h-[calc(100dvh-290px)] wide:overflow-y-auto border-t-[5px] bg-sheet px-4 py-3 medium:px-6 wide:px-6 ${asks.length > 0 ? 'border-ink-3' : 'border-accent'}`}
     >
       <p className="font-book text-title font-[550]" data-answer aria-live="polite">
         {inUnits(answer.says)}
