@@ -39,12 +39,12 @@ function AnswerCurve({ curve, says }: { curve: Curve; says: string }) {
     ...(hand ? ['the dot is where it stands'] : []),
   ]
   return (
-    <figure className="flex h-full min-h-[260px] flex-col" data-curve>
-      <div ref={ref} className="min-h-[220px] flex-1 overflow-hidden">
+    <figure className="flex h-full min-h-[260px] flex-col wide:min-h-0" data-curve>
+      <div ref={ref} className="min-h-[220px] flex-1 overflow-hidden wide:min-h-0">
         {size && (
           <PlotChart
             title={says}
-            height={Math.max(200, Math.floor(size.height))}
+            height={Math.max(100, Math.floor(size.height))}
             x={{ label: headText(x.name, x.unit), low: left, high: right }}
             panels={[
               {
