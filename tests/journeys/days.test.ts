@@ -192,8 +192,8 @@ it('somebody leaves the workshop: what only they may do stands aside with its re
   // A tool of which there is one is kept with the floor.
   await (await hands.shown('select[name="few-tool"] option:nth-child(2)')).click()
   await hands.act('add-tool')
-  expect(await hands.driver.findElements(By.css('[data-tool]'))).toHaveLength(1)
-  const fields = await hands.driver.findElements(By.css('[data-person]'))
+  expect(await hands.several('[data-tool]', 1)).toHaveLength(1)
+  const fields = await hands.several('[data-person]', 1)
   for (const person of fields)
     for (const toggle of await person.findElements(By.css('button[aria-pressed="true"]')))
       if ((await toggle.getText()) === 'high-pressure side') await toggle.click()

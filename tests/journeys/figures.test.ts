@@ -67,7 +67,7 @@ it('a fault that does not show is made to fail first, and the maker’s figure g
     number,
   ]
   await hands.press('why this one')
-  const [from, to] = await hands.driver.findElements(By.css('section[aria-label="The maker’s limits"] input'))
+  const [from, to] = await hands.several('section[aria-label="The maker’s limits"] input', 2)
   await from!.sendKeys(String(high))
   await to!.sendKeys(String(low))
   await hands.sees('The lower figure first')

@@ -62,7 +62,7 @@ it('asks back for a value that cannot be, and refuses a damaged file with its pl
   await hands.sees('can move now')
   await hands.driver.findElement(By.css('input[type="file"]')).sendKeys(path)
   await hands.sees('was refused. At events.0.')
-  expect((await hands.driver.findElements(By.css('[data-job]'))).length).toBeGreaterThanOrEqual(6)
+  await hands.several('[data-job]', 6)
 })
 
 it('a leak-down is captured, judged and kept as evidence', async () => {

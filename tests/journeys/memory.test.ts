@@ -144,7 +144,7 @@ it('the life of the vehicle: any point opens, and too little is called too littl
   await (await hands.shown('[data-vehicle="51"]')).click()
   await hands.sees('Unit 51, Lerch 12 minibus')
   await hands.shown('[data-trend="too little"]')
-  const marks = await hands.driver.findElements(By.css('[data-mark^="job "]'))
+  const marks = await hands.several('[data-mark^="job "]', 2)
   expect(marks.length).toBe(2)
   await marks[0]!.click()
   await hands.shown('[data-mark-sheet]')

@@ -62,6 +62,17 @@ export class Hands {
   async shown(css: string): Promise<WebElement> {
     return this.driver.wait(until.elementLocated(By.css(css)), WAIT, `nothing like ${css}`, POLL)
   }
+  /** So many of them, or more: a page may still be drawing when it is asked. */
+  async several(css: string, least: number): Promise<WebElement[]> {
+    let found: WebElement[] = []
+    await this.driver.wait(
+      async () => (found = await this.driver.findElements(By.css(css))).length >= least,
+      WAIT,
+      `never ${least} like ${css}`,
+      POLL,
+    )
+    return found
+  }
   /** The ranking with pairs of faults in it: the one thing here that is long work for a small machine. */
   async ranked(): Promise<WebElement> {
     const css = 'section[aria-label="Next test"][data-stage="pairs"]'
