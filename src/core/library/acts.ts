@@ -147,6 +147,8 @@ export interface Repair extends Act {
   stages?: Stage[]
   /** Only these layouts, where neither faults nor parts say so. */
   layouts?: readonly LayoutId[]
+  /** It comes after these where both are planned. */
+  follows?: string[]
 }
 
 /** What only a licensed person may leave out: looking, reading a meter and letting be. */

@@ -37,6 +37,7 @@ const CONTACTS: PartKind[] = [
   'driver',
   'boostSwitch',
   'liftCircuit',
+  'ownCircuit',
   'senderPlug',
   'senderWire',
   'senderGround',
@@ -114,6 +115,7 @@ export const PROVOCATIONS: Provocation[] = [
       'airLeak',
       'needleSeat',
       'liftCircuit',
+      'ownCircuit',
     ],
     caution: {
       text: 'Never alone while reading. No gauge hose in the cab.',

@@ -5,6 +5,7 @@
 import type { Minutes } from '../shared'
 import { LICENSED, NOT_AIRCRAFT, STANDS, HIGH_SIDE } from '../vehicle'
 import type { Repair } from './acts'
+import { BUILD_REPAIRS } from './buildRepairs'
 import { OTHER_REPAIRS } from './otherRepairs'
 import { hands, opens, powers, pulls, under } from './doings'
 import { CHEMISTRY, IN_OPEN_TANK, KEY_OUT, TANK_EMPTIED } from './repairTerms'
@@ -1692,14 +1693,18 @@ const NAMED_REPAIRS: Repair[] = [
   },
 ]
 
-/** Every repair: those that a fault names, and those that do the same in another way or go beside them. */
-export const REPAIRS: Repair[] = [...NAMED_REPAIRS, ...OTHER_REPAIRS]
+/** Every repair: those that a fault names, those that do the same in another way or go beside them, and those of builds. */
+export const REPAIRS: Repair[] = [...NAMED_REPAIRS, ...OTHER_REPAIRS, ...BUILD_REPAIRS]
 
 export const repairById = (id: string): Repair => {
   const repair = REPAIRS.find((candidate) => candidate.id === id)
   if (!repair) throw new Error(`No repair ${id}`)
   return repair
 }
+
+/** Does an order keep what comes after another behind it? */
+export const keepsTurn = (order: readonly string[]): boolean =>
+  order.every((id, at) => !(repairById(id).follows ?? []).some((first) => order.indexOf(first) > at))
 
 /** Work of a repair with all its parts, waits not counted. */
 export const repairMinutes = (repair: Repair): Minutes =>

@@ -118,6 +118,8 @@ export interface Setting {
   ways: readonly WayId[]
   /** What stands in the way of parts of this vehicle. */
   access?: readonly Access[]
+  /** As what a build leaves it: it is put back as that. */
+  becomes?: { layout: LayoutId; ways: readonly WayId[] }
 }
 /** The variables of the state that such a vehicle has. */
 export const variablesIn = ({ layout, ways }: Setting): ReadonlySet<Variable> =>

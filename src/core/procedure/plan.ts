@@ -8,6 +8,7 @@ import {
   CHECKS,
   WAYS_IN,
   derive,
+  keepsTurn,
   placeOfCheck,
   repairById,
   wastesNothing,
@@ -128,7 +129,8 @@ interface Draft {
 /**
  * Plans the repairs in their cheapest order. Up to five repairs are ordered exactly; from one to the next
  * the way goes on from where the vehicle stands, or it is put back between them where that is less. What
- * is done already is not done again: with all of them done, the plan is the way back alone.
+ * is done already is not done again: with all of them done, the plan is the way back alone. What a build
+ * makes of the vehicle counts from the last of its acts on: it is put back as that.
  */
 export function planRepairs(
   planner: Planner,
@@ -140,21 +142,24 @@ export function planRepairs(
   let best: { order: string[]; putBack: boolean[]; minutes: number } | null = null
   let failure: PlanFailure = { kind: 'no-way', repair: repairIds[0] ?? '', to: 'finish' }
   const ways: FindWay = (from, goal) => reach(planner, from, goal)
+  const waysHome: FindWay = (from, goal) => reach(planner.home, from, goal)
   const left = repairIds.filter((id) => !already.includes(id))
   const toCome = new ToCome(planner, finish)
-  for (const order of permutations(left).filter(wastesNothing))
+  for (const order of permutations(left).filter((order) => wastesNothing(order) && keepsTurn(order)))
     for (const putBack of putBackBetween(order.length)) {
-      const attempt = draftOrder(planner, ways, start, order, putBack, finish, {
+      const attempt = draftOrder(planner, { ways, home: waysHome }, start, order, putBack, finish, {
         minutes: best?.minutes ?? Infinity,
-        toCome,
+        // What is left of a build is not known by the vehicle as it was.
+        toCome: planner.home === planner ? toCome : null,
       })
       if (attempt.ok) best = { order, putBack, minutes: minutesOf(attempt.value) }
       else if (attempt.error !== 'dearer') failure = attempt.error
     }
   if (!best) return { ok: false, error: failure }
-  const chosen = draftOrder(planner, settled(planner, ways), start, best.order, best.putBack, finish)
+  const inOrder = { ways: settled(planner, ways), home: settled(planner.home, waysHome) }
+  const chosen = draftOrder(planner, inOrder, start, best.order, best.putBack, finish)
   if (!chosen.ok) return { ok: false, error: chosen.error === 'dearer' ? failure : chosen.error }
-  return { ok: true, value: finishPlan(planner, ways, repairIds, chosen.value, best.minutes) }
+  return { ok: true, value: finishPlan(planner, waysHome, repairIds, chosen.value, best.minutes) }
 }
 
 const minutesOf = (drafts: Draft[]): Minutes => drafts.reduce((sum, draft) => sum + draft.act.minutes, 0)
@@ -169,6 +174,11 @@ function putBackBetween(repairs: number): boolean[][] {
 }
 
 type FindWay = (from: VehicleState, goal: VehicleState) => Way | null
+/** From part to part on the vehicle as it is, and back on what it becomes. */
+interface FindWays {
+  ways: FindWay
+  home: FindWay
+}
 function permutations<T>(items: T[]): T[][] {
   if (items.length <= 1) return [items]
   return items.flatMap((item, at) =>
@@ -187,13 +197,13 @@ const settled =
 /** What an order has to stay under to be worth a search. */
 interface Under {
   minutes: Minutes
-  toCome: ToCome
+  toCome: ToCome | null
 }
 
 /** The steps of one order; given up as 'dearer' as soon as they cannot be cheaper than `under`, so that no leg is searched for nothing. */
 function draftOrder(
   planner: Planner,
-  findWay: FindWay,
+  { ways: findWay, home: findHome }: FindWays,
   start: VehicleState,
   order: string[],
   putBack: boolean[],
@@ -207,7 +217,7 @@ function draftOrder(
     )
   let state = start
   const dearer = (left: readonly string[]) =>
-    under !== undefined && minutesOf(drafts) + under.toCome.atLeast(state, left) >= under.minutes
+    under !== undefined && minutesOf(drafts) + (under.toCome?.atLeast(state, left) ?? 0) >= under.minutes
   for (const [at, id] of order.entries()) {
     if (at > 0 && putBack[at - 1]) {
       const home = findWay(state, finish)
@@ -234,7 +244,7 @@ function draftOrder(
     state = after
     if (dearer(order.slice(at + 1))) return { ok: false, error: 'dearer' }
   }
-  const back = findWay(state, finish)
+  const back = findHome(state, finish)
   if (!back) return { ok: false, error: { kind: 'no-way', repair: order.at(-1) ?? '', to: 'finish' } }
   go(back)
   return minutesOf(drafts) < (under?.minutes ?? Infinity)
@@ -300,7 +310,7 @@ function finishPlan(
     steps,
     minutes,
     waits: steps.flatMap((step) => (step.act.wait ? [{ ...step.act.wait, afterStep: step.index }] : [])),
-    checks: placeChecks(planner, findWay, steps),
+    checks: placeChecks(planner.home, findWay, steps),
     gates: placeGates(planner, steps),
     money: repairs.reduce((sum, repair) => sum + repair.money, 0),
     people: Math.max(1, ...drafts.map((draft) => draft.act.people ?? 1)),

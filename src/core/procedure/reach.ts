@@ -57,6 +57,8 @@ export interface Planner {
   never: Pattern[]
   /** What leads where among the operations. */
   graph: Graph
+  /** The planner of what a build makes of it; itself where nothing is built. */
+  home: Planner
 }
 
 /** States visited before the search gives up; the largest layout's reachable space is far smaller. */
@@ -67,7 +69,9 @@ const kept = new Map<string, Planner>()
 /** The planner of a vehicle at this pace; the same object for the same. */
 export function plannerFor(setting: Setting, pace: Pace = USUAL_PACE): Planner {
   const key = JSON.stringify([setting, pace])
-  const planner = kept.get(key) ?? plannerOf(operationsFor(setting, pace), setting)
+  const { becomes, ...now } = setting
+  const home = becomes && plannerFor({ ...now, ...becomes }, pace)
+  const planner = kept.get(key) ?? plannerOf(operationsFor(now, pace), now, home)
   kept.set(key, planner)
   return planner
 }
@@ -77,6 +81,7 @@ const STANDARD: Setting = { layout: 'A01', ways: usualWays('A01') }
 export function plannerOf(
   operations: Operation[] = operationsFor(STANDARD),
   setting: Setting = STANDARD,
+  home?: Planner,
 ): Planner {
   const variables = variablesIn(setting)
   // A rule about what the vehicle does not have says nothing of it.
@@ -84,7 +89,7 @@ export function plannerOf(
     VARIABLES.every((variable) => never[variable] === undefined || variables.has(variable)),
   )
   const compiled = operations.map((operation, index) => compile(operation, index, invariants))
-  return {
+  const planner: Omit<Planner, 'home'> = {
     setting,
     variables,
     invariants,
@@ -93,6 +98,7 @@ export function plannerOf(
     never: invariants.map((invariant) => patternOf(invariant.never)),
     graph: graphOf(compiled),
   }
+  return Object.assign(planner, { home: home ?? (planner as Planner) })
 }
 
 /** An act as this vehicle has it. */

@@ -26,8 +26,15 @@ export type Edit =
   | { kind: 'intoTank'; part: string }
   /** An earlier hand rebuilt the whole system as another layout is built; edits before it no longer count. */
   | { kind: 'rebuilt'; as: LayoutId }
-  /** A second part beside it. */
-  | { kind: 'parallel'; part: string; by: { id: string; kind: PartKind; figures?: Record<string, number> } }
+  /** A second part beside it; a pump may be fed by a circuit of its own. */
+  | { kind: 'parallel'; part: string; by: Beside }
+
+interface Beside {
+  id: string
+  kind: PartKind
+  figures?: Record<string, number>
+  fed?: 'own'
+}
 
 const id = z.string().min(1).max(60)
 const partKind = z.enum(Object.keys(KINDS) as [PartKind, ...PartKind[]])
@@ -43,7 +50,11 @@ export const editSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('bypass'), part: id }),
   z.object({ kind: z.literal('intoTank'), part: id }),
   z.object({ kind: z.literal('rebuilt'), as: z.enum(Object.keys(LAYOUTS) as [LayoutId, ...LayoutId[]]) }),
-  z.object({ kind: z.literal('parallel'), part: id, by: z.object({ id, kind: partKind, figures }) }),
+  z.object({
+    kind: z.literal('parallel'),
+    part: id,
+    by: z.object({ id, kind: partKind, figures, fed: z.literal('own').optional() }),
+  }),
 ]) as unknown as z.ZodType<Edit>
 
 export interface EditProblem {
@@ -118,6 +129,7 @@ const ELECTRICAL: ReadonlySet<PartKind> = new Set([
   'bridge',
   'driver',
   'liftCircuit',
+  'ownCircuit',
   'boostSwitch',
   'gaugeFuse',
   'limiter',
@@ -258,33 +270,41 @@ function replace(layout: Layout, old: Part, by: PartKind, figures?: Record<strin
   }
 }
 
-function parallel(
-  layout: Layout,
-  beside: Part,
-  by: { id: string; kind: PartKind; figures?: Record<string, number> },
-): Layout | string {
+function parallel(layout: Layout, beside: Part, by: Beside): Layout | string {
   if (isElectrical(beside) !== ELECTRICAL.has(by.kind)) return `${by.id} does not belong beside ${beside.id}.`
+  if (by.fed && !MOTORS.has(by.kind)) return `${by.id} is no pump: it has no circuit of its own.`
+  const [circuit, plus] = [`${by.id}Circuit`, `${by.id}Plus`]
+  const added: Part = {
+    id: by.id,
+    kind: by.kind,
+    from: beside.from!,
+    to: beside.to!,
+    ...(by.figures ? { figures: by.figures } : {}),
+    ...(by.fed ? { wires: [plus, '0'] } : {}),
+  }
+  // Behind those that lie beside it already, so that they count in the order in which they came.
+  const last = layout.parts.findLastIndex(
+    (part) =>
+      part.id === beside.id || (part.kind === by.kind && part.from === beside.from && part.to === beside.to),
+  )
   return {
     ...layout,
-    parts: layout.parts.flatMap((part): Part[] =>
-      part.id === beside.id
-        ? [
-            part,
-            {
-              id: by.id,
-              kind: by.kind,
-              from: part.from!,
-              to: part.to!,
-              ...(by.figures ? { figures: by.figures } : {}),
-            },
-          ]
-        : [part],
-    ),
+    parts: [
+      ...layout.parts.slice(0, last + 1),
+      added,
+      ...layout.parts.slice(last + 1),
+      ...(by.fed ? [{ id: circuit, kind: 'ownCircuit' as const, from: 'post', to: plus }] : []),
+    ],
     segments: layout.segments.map((segment) =>
       segment.parts.includes(beside.id) ? { ...segment, parts: [...segment.parts, by.id] } : segment,
     ),
+    beside: by.fed
+      ? [...layout.beside, { id: circuit, name: `Circuit of ${by.id}`, parts: [circuit] }]
+      : layout.beside,
   }
 }
+/** What turns by volts, and may hang on wires of its own. */
+const MOTORS: ReadonlySet<PartKind> = new Set(['pump', 'inlinePump', 'pusherPump'])
 
 const stands = new Map<string, Layout>()
 

@@ -260,6 +260,17 @@ export const ELECTRICAL_FAULTS: FaultTemplate[] = [
     repairs: ['loom'],
   },
   {
+    id: 'F77o',
+    name: 'Circuit of one of several pumps loses volts',
+    on: ['ownCircuit'],
+    cause: 'Its fuse, relay, wire or ground',
+    changes: [loses('self.ohm', 3, 60)],
+    weight: 2,
+    raisers: ['modifiedWiring', 'damp', 'age'],
+    comesAndGoes: true,
+    repairs: ['loom'],
+  },
+  {
     id: 'F74b',
     name: 'Boost switch contact burnt',
     on: ['boostSwitch'],

@@ -26,6 +26,9 @@ export const FAULT_TEMPLATES: FaultTemplate[] = [
   ...ESCAPE_FAULTS,
 ]
 
+/** One of several in the same place; an edit puts no more than this beside each other. */
+const COUNTED = ['the first', 'the second', 'the third', 'the fourth', 'the fifth', 'the sixth']
+
 /** The faults that the parts of a layout can have. */
 export function faultsOf(layout: Layout): Fault[] {
   return FAULT_TEMPLATES.flatMap((template) => {
@@ -47,7 +50,7 @@ export function faultsOf(layout: Layout): Fault[] {
         name:
           template.name.includes('{it}') || at === 0
             ? template.name.replace('{it}', it)
-            : `${template.name}: ${segment.name === layout.segments.find((entry) => entry.parts.includes(parts[0]!.id))?.name ? 'the second' : segment.name.toLowerCase()}`,
+            : `${template.name}: ${segment.name === layout.segments.find((entry) => entry.parts.includes(parts[0]!.id))?.name ? COUNTED[at] : segment.name.toLowerCase()}`,
         cause: template.cause,
         segment: segment.id,
         changes: template.changes.flatMap((change) => changesOn(layout, part.id, change)),

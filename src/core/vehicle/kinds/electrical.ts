@@ -115,6 +115,8 @@ export const ELECTRICAL_KINDS = {
   keySwitch: switched(0.02, 0.3, (scene) => scene.pumpFed),
   /** The second circuit of a vehicle with two pumps, as one resistance: fuse, relay, wire and ground of the lift pump. */
   liftCircuit: switched(0.09, 0.2, (scene) => scene.pumpFed),
+  /** Fuse, relay, wire and ground of one of several pumps side by side, as one resistance. */
+  ownCircuit: switched(0.09, 0.2, (scene) => scene.pumpFed),
   /** Driver module of a pump whose speed is controlled. */
   driver: series(0.03, 0.25),
   /** Switch of a boost pump: on for take-off and for tests, off while gravity feeds. */

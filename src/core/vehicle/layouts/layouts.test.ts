@@ -121,11 +121,12 @@ describe('kinds', () => {
         ...Object.values(LAYOUTS).map(leakPlacesOf),
       ].flatMap((layout) => layout.parts.map((part) => part.kind)),
     )
-    // A filter in the tank, a bridge, a bypass hose, a speed resistor and a capacitive probe come with an edit only.
+    // A filter in the tank, a bridge, a bypass hose, a speed resistor, a capacitive probe and a further pump’s circuit come with an edit only.
     expect(Object.keys(KINDS).filter((kind) => !used.has(kind as keyof typeof KINDS))).toEqual([
       'tankFilter',
       'bypassHose',
       'ballast',
+      'ownCircuit',
       'bridge',
       'probe',
     ])
