@@ -9,6 +9,7 @@ const CORE_MAY_USE = {
   library: ['shared', 'physics', 'vehicle'],
   sizing: ['shared', 'physics', 'vehicle', 'library'],
   procedure: ['shared', 'physics', 'vehicle', 'library', 'sizing'],
+  build: ['shared', 'physics', 'vehicle', 'library', 'sizing'],
   schedule: ['shared', 'physics', 'vehicle', 'library', 'sizing', 'procedure'],
   // The monitor knows doings and layouts, never the planner.
   monitor: ['shared', 'vehicle', 'library'],

@@ -27,6 +27,7 @@ const SERVES: Record<RequestKind, keyof typeof START> = {
   network: 'trace',
   plan: 'plan',
   survey: 'plan',
+  build: 'plan',
   ways: 'plan',
   additions: 'plan',
   way: 'plan',

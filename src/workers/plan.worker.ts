@@ -1,4 +1,5 @@
 /** Plans and ways: path searches of some hundred milliseconds, off the page. */
+import { buildById, checkBuild } from '@/core/build'
 import { foldJob } from '@/core/job'
 import { surveyOf } from '@/core/library'
 import {
@@ -20,6 +21,11 @@ serve({
     planRepairs(plannerFor(setting, pace), start, repairIds, already),
   additions: ({ start, repairIds, setting, pace, candidates }) =>
     additions(plannerFor(setting, pace), start, repairIds, candidates),
+  build: ({ buildId, was, typed }) => {
+    const build = buildById(buildId)
+    const from = performance.now()
+    return build && { ...checkBuild(build, was, typed), milliseconds: performance.now() - from }
+  },
   ways: ({ start, repairIds, setting, pace }) => compareWays(setting, pace, start, repairIds),
   survey: ({ layout, setting, start, findings, repaired }) => {
     const items = surveyOf(layoutOf(layout))

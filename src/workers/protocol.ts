@@ -15,6 +15,8 @@ import type {
   TestExplanation,
   Workshop,
 } from '@/core/diagnosis'
+import type { checkBuild, Standing } from '@/core/build'
+import type { Typed } from '@/core/sizing'
 import type { Floor } from '@/core/days'
 import type { ShopDocument, ShopKind, VehicleRecord } from '@/core/job'
 import type { DoneJob } from '@/core/demand'
@@ -27,6 +29,9 @@ import type { Minutes } from '@/core/shared'
 import type { Addition, Plan, PlanFailure, ShownWay, SurveyStep, WayPlan } from '@/core/procedure'
 import type { HiddenFault, StandInReading } from '@/core/simulate'
 import type { LayoutId, LayoutKey, Specification, VehicleState } from '@/core/vehicle'
+
+/** Null where this version has no such build. */
+export type BuildAnswer = (ReturnType<typeof checkBuild> & { milliseconds: number }) | null
 
 export type TableStage = 'nominal' | 'derivatives' | 'pairs'
 
@@ -131,6 +136,8 @@ export interface WorkerRequests {
     answer: { steps: SurveyStep[]; minutes: Minutes }
   }
   plan: { request: PlanRequest; answer: { ok: true; value: Plan } | { ok: false; error: PlanFailure } }
+  /** What was chosen of a build, checked as a whole. */
+  build: { request: { buildId: string; was: Standing; typed: Typed }; answer: BuildAnswer }
   ways: { request: PlanRequest; answer: WayPlan[] }
   additions: { request: PlanRequest & { candidates: string[] }; answer: Addition[] }
   way: {

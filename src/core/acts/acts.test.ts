@@ -297,6 +297,17 @@ const EXAMPLES: { [N in ActName]: InputOf<N> } = {
     },
     parts: [{ repairId: 'filter', how: 'renewed', when: 'May', who: 'Ida' }],
   },
+  wishBuild: {
+    words: LONG,
+    wish: {
+      build: 'pumpUpgrade',
+      scope: 'engine',
+      typed: { flowM3PerS: { value: 190, unit: 'L/h' }, pumps: 1, cutOff: 'kept' },
+      repairIds: ['buildUnit', 'relayFeed', 'unitIn'],
+      was: { layout: 'A01', edits: [], ways: ['benchHatch'] },
+      becomes: { layout: 'A01', edits: [], ways: ['benchHatch'], figures: {}, fuel: 'petrolE10' },
+    },
+  },
   surveyInstead: { noted: { words: 'Stood', conditions: [], lastFill: '', lamps: '', history: '' } },
   takeWay: { way: 'ranDry', outcome: 'ran' },
   sayPart: { repairId: 'filter', how: 'seen sound', when: LONG, who: LONG },

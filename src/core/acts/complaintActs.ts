@@ -38,6 +38,22 @@ export const surveyInstead = (
     { kind: 'way-taken', body: { way: 'stoodYears', outcome: 'survey' } },
   )
 
+/** Nothing is complained of: something is wished for. What is chosen again stands in the place of what was. */
+export const wishBuild = (
+  _: Situation,
+  { words, wish }: { words: string; wish: BodyOf<'build-wished'> },
+): Decided =>
+  entries(
+    {
+      kind: 'complaint-noted',
+      body: {
+        ...{ symptoms: [], raisers: [], failingNow: 'no', conditions: [] },
+        ...{ words: kept(words), lastFill: '', lamps: '', history: '' },
+      },
+    },
+    { kind: 'build-wished', body: wish },
+  )
+
 export const takeWay = (_: Situation, body: BodyOf<'way-taken'>): Decided =>
   entries({ kind: 'way-taken', body })
 

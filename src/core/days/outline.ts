@@ -4,7 +4,16 @@
  * that it cures were before anything was read. The board is laid for the long end.
  */
 import { doneFactor, priorWeight } from '../diagnosis'
-import { isOrder, nextStep, planHolds, settingOf, stageOf, type JobView, type VehicleRecord } from '../job'
+import {
+  isOrder,
+  nextStep,
+  planHolds,
+  planSettingOf,
+  settingOf,
+  stageOf,
+  type JobView,
+  type VehicleRecord,
+} from '../job'
 import { USUAL_PACE, curesAs, libraryOf, repairMinutes, type Repair } from '../library'
 import { actFor, planRepairs, plannerFor, prices } from '../procedure'
 import type { Minutes } from '../shared'
@@ -86,15 +95,21 @@ const proof = (vehicle: VehicleRecord): Piece => ({
 
 /** Steps that are left of the plan in hand; null where there is none, or no way leads on from here. */
 function plannedPieces({ job, vehicle, longest }: OutlineRequest): Piece[] | null {
-  const { work } = job
+  const work = job.work ?? wishedWork(job)
   if (!work) return null
-  const planner = plannerFor({ ...settingOf(vehicle), ways: work.ways }, work.pace)
+  const planner = plannerFor({ ...planSettingOf(vehicle, job), ways: work.ways }, work.pace)
   const made = planRepairs(planner, work.start, work.repairIds, work.already)
   const plan = made.ok && planHolds(job, made.value) ? made.value : null
   if (!plan) return null
   const from = nextStep(job, plan)?.index ?? plan.steps.length
   return piecesOf(plan, from, { skills: skillsOn(vehicle), partsAt: partsAt(job), longest })
 }
+
+/** A build whose plan nobody has made yet is known by its acts. */
+const wishedWork = ({ wish, state }: JobView) =>
+  wish && {
+    ...{ start: state, repairIds: wish.repairIds, already: [], pace: USUAL_PACE, ways: wish.was.ways },
+  }
 
 /** When the last part on order comes, ms; null where nothing is on order. */
 function partsAt({ waits }: JobView): number | null {

@@ -5,7 +5,7 @@ import {
   orderOf,
   orderedItem,
   planHolds,
-  settingOf,
+  planSettingOf,
   type JobView,
   type VehicleRecord,
 } from '../job'
@@ -17,7 +17,7 @@ export function needsOf(job: JobView, vehicle: VehicleRecord): Need[] {
   const { work } = job
   if (!work || job.signed) return []
   const made = planRepairs(
-    plannerFor({ ...settingOf(vehicle), ways: work.ways }, work.pace),
+    plannerFor({ ...planSettingOf(vehicle, job), ways: work.ways }, work.pace),
     work.start,
     work.repairIds,
     work.already,

@@ -23,6 +23,7 @@ import {
 import { differenceFromSi, differenceToSi, unitKind } from '../shared'
 import { LAYOUTS, layoutOf, specificationOf } from '../vehicle'
 import { pauseEnded, type Pause } from './pauses'
+import { vehicleIn } from './built'
 import { layoutKeyOf, type VehicleRecord } from './vehicleRecord'
 
 export const STAGES = ['complaint', 'trace', 'bench', 'plan', 'work', 'prove', 'record'] as const
@@ -84,7 +85,9 @@ export function foldJob(
     evidence: [],
   }
   for (const [order, entry] of liveEvents(log).entries()) moved(job, entry, order)
-  job.layout = layoutOf(layoutKeyOf(vehicle, scopeOf(job.complaint.symptoms)))
+  job.layout = layoutOf(
+    layoutKeyOf(vehicleIn(vehicle, job), job.wish?.scope ?? scopeOf(job.complaint.symptoms)),
+  )
   job.evidence = job.readings.filter((reading) => counts(job, reading, vehicle.kind)).map(evidenceOf)
   return job
 }

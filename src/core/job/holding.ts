@@ -20,6 +20,7 @@ import type { Wait } from '../records'
 import { waitHolds } from './orders'
 import { hazardsDue, type HazardsDue } from './pauses'
 import { vapourStale } from './vapour'
+import { isBuilt, vehicleIn } from './built'
 import { settingOf, type VehicleRecord } from './vehicleRecord'
 
 interface Held {
@@ -191,9 +192,14 @@ const waitHold = (wait: Wait): Hold => ({
 
 /** The ways that count: those of the plan in hand, else those that the vehicle is said to have. */
 export const settingInHand = (
-  vehicle: Pick<VehicleRecord, 'layout' | 'ways' | 'access'>,
-  { work }: Pick<JobView, 'work'>,
-): Setting => ({ ...settingOf(vehicle), ways: work?.ways ?? vehicle.ways })
+  vehicle: Pick<VehicleRecord, 'layout' | 'ways' | 'access' | 'edits'>,
+  job: Pick<JobView, 'work' | 'wish' | 'finishedRepairs'>,
+): Setting => {
+  const { layout, ways, access } = vehicleIn(vehicle, job)
+  // A vehicle that was built into another has the ways of that.
+  const rebuilt = isBuilt(job) && job.wish!.was.layout !== layout
+  return settingOf({ layout, access, ways: rebuilt ? ways : (job.work?.ways ?? ways) })
+}
 
 /** Hazards that are open as the vehicle stands. */
 export const openGates = (state: VehicleState): Gate[] =>

@@ -12,6 +12,7 @@ export {
 export * from './implied'
 export * from './gateEntry'
 export * from './vehicleRecord'
+export * from './built'
 export * from './vehicleLog'
 export * from './summary'
 export * from './words'

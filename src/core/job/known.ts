@@ -56,7 +56,9 @@ export function knownFigures(vehicle: VehicleRecord, proven: ProvenSince[], now:
   const own = pooled(
     'own past',
     lastOf(
-      stand.filter(({ vehicleId }) => vehicleId === vehicle.id),
+      stand.filter(
+        ({ vehicleId, signedAt }) => vehicleId === vehicle.id && signedAt >= (vehicle.builtAt ?? -Infinity),
+      ),
       () => '',
     ),
   )

@@ -14,7 +14,7 @@ import {
 } from '../shared'
 import {
   ACCURACY,
-  curesAs,
+  curedWith,
   doingsOf,
   opensFuel,
   findTest,
@@ -27,6 +27,7 @@ import {
 import type { PlanStep, Plan } from '../procedure'
 import type { Reading } from '../records'
 import { STAGES, type JobView, type Stage } from './fold'
+import { isBuilt } from './built'
 import { notBack } from './openings'
 
 /** The stage where the next act is. */
@@ -57,9 +58,7 @@ const isPutBack = (job: JobView) =>
 export const stageIndex = (stage: Stage): number => STAGES.indexOf(stage)
 
 /** Repairs that are done, with what they stand for. */
-export const curedBy = (job: JobView): string[] => [
-  ...new Set(job.finishedRepairs.flatMap((id) => [id, curesAs(id)])),
-]
+export const curedBy = (job: JobView): string[] => curedWith(job.finishedRepairs)
 
 /** The next step of the plan that is not done. */
 export const nextStep = (job: JobView, plan: Plan): PlanStep | null =>
@@ -93,7 +92,21 @@ export function proofTests(
 }
 
 const PROOF_ITEMS = ['back', 'primes', 'dry', 'dryWarm', 'starts', 'gaugeAgrees', 'complaintGone'] as const
-export type ProofItem = (typeof PROOF_ITEMS)[number]
+/** The first start of what was built, in its order: filled before it is primed, dry before it runs. */
+const FIRST_START = [
+  'bonded',
+  'filled',
+  'back',
+  'liftAlone',
+  'primes',
+  'dry',
+  'starts',
+  'dutyIdle',
+  'dryWarm',
+  'gaugeAgrees',
+  'complaintGone',
+] as const
+export type ProofItem = (typeof FIRST_START)[number]
 
 /** What operations disturb, as it is looked at before the first power. */
 const DISTURBED: Record<string, string> = {
@@ -144,7 +157,13 @@ const movesGauge = (repairId: string): boolean => {
 export function proofItems(job: JobView): ProofItem[] {
   const repairs = (job.work?.repairIds ?? []).map(repairById)
   const opened = repairs.some((repair) => doingsOf(job.layout.id, repair).some(opensFuel))
+  const built = isBuilt(job) && job.layout.scope === 'engine'
+  const planned = (id: string) => job.work?.repairIds.includes(id) ?? false
   const seen: Record<ProofItem, boolean> = {
+    bonded: built,
+    filled: built,
+    liftAlone: built && job.layout.id === 'A10',
+    dutyIdle: built && planned('speedControl'),
     back: disturbedOf(job).length > 0,
     primes: job.layout.scope !== 'gauge',
     dry: opened || job.layout.scope !== 'gauge',
@@ -153,7 +172,7 @@ export function proofItems(job: JobView): ProofItem[] {
     gaugeAgrees: repairs.some((repair) => movesGauge(repair.id)),
     complaintGone: true,
   }
-  return PROOF_ITEMS.filter((item) => seen[item])
+  return (built ? FIRST_START : PROOF_ITEMS).filter((item) => seen[item])
 }
 
 /** Twice the deviation of a reading by its instrument, in its own unit; null for what is seen. */
@@ -175,7 +194,23 @@ export function workedMinutes(job: JobView): Minutes {
   return times.slice(1).reduce((sum, at, k) => sum + Math.min(60, (at - times[k]!) / 60_000), 0)
 }
 
+/**
+ * What of a first start comes before an item of it and is not seen yet: a build is filled before it is primed, and
+ * dry before it runs. Null where nothing does, and for a vehicle that was repaired.
+ */
+export function firstStartBefore(job: JobView, item: ProofItem): ProofItem | null {
+  if (!isBuilt(job)) return null
+  const items = proofItems(job)
+  const before = items.slice(0, Math.max(0, items.indexOf(item)))
+  // Litres are poured in when it suits: the gauge holds nothing up.
+  return before.find((one) => one !== 'gaugeAgrees' && job.proofNotes.get(one) !== 'yes') ?? null
+}
+
 const NOT_SEEN: Record<ProofItem, string> = {
+  bonded: 'Not seen bonded',
+  filled: 'Not seen filled',
+  liftAlone: 'Lift pump not run alone',
+  dutyIdle: 'Duty at idle not seen',
   back: 'What was disturbed not seen back',
   dryWarm: 'Joints not seen dry when warm',
   gaugeAgrees: 'Gauge not held against litres',

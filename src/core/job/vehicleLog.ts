@@ -19,10 +19,11 @@ const FIELDS = [
   'plate',
   'engine',
   'pumpNumber',
+  'builtAt',
   'truth',
 ] as const
 /** Of these nothing is said where there is nothing to say. */
-const MAY_BE_UNSAID: readonly string[] = ['truth', 'plate', 'engine', 'pumpNumber']
+const MAY_BE_UNSAID: readonly string[] = ['truth', 'plate', 'engine', 'pumpNumber', 'builtAt']
 /** Lists of things, each said to be there or not; what is the same thing, by list. */
 const LISTS = {
   edits: (item: unknown) => textOf(item),

@@ -41,6 +41,8 @@ export interface VehicleRecord {
   limits: MakerLimit[]
   /** What was sized for it at the desk, the first first. */
   sizings?: KeptSizing[]
+  /** When a build made it another vehicle, ms: what it read before is no model for what it reads now. */
+  builtAt?: number
   /** Simulated vehicles only. */
   truth?: { seed: number; hidden: { faultId: string; severity: number; total?: boolean }[] }
 }
@@ -105,6 +107,7 @@ export const vehicleSchema: z.ZodType<VehicleRecord> = z
       )
       .max(200)
       .optional(),
+    builtAt: z.number().finite().optional(),
     truth: z
       .object({
         seed: z.number().int(),

@@ -147,6 +147,8 @@ export interface Repair extends Act {
   stages?: Stage[]
   /** Only these layouts, where neither faults nor parts say so. */
   layouts?: readonly LayoutId[]
+  /** It renews what these would: what they cure is cured with it. */
+  covers?: string[]
   /** It comes after these where both are planned. */
   follows?: string[]
 }

@@ -69,6 +69,7 @@ export const BUILD_REPAIRS: Repair[] = [
   onBench('buildThree', 'Build the hanger of three and try it on the bench', 'Hanger of three', 3, 150, 460),
   {
     id: 'unitIn',
+    covers: ['module', 'strainer', 'pumpAlone'],
     follows: ['buildUnit', 'buildThree', 'newTank', 'lineTank'],
     layouts: UNIT_IN_TANK,
     title: 'Hang the built unit in',
@@ -97,6 +98,7 @@ export const BUILD_REPAIRS: Repair[] = [
   },
   {
     id: 'unitAdded',
+    covers: ['module', 'pickup', 'linePump', 'strokePump', 'suctionLine', 'suctionJoints', 'sender'],
     follows: ['buildUnit'],
     layouts: ['A05', 'A06', 'A14', 'A15'],
     title: 'Fit a unit in a tank that had none',
@@ -128,6 +130,7 @@ export const BUILD_REPAIRS: Repair[] = [
   },
   {
     id: 'relayFeed',
+    covers: ['loom', 'relay', 'fuse', 'ground', 'feedWiring'],
     layouts: NOT_AIRCRAFT,
     title: 'Run a feed of its own for the pump',
     part: 'Pump feed',
@@ -154,6 +157,7 @@ export const BUILD_REPAIRS: Repair[] = [
   },
   {
     id: 'relayPanel',
+    covers: ['loom', 'relay', 'fuse', 'ground', 'feedWiring'],
     layouts: NOT_AIRCRAFT,
     title: 'Fit the relay panel, a circuit for each pump',
     part: 'Relay panel',
@@ -187,6 +191,7 @@ export const BUILD_REPAIRS: Repair[] = [
   },
   {
     id: 'returnAdded',
+    covers: ['returnLine'],
     layouts: NOT_AIRCRAFT,
     title: 'Run the return line',
     part: 'Return line',
@@ -215,6 +220,7 @@ export const BUILD_REPAIRS: Repair[] = [
   },
   {
     id: 'feedAdded',
+    covers: ['frontLine', 'rearLine', 'filter'],
     layouts: NOT_AIRCRAFT,
     title: 'Run the new feed line',
     part: 'Feed line',
@@ -243,6 +249,7 @@ export const BUILD_REPAIRS: Repair[] = [
   },
   {
     id: 'railRegulator',
+    covers: ['regulator'],
     layouts: NOT_AIRCRAFT,
     title: 'Fit a regulator behind the rail',
     part: 'Regulator',
@@ -270,6 +277,17 @@ export const BUILD_REPAIRS: Repair[] = [
   },
   {
     id: 'injectionAdded',
+    covers: [
+      'injectors',
+      'regulator',
+      'carburettor',
+      'strokePump',
+      'linePump',
+      'keySwitch',
+      'relay',
+      'fuse',
+      'loom',
+    ],
     layouts: ['A05', 'A06'],
     title: 'Fit injection in place of the carburettor',
     part: 'Injection',
@@ -299,6 +317,7 @@ export const BUILD_REPAIRS: Repair[] = [
   },
   {
     id: 'surgeAdded',
+    covers: ['linePump', 'frontLine', 'filter'],
     layouts: UNIT_IN_TANK,
     title: 'Fit the surge tank with the main pump',
     part: 'Surge tank',
@@ -328,6 +347,7 @@ export const BUILD_REPAIRS: Repair[] = [
   },
   {
     id: 'ventAdded',
+    covers: ['clearVent'],
     layouts: NOT_AIRCRAFT,
     title: 'Run the vent with its rollover valve',
     part: 'Tank vent',

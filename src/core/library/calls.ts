@@ -5,6 +5,7 @@
  */
 import { PROBED, type LayoutId } from '../vehicle'
 import { option, type Call, type CallOption } from './callTerms'
+import { BUILD_CALLS } from './buildCalls'
 import { LINE_CALLS } from './lineCalls'
 import { SEALANT_CURE_MINUTES } from './operationTerms'
 
@@ -14,7 +15,7 @@ export const CALLS: Call[] = [
   {
     id: 'moduleOrPump',
     question: 'Whole module, or the pump alone?',
-    about: ['module', 'pumpAlone', 'adaptPump'],
+    about: ['module', 'pumpAlone', 'adaptPump', 'buildUnit'],
     never: 'No hose that is not rated for lying in fuel, no worm clamp inside the tank.',
     options: [
       option(
@@ -55,7 +56,7 @@ export const CALLS: Call[] = [
   {
     id: 'sealing',
     question: 'New seal, or sealant on the flange?',
-    about: ['module', 'sender', 'strainer', 'flangeSeal'],
+    about: ['module', 'sender', 'strainer', 'flangeSeal', 'unitIn', 'unitAdded'],
     never: 'Never silicone: it swells in fuel and its strips block strainer and injectors.',
     options: [
       option('seal', 'New seal of the maker', 0, 12, 0.02, 'Both faces clean and dry, seated all round.', 1),
@@ -72,6 +73,7 @@ export const CALLS: Call[] = [
     ],
   },
   ...LINE_CALLS,
+  ...BUILD_CALLS,
   {
     id: 'tank',
     question: 'Clean, line or replace the tank?',
@@ -119,7 +121,16 @@ export const CALLS: Call[] = [
   {
     id: 'splice',
     question: 'Crimp, or solder?',
-    about: ['plug', 'hatchLead', 'loom', 'senderWire', 'senderPlug'],
+    about: [
+      'plug',
+      'hatchLead',
+      'loom',
+      'senderWire',
+      'senderPlug',
+      'relayFeed',
+      'relayPanel',
+      'injectionAdded',
+    ],
     never: 'No heat with a tank or a line open. Inside the tank no splice but a rated, sealed part.',
     options: [
       option(

@@ -5,7 +5,7 @@ export const LINE_CALLS: Call[] = [
   {
     id: 'hardLine',
     question: 'Reuse the line, or which new one?',
-    about: ['frontLine', 'rearLine', 'returnLine', 'suctionLine'],
+    about: ['frontLine', 'rearLine', 'returnLine', 'suctionLine', 'feedAdded', 'returnAdded'],
     never:
       'No new copper, and no compression joint on a line over {100 kPa}. Old copper that lies there is looked at for cracks at clips and flares, not condemned for what it is.',
     options: [
@@ -27,6 +27,14 @@ export const LINE_CALLS: Call[] = [
       ),
       option('steel', 'Coated steel', 90, 25, 0.06, 'Strong; every scratch rusts.', 0.5),
       option('stainless', 'Stainless', 130, 70, 0.02, 'Lasts; hard to bend and to flare tight.', 1),
+      option(
+        'hose',
+        'Hose for its pressure, the whole way',
+        35,
+        110,
+        0.12,
+        'Soon laid, and old in ten years: each clip and each edge rubs it.',
+      ),
     ],
   },
   {

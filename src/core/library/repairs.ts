@@ -1693,6 +1693,8 @@ const NAMED_REPAIRS: Repair[] = [
   },
 ]
 
+export { BUILD_REPAIRS }
+
 /** Every repair: those that a fault names, those that do the same in another way or go beside them, and those of builds. */
 export const REPAIRS: Repair[] = [...NAMED_REPAIRS, ...OTHER_REPAIRS, ...BUILD_REPAIRS]
 
@@ -1709,6 +1711,17 @@ export const keepsTurn = (order: readonly string[]): boolean =>
 /** Work of a repair with all its parts, waits not counted. */
 export const repairMinutes = (repair: Repair): Minutes =>
   repair.minutes + (repair.stages ?? []).reduce((sum, stage) => sum + stage.minutes, 0)
+
+/** Repairs whose faults are cured with these: their own, what they stand for, what a build renews. */
+export const curedWith = (repairIds: readonly string[]): string[] => [
+  ...new Set(
+    repairIds.flatMap((id) => [
+      id,
+      curesAs(id),
+      ...(REPAIRS.find((repair) => repair.id === id)?.covers ?? []),
+    ]),
+  ),
+]
 
 /** The repair whose faults this one cures. */
 export const curesAs = (repairId: string): string =>

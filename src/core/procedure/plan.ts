@@ -226,7 +226,7 @@ function draftOrder(
       state = home.end
       if (dearer(order.slice(at))) return { ok: false, error: 'dearer' }
     }
-    const repair = actFor(planner, repairById(id))
+    const repair = repairOn(planner, id)
     const way = findWay(state, repair.needs)
     if (!way) return { ok: false, error: { kind: 'no-way', repair: id, to: 'part' } }
     go(way)
@@ -250,6 +250,14 @@ function draftOrder(
   return minutesOf(drafts) < (under?.minutes ?? Infinity)
     ? { ok: true, value: drafts }
     : { ok: false, error: 'dearer' }
+}
+
+/** A repair as this vehicle has it; what it leaves counts on what a build makes of the vehicle too. */
+function repairOn(planner: Planner, id: string): Repair {
+  const repair = actFor(planner, repairById(id))
+  return planner.home === planner
+    ? repair
+    : { ...repair, sets: { ...actFor(planner.home, repairById(id)).sets, ...repair.sets } }
 }
 
 /** A part of a repair as an act of its own: it needs what the repair needs and leaves the vehicle as it is. */

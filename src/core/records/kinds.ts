@@ -5,6 +5,7 @@
 import type { z } from 'zod'
 import type { Entry } from './envelope'
 import { bled } from './kinds/bled'
+import { buildWished } from './kinds/buildWished'
 import { bypassNoted } from './kinds/bypassNoted'
 import { callMade } from './kinds/callMade'
 import { captureKept } from './kinds/captureKept'
@@ -47,6 +48,7 @@ import { wayTaken } from './kinds/wayTaken'
 
 const ALL = [
   bled,
+  buildWished,
   bypassNoted,
   callMade,
   captureKept,

@@ -20,7 +20,7 @@ import type { ElectricalComponent, HydraulicLink, Network } from '../physics'
 import {
   ACCURACY,
   FAULT_TEMPLATES,
-  curesAs,
+  curedWith,
   effectsLeft,
   faulty,
   formShares,
@@ -222,7 +222,7 @@ function faultIn(layout: Layout, id: string): Fault | null {
 
 /** The same vehicle after these repairs; of a chain what they leave stays, its cause or what it has spoilt. */
 export function repaired(vehicle: TruthVehicle, repairIds: string[]): TruthVehicle {
-  const cured = [...repairIds, ...repairIds.map(curesAs)]
+  const cured = curedWith(repairIds)
   const left = vehicle.hidden.flatMap((hidden) => {
     const fault = faultIn(vehicle.model.layout, hidden.faultId)
     return fault ? leftOf(fault, hidden, cured, vehicle.seed) : [hidden]

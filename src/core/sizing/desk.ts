@@ -27,7 +27,7 @@ export const usualOf = (field: Field): Entered | number | string =>
       : { value: field.usual, unit: field.unit }
 
 /** What a calculator begins with: the vehicle's own figures where there is one. */
-export function beginOf({ fields }: Calculator, vehicle: DeskVehicle | null): Typed {
+export function beginOf({ fields }: Pick<Calculator, 'fields'>, vehicle: DeskVehicle | null): Typed {
   return Object.fromEntries(
     Object.entries(fields).map(([id, field]) => {
       const known = vehicle && field.from?.(vehicle)
@@ -57,7 +57,10 @@ function problemOf(field: NumberField, si: number): string | null {
 }
 
 /** Fields that count for what stands in the others, in their order. */
-export function askedFields({ fields }: Calculator, typed: Typed): [id: string, field: Field][] {
+export function askedFields(
+  { fields }: Pick<Calculator, 'fields'>,
+  typed: Typed,
+): [id: string, field: Field][] {
   const values: Record<string, number | string> = {}
   return Object.entries(fields).filter(([id, field]) => {
     if (field.when && !field.when(values)) return false
@@ -66,12 +69,15 @@ export function askedFields({ fields }: Calculator, typed: Typed): [id: string, 
   })
 }
 
-/** Asks a calculator. Fields that do not count are taken at their usual figure. */
-export function answerOf(calculator: Calculator, typed: Typed): Answered {
-  const counting = new Set(askedFields(calculator, typed).map(([id]) => id))
+/** What stands in the fields, SI, or what is asked back. Fields that do not count are taken at their usual figure. */
+export function valuesOf(
+  of: Pick<Calculator, 'fields'>,
+  typed: Typed,
+): { ok: true; values: Record<string, number | string> } | { ok: false; asks: Asked[] } {
+  const counting = new Set(askedFields(of, typed).map(([id]) => id))
   const asks: Asked[] = []
   const values: Record<string, number | string> = {}
-  for (const [id, field] of Object.entries(calculator.fields)) {
+  for (const [id, field] of Object.entries(of.fields)) {
     const si = siOf(field, counting.has(id) ? typed[id] : usualOf(field))
     if (si === null) {
       asks.push({ field: id, says: field.kind === 'choice' ? 'One of these.' : `A figure. ${field.why}` })
@@ -81,14 +87,33 @@ export function answerOf(calculator: Calculator, typed: Typed): Answered {
     if (problem) asks.push({ field: id, says: problem })
     values[id] = si
   }
-  if (asks.length > 0) return { ok: false, asks }
+  return asks.length > 0 ? { ok: false, asks } : { ok: true, values }
+}
+
+/** Asks a calculator. */
+export function answerOf(calculator: Calculator, typed: Typed): Answered {
+  const read = valuesOf(calculator, typed)
+  if (!read.ok) return read
   try {
-    return { ok: true, answer: calculator.work(values as never) }
+    return { ok: true, answer: calculator.work(read.values as never) }
   } catch (problem) {
     if (problem instanceof AskBack) return { ok: false, asks: [{ field: problem.field, says: problem.says }] }
     throw problem
   }
 }
+
+/** A question with some of its figures given in SI, as they would be typed; the others at their usual ones. */
+export const typedOf = (of: Calculator, si: Record<string, number | string>): Typed => ({
+  ...beginOf(of, null),
+  ...Object.fromEntries(
+    Object.entries(of.fields).flatMap(([id, field]): [string, Typed[string]][] => {
+      const value = si[id]
+      if (value === undefined) return []
+      if (field.kind === 'choice' || field.unit === null) return [[id, value]]
+      return [[id, { value: fromSi(Number(value), field.unit), unit: field.unit }]]
+    }),
+  ),
+})
 
 /** All of them, in the order of the desk. */
 export const CALCULATORS: readonly Calculator[] = [

@@ -1,3 +1,5 @@
 export * from './terms'
 export * from './desk'
 export * from './fit'
+export { MATERIALS, standingOf, type Stands } from './materials'
+export { demandByInjectors, demandByPower, type Breath } from './calculators/demand'

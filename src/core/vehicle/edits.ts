@@ -299,7 +299,10 @@ function parallel(layout: Layout, beside: Part, by: Beside): Layout | string {
       segment.parts.includes(beside.id) ? { ...segment, parts: [...segment.parts, by.id] } : segment,
     ),
     beside: by.fed
-      ? [...layout.beside, { id: circuit, name: `Circuit of ${by.id}`, parts: [circuit] }]
+      ? [
+          ...layout.beside,
+          { id: circuit, name: `Circuit of ${by.id.replace(/(\d+)$/, ' $1')}`, parts: [circuit] },
+        ]
       : layout.beside,
   }
 }

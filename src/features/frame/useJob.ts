@@ -18,7 +18,7 @@ import {
 } from '@/data/store'
 import type { KnownFigure } from '@/core/diagnosis'
 import { decide, type ActName, type Decided, type InputOf } from '@/core/acts'
-import { foldJob, knownFigures, type JobView, type VehicleRecord } from '@/core/job'
+import { foldJob, knownFigures, vehicleIn, type JobView, type VehicleRecord } from '@/core/job'
 import type { SetAside } from '@/core/records'
 import { saveFile } from '@/ui/saveFile'
 import { momentOf } from './moment'
@@ -150,7 +150,8 @@ async function readJob(
       },
     }
   try {
-    return { ok: true, value: { job: foldJob(jobId, events, vehicle.value), vehicle: vehicle.value, aside } }
+    const job = foldJob(jobId, events, vehicle.value)
+    return { ok: true, value: { job, vehicle: vehicleIn(vehicle.value, job), aside } }
   } catch (problem) {
     return {
       ok: false,

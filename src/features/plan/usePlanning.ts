@@ -1,7 +1,7 @@
 'use client'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
-import { alreadyDone, consentHold, layoutKeyOf, settingOf } from '@/core/job'
+import { alreadyDone, consentHold, layoutKeyOf, planSettingOf } from '@/core/job'
 import { USUAL_PACE, byWay, libraryOf, waysInOf } from '@/core/library'
 import { TYPICAL_TERMS, estimateOf, weighCalls, type CallTerms } from '@/core/procedure'
 import { layoutOf } from '@/core/vehicle'
@@ -20,7 +20,11 @@ export function usePlanning(hand: JobInHand) {
   const { job, vehicle } = hand
   const asked = useSearchParams().get('repair')
   const [repairIds, setRepairIds] = useState<string[]>(() =>
-    job.work ? job.work.repairIds : asked ? asked.split(',').slice(0, MOST_REPAIRS) : [],
+    job.work
+      ? job.work.repairIds
+      : asked
+        ? asked.split(',').slice(0, MOST_REPAIRS)
+        : (job.wish?.repairIds ?? []),
   )
   const [chosen, setChosen] = useState<Chosen>(() => ({
     way: job.work && waysInOf(job.work.ways).length === 1 ? waysInOf(job.work.ways)[0]! : null,
@@ -35,7 +39,7 @@ export function usePlanning(hand: JobInHand) {
     () => (inHand ? job.work!.ways : chosen.way ? byWay(vehicle.ways, chosen.way) : vehicle.ways),
     [inHand, job.work, chosen.way, vehicle.ways],
   )
-  const setting = useMemo(() => ({ layout: vehicle.layout, ways }), [vehicle.layout, ways])
+  const setting = useMemo(() => ({ ...planSettingOf(vehicle, job), ways }), [vehicle, job, ways])
   const pace = inHand ? job.work!.pace : chosen.pace
   const already = useMemo(
     () => (inHand ? job.work!.already : alreadyDone(job.work, repairIds)),
@@ -65,9 +69,15 @@ export function usePlanning(hand: JobInHand) {
     useMemo(
       () =>
         open === 'ways' && repairIds.length > 0
-          ? { start: job.state, repairIds, setting: settingOf(vehicle), pace: chosen.pace, already: [] }
+          ? {
+              start: job.state,
+              repairIds,
+              setting: planSettingOf(vehicle, job),
+              pace: chosen.pace,
+              already: [],
+            }
           : null,
-      [open, repairIds, job.state, vehicle, chosen.pace],
+      [open, repairIds, job, vehicle, chosen.pace],
     ),
   )
   const further = usePlanAnswer(

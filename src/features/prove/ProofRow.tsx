@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { layoutKeyOf, readingSpread, readingText, type Reading, type SlipOffer } from '@/core/job'
+import { curingIn, layoutKeyOf, readingSpread, readingText, type Reading, type SlipOffer } from '@/core/job'
 import { soundIn, type SoundBand } from '@/core/diagnosis'
 import type { Test } from '@/core/library'
 import { differenceFromSi, differenceToSi, figureOf, toSi, type UnitName } from '@/core/shared'
@@ -92,7 +92,7 @@ function ProofEntry({ hand, test, band }: Pick<RowProps, 'hand' | 'test' | 'band
       ...truth,
       ...layoutKeyOf(hand.vehicle, hand.job.layout.scope),
       specification,
-      repaired: hand.job.finishedRepairs,
+      repaired: curingIn(hand.job),
       testId: test.id,
       attempt: 7,
     })

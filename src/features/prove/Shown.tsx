@@ -5,6 +5,7 @@ import {
   backInDays,
   causeItem,
   disturbedOf,
+  firstStartBefore,
   gaugeRise,
   leakStandOf,
   leakStood,
@@ -20,7 +21,23 @@ import { Followed } from './Followed'
 import { useNow } from '../frame/useNow'
 
 const ITEMS: Record<ProofItem, { title: string; how: string }> = {
+  bonded: {
+    title: 'Tank, can and vehicle are bonded',
+    how: 'The lead on bare metal before the first litre is poured',
+  },
+  filled: {
+    title: 'It is filled',
+    how: 'A quarter of the tank, the filter filled, cap on, meter under 1 % LEL',
+  },
   back: { title: 'What was disturbed is back', how: '' },
+  liftAlone: {
+    title: 'The lift pump has filled the surge tank',
+    how: 'Main pump’s fuse out: until it runs over into the tank, every joint looked at',
+  },
+  dutyIdle: {
+    title: 'The duty at idle is as in its table',
+    how: 'Rail pressure stands, current is less than at full speed',
+  },
   dryWarm: {
     title: 'Dry again when warm',
     how: 'After the first warm run, engine off: the same joints, by paper',
@@ -68,6 +85,7 @@ export function Shown({ hand }: { hand: JobInHand }) {
     <div className="mt-2 grid grid-cols-2 gap-x-6">
       {[...seen, ...asked].map(({ item, title, how, options, cause }) => {
         const answer = job.proofNotes.get(item) ?? null
+        const first = cause || answer === 'yes' ? null : firstStartBefore(job, item as ProofItem)
         const choice = (
           <ChoiceGroup
             label={title}
@@ -89,7 +107,16 @@ export function Shown({ hand }: { hand: JobInHand }) {
                 <span className="text-second leading-[20px] text-ink-2">{how}.</span>
               )}
             </p>
-            {item === 'dry' && answer === null && !job.signed ? <Stand hand={hand}>{choice}</Stand> : choice}
+            {first && answer !== 'no' ? (
+              <p className="text-second text-ink-2" data-first={first}>
+                After: {ITEMS[first].title.charAt(0).toLowerCase()}
+                {ITEMS[first].title.slice(1)}
+              </p>
+            ) : item === 'dry' && answer === null && !job.signed ? (
+              <Stand hand={hand}>{choice}</Stand>
+            ) : (
+              choice
+            )}
             {cause && answer === 'yes' && <Followed hand={hand} cause={cause} />}
           </div>
         )

@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useState } from 'react'
 import type { Test } from '@/core/library'
-import { layoutKeyOf, type Hold, type SlipOffer, type TypedReading } from '@/core/job'
+import { curingIn, layoutKeyOf, type Hold, type SlipOffer, type TypedReading } from '@/core/job'
 import { explainedIn, type Band } from '@/core/diagnosis'
 import { turnedFigure, type Entered, type UnitName } from '@/core/shared'
 import { ask } from '@/workers/client'
@@ -166,7 +166,7 @@ function useEntry({ hand, ranking, test, onEntry, onChoose, typedBefore, onTyped
       ...truth,
       ...layoutKeyOf(hand.vehicle, hand.job.layout.scope),
       specification,
-      repaired: hand.job.finishedRepairs,
+      repaired: curingIn(hand.job),
       testId: test.id,
       attempt: repeats,
     })

@@ -1,7 +1,7 @@
 'use client'
 import { useMemo, useState } from 'react'
 import { dueCheck, stepHolds } from '@/core/acts'
-import { nextStep, openGates, planHolds, settingOf, type Hold, type WorkInHand } from '@/core/job'
+import { nextStep, openGates, planHolds, planSettingOf, type Hold, type WorkInHand } from '@/core/job'
 import { USUAL_PACE, type Gate, type WayId } from '@/core/library'
 import type { PlacedCheck, Plan, PlanStep } from '@/core/procedure'
 import { momentOf } from '../frame/moment'
@@ -19,8 +19,8 @@ export function useWork(hand: JobInHand): { view: PlanView; now: number | null; 
   const { job, vehicle } = hand
   const { work } = job
   const setting = useMemo(
-    () => ({ ...settingOf(vehicle), ways: work?.ways ?? NO_WAYS }),
-    [vehicle, work?.ways],
+    () => ({ ...planSettingOf(vehicle, job), ways: work?.ways ?? NO_WAYS }),
+    [vehicle, job, work?.ways],
   )
   const view = usePlan(
     work?.start ?? null,

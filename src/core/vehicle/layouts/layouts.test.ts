@@ -125,8 +125,8 @@ describe('kinds', () => {
     expect(Object.keys(KINDS).filter((kind) => !used.has(kind as keyof typeof KINDS))).toEqual([
       'tankFilter',
       'bypassHose',
-      'ballast',
       'ownCircuit',
+      'ballast',
       'bridge',
       'probe',
     ])

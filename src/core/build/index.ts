@@ -1,0 +1,5 @@
+export * from './terms'
+export { FIELDS, GROUPS, type FieldId, type Group } from './fields'
+export { BUILDS, buildById, buildsFor } from './builds'
+export { beginBuild, designed, differenceOf, fieldsOf, type Difference } from './design'
+export { CHECKS, checkBuild, type Checked } from './check'

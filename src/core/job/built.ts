@@ -1,0 +1,58 @@
+/** A job that builds: the vehicle as it was until the last act of the build is done, and as it shall be from then on. */
+import { curedWith, libraryOf, type Setting } from '../library'
+import { SCOPES, layoutOf, specificationThen } from '../vehicle'
+import type { JobView } from './fold'
+import { settingOf, type VehicleRecord } from './vehicleRecord'
+
+type Building = Pick<JobView, 'wish' | 'finishedRepairs'>
+
+/** Are all acts of its build done? */
+export const isBuilt = ({ wish, finishedRepairs }: Building): boolean =>
+  wish !== null && wish.repairIds.every((id) => finishedRepairs.includes(id))
+
+/** The vehicle as this job stands: its record may be of before the build or of after it. */
+export function vehicleIn<V extends Pick<VehicleRecord, 'layout' | 'edits'> & Partial<VehicleRecord>>(
+  vehicle: V,
+  job: Building,
+): V {
+  const { wish } = job
+  if (!wish) return vehicle
+  if (!isBuilt(job)) return { ...vehicle, ...wish.was }
+  const { layout, edits, ways } = wish.becomes
+  return {
+    ...vehicle,
+    ...{ layout, edits, ways },
+    ...(vehicle.specification && {
+      specification: specificationThen(wish.was.layout, vehicle.specification, wish.becomes),
+    }),
+    ...(vehicle.truth && { truth: { ...vehicle.truth, hidden: leftBehind(vehicle.truth.hidden, wish) } }),
+  }
+}
+
+type Hidden = NonNullable<VehicleRecord['truth']>['hidden']
+/** What was wrong with parts that the build renews goes with them; what is wrong with new ones does not. */
+function leftBehind(hidden: Hidden, { was, repairIds }: NonNullable<Building['wish']>): Hidden {
+  const cured = curedWith(repairIds)
+  const gone = new Set(
+    SCOPES.flatMap((scope) => libraryOf(layoutOf({ layoutId: was.layout, edits: was.edits, scope })).faults)
+      .filter((fault) => fault.repairs.some((repair) => cured.includes(repair)))
+      .map(({ id }) => id),
+  )
+  return hidden.filter(({ faultId }) => !gone.has(faultId))
+}
+/** Repairs of the job that cured what a simulated vehicle hides; what a build cured is gone from it already. */
+export const curingIn = (job: Building): string[] =>
+  isBuilt(job) ? job.finishedRepairs.filter((id) => !job.wish!.repairIds.includes(id)) : job.finishedRepairs
+
+/** What the plan of a job is made on: the vehicle as it was, put back as what it becomes. */
+export function planSettingOf(
+  vehicle: Pick<VehicleRecord, 'layout' | 'ways' | 'access'>,
+  { wish }: Pick<JobView, 'wish'>,
+): Setting {
+  if (!wish) return settingOf(vehicle)
+  const { layout, ways } = wish.becomes
+  return {
+    ...settingOf({ ...vehicle, ...wish.was }),
+    ...(layout !== wish.was.layout && { becomes: { layout, ways } }),
+  }
+}

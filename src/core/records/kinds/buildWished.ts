@@ -1,0 +1,40 @@
+import { z } from 'zod'
+import { WAYS } from '../../library'
+import { UNIT_NAMES } from '../../shared'
+import { SCOPES, becomingSchema, standingSchema } from '../../vehicle'
+import { id } from '../fields'
+import { defineKind } from '../kind'
+import { repairNamed } from '../named'
+
+const ways = z.array(z.enum(WAYS)).max(WAYS.length)
+const typed = z.union([
+  z.object({ value: z.number().finite(), unit: z.enum(UNIT_NAMES) }),
+  z.number().finite(),
+  z.string().max(60),
+])
+
+/** The vehicle as it was and as it shall be, with what was chosen: it holds all that the job needs of its build. */
+const body = z.object({
+  build: id,
+  scope: z.enum(SCOPES),
+  typed: z.record(z.string().max(40), typed),
+  repairIds: z.array(id).min(1).max(5),
+  was: standingSchema.and(z.object({ ways })),
+  becomes: becomingSchema.and(z.object({ ways })),
+})
+export type Wish = z.infer<typeof body>
+
+export interface WishSlice {
+  wish: Wish | null
+}
+
+export const buildWished = defineKind({
+  kind: 'build-wished',
+  version: 1,
+  body,
+  names: ({ repairIds }) => repairIds.map((repairId) => repairNamed('repairIds', repairId)),
+  keeps: (): WishSlice => ({ wish: null }),
+  apply(job: WishSlice, { body }) {
+    job.wish = body
+  },
+})
