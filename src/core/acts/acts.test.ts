@@ -304,7 +304,7 @@ const EXAMPLES: { [N in ActName]: InputOf<N> } = {
       scope: 'engine',
       typed: { flowM3PerS: { value: 190, unit: 'L/h' }, pumps: 1, cutOff: 'kept' },
       repairIds: ['buildUnit', 'relayFeed', 'unitIn'],
-      was: { layout: 'A01', edits: [], ways: ['benchHatch'] },
+      was: { layout: 'A01', edits: [], ways: ['benchHatch'], specification: specificationOf() },
       becomes: { layout: 'A01', edits: [], ways: ['benchHatch'], figures: {}, fuel: 'petrolE10' },
     },
   },

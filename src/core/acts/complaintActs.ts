@@ -1,5 +1,5 @@
 /** Acts on the complaint: what is said of it, what is known of parts, and ways that need no trace. */
-import type { BodyOf } from '../records'
+import type { Addition, BodyOf } from '../records'
 import { entries, kept, type Decided, type Situation } from './situation'
 
 type PartSaid = BodyOf<'part-known'>
@@ -40,19 +40,16 @@ export const surveyInstead = (
 
 /** Nothing is complained of: something is wished for. What is chosen again stands in the place of what was. */
 export const wishBuild = (
-  _: Situation,
+  { job }: Situation,
   { words, wish }: { words: string; wish: BodyOf<'build-wished'> },
-): Decided =>
-  entries(
-    {
-      kind: 'complaint-noted',
-      body: {
-        ...{ symptoms: [], raisers: [], failingNow: 'no', conditions: [] },
-        ...{ words: kept(words), lastFill: '', lamps: '', history: '' },
-      },
-    },
-    { kind: 'build-wished', body: wish },
-  )
+): Decided => entries(...(job.noted && job.wish ? [] : [noted(words)]), { kind: 'build-wished', body: wish })
+const noted = (words: string): Addition => ({
+  kind: 'complaint-noted',
+  body: {
+    ...{ symptoms: [], raisers: [], failingNow: 'no', conditions: [] },
+    ...{ words: kept(words), lastFill: '', lamps: '', history: '' },
+  },
+})
 
 export const takeWay = (_: Situation, body: BodyOf<'way-taken'>): Decided =>
   entries({ kind: 'way-taken', body })

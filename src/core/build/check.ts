@@ -4,6 +4,7 @@ import { layoutOf, specificationThen } from '../vehicle'
 import { FEEDING } from './checks/feeding'
 import { LYING } from './checks/lying'
 import type { Check } from './checks/terms'
+import { firstStart, type StartStep } from './firstStart'
 import { designed, differenceOf, type Designed, type Difference } from './design'
 import type { Build, Finding, Standing } from './terms'
 
@@ -14,6 +15,7 @@ export interface Checked {
   /** Gravest first. */
   findings: Finding[]
   differences: Difference[]
+  start: StartStep[]
 }
 
 /** What was chosen of a build, looked at as a whole; figures that cannot be are asked back. */
@@ -53,5 +55,6 @@ export function checkBuild(
     ...design,
     findings: findings.sort((one, other) => GRAVEST[one.verdict] - GRAVEST[other.verdict]),
     differences: differenceOf(was, becomes),
+    start: firstStart(whole),
   }
 }

@@ -2,7 +2,6 @@
 import type { SpecificationField } from '../vehicle'
 import {
   KINDS,
-  LAYOUTS,
   SPECIFICATION_FIELDS,
   UNIT_IN_TANK,
   editProblem,
@@ -11,7 +10,6 @@ import {
   type Edit,
   type Layout,
   type Part,
-  type Specification,
 } from '../vehicle'
 import { fromSi } from '../shared'
 import { usualWays } from '../library'
@@ -21,6 +19,7 @@ import {
   demandByInjectors,
   demandByPower,
   said,
+  usualOf,
   valuesOf,
   type Asked,
   type Breath,
@@ -44,8 +43,14 @@ export function fieldsOf(build: Build): Record<string, Field> {
     }),
   )
 }
-export const beginBuild = (build: Build, { specification }: Standing): Typed =>
-  beginOf({ fields: fieldsOf(build) }, { specification })
+/** What a build begins with; a figure of the vehicle that no field takes gives way to the usual one. */
+export function beginBuild(build: Build, was: Standing): Typed {
+  const fields = fieldsOf(build)
+  const typed = beginOf({ fields }, was)
+  const read = designed(build, was, typed)
+  if (read.ok) return typed
+  return { ...typed, ...Object.fromEntries(read.asks.map(({ field }) => [field, usualOf(fields[field]!)])) }
+}
 
 /** What the engine drinks at most, by what was said of it. */
 export const demandOfBuild = (chosen: Chosen): number =>

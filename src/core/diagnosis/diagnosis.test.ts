@@ -177,55 +177,58 @@ const THREE_PUMPS = layoutOf({
     by: { id, kind: 'pump', fed: 'own' },
   })),
 })
-describe.each(TRACED.map((layout) => [`${layout.id}, ${layout.scope}`, layout] as const))('the library of %s', (_id, layout) => {
-  const { faults, tests, repairs, symptoms } = libraryOf(layout)
-  it('holds at least 15 faults and 15 tests, 25 and 30 where there are injectors; fewer where only places are searched', () => {
-    const injected = layout.scope === 'engine' && layout.engine.kind === 'injected'
-    expect(faults.length).toBeGreaterThanOrEqual(injected ? 25 : layout.scope === 'leak' ? 6 : 15)
-    expect(tests.length).toBeGreaterThanOrEqual(injected ? 30 : 15)
-    expect(new Set(faults.map((fault) => fault.id)).size).toBe(faults.length)
-  })
-  it.each(faults.map((fault) => [fault.id, fault] as const))(
-    '%s binds, has repairs, and moves a test by two standard deviations',
-    (_id, fault) => {
-      const { model } = tableOf(layout)
-      expect(fault.changes.length).toBeGreaterThan(0)
-      fault.changes.forEach((change) => expect(() => parameterAt(model, change.parameter)).not.toThrow())
-      expect(fault.repairs.length).toBeGreaterThan(0)
-      fault.repairs.forEach((repair) => expect(repairById(repair).id).toBe(repair))
-      fault.raisers.forEach((raiser) => expect(RAISERS[raiser]).toBeDefined())
-      expect([...layout.segments, ...layout.beside].map((segment) => segment.id)).toContain(fault.segment)
-      expect(fault.name).not.toContain('{')
-      expect(strongestEffect(tableOf(layout), fault.id)).toBeGreaterThan(2)
-    },
-  )
-  it('every repair is proven by a test that this layout has', () => {
-    for (const repair of repairs)
-      expect(
-        repair.proves.some((test) => tests.some((candidate) => candidate.id === test)),
-        repair.id,
-      ).toBe(true)
-  })
-  it('every test stands at a place of the layout', () => {
-    const places = [...layout.stations, ...layout.segments, ...layout.beside].map((place) => place.id)
-    for (const test of tests) expect(places, test.id).toContain(test.at)
-  })
-  it('every symptom can be shown by some fault, and every fault is felt at its worst', () => {
-    const { predicted, classes } = tableOf(layout)
-    symptoms.forEach((symptom, at) =>
-      expect(Math.max(...predicted.map((entry) => entry.symptoms[at]!)), symptom.id).toBeGreaterThan(0.75),
+describe.each(TRACED.map((layout) => [`${layout.id}, ${layout.scope}`, layout] as const))(
+  'the library of %s',
+  (_id, layout) => {
+    const { faults, tests, repairs, symptoms } = libraryOf(layout)
+    it('holds at least 15 faults and 15 tests, 25 and 30 where there are injectors; fewer where only places are searched', () => {
+      const injected = layout.scope === 'engine' && layout.engine.kind === 'injected'
+      expect(faults.length).toBeGreaterThanOrEqual(injected ? 25 : layout.scope === 'leak' ? 6 : 15)
+      expect(tests.length).toBeGreaterThanOrEqual(injected ? 30 : 15)
+      expect(new Set(faults.map((fault) => fault.id)).size).toBe(faults.length)
+    })
+    it.each(faults.map((fault) => [fault.id, fault] as const))(
+      '%s binds, has repairs, and moves a test by two standard deviations',
+      (_id, fault) => {
+        const { model } = tableOf(layout)
+        expect(fault.changes.length).toBeGreaterThan(0)
+        fault.changes.forEach((change) => expect(() => parameterAt(model, change.parameter)).not.toThrow())
+        expect(fault.repairs.length).toBeGreaterThan(0)
+        fault.repairs.forEach((repair) => expect(repairById(repair).id).toBe(repair))
+        fault.raisers.forEach((raiser) => expect(RAISERS[raiser]).toBeDefined())
+        expect([...layout.segments, ...layout.beside].map((segment) => segment.id)).toContain(fault.segment)
+        expect(fault.name).not.toContain('{')
+        expect(strongestEffect(tableOf(layout), fault.id)).toBeGreaterThan(2)
+      },
     )
-    const felt = (faultId: string) =>
-      Math.max(
-        ...predicted
-          .filter((entry) => classes[entry.particle.classIndex]!.id === faultId)
-          .flatMap((entry) => [...entry.symptoms]),
+    it('every repair is proven by a test that this layout has', () => {
+      for (const repair of repairs)
+        expect(
+          repair.proves.some((test) => tests.some((candidate) => candidate.id === test)),
+          repair.id,
+        ).toBe(true)
+    })
+    it('every test stands at a place of the layout', () => {
+      const places = [...layout.stations, ...layout.segments, ...layout.beside].map((place) => place.id)
+      for (const test of tests) expect(places, test.id).toContain(test.at)
+    })
+    it('every symptom can be shown by some fault, and every fault is felt at its worst', () => {
+      const { predicted, classes } = tableOf(layout)
+      symptoms.forEach((symptom, at) =>
+        expect(Math.max(...predicted.map((entry) => entry.symptoms[at]!)), symptom.id).toBeGreaterThan(0.75),
       )
-    expect(faults.filter((fault) => !(felt(fault.id) > 0.35)).map((fault) => fault.id)).toEqual(
-      layout.scope === 'engine' ? QUIET[layout.id] : layout.scope === 'gauge' ? QUIET_OF_GAUGES : [],
-    )
-  })
-})
+      const felt = (faultId: string) =>
+        Math.max(
+          ...predicted
+            .filter((entry) => classes[entry.particle.classIndex]!.id === faultId)
+            .flatMap((entry) => [...entry.symptoms]),
+        )
+      expect(faults.filter((fault) => !(felt(fault.id) > 0.35)).map((fault) => fault.id)).toEqual(
+        layout.scope === 'engine' ? QUIET[layout.id] : layout.scope === 'gauge' ? QUIET_OF_GAUGES : [],
+      )
+    })
+  },
+)
 
 /** Faults that no driver complains of by themselves: they are found by a reading. Charging is one of them where no pump hangs on it, and a filter of the wrong type; on a common rail the lift pump has much in reserve. */
 const QUIET: Record<LayoutId, string[]> = {

@@ -1,10 +1,13 @@
 /** A job that builds: the vehicle as it was until the last act of the build is done, and as it shall be from then on. */
 import { curedWith, libraryOf, type Setting } from '../library'
 import { SCOPES, layoutOf, specificationThen } from '../vehicle'
-import type { JobView } from './fold'
+import type { Wish } from '../records'
 import { settingOf, type VehicleRecord } from './vehicleRecord'
 
-type Building = Pick<JobView, 'wish' | 'finishedRepairs'>
+interface Building {
+  wish: Wish | null
+  finishedRepairs: string[]
+}
 
 /** Are all acts of its build done? */
 export const isBuilt = ({ wish, finishedRepairs }: Building): boolean =>
@@ -17,7 +20,10 @@ export function vehicleIn<V extends Pick<VehicleRecord, 'layout' | 'edits'> & Pa
 ): V {
   const { wish } = job
   if (!wish) return vehicle
-  if (!isBuilt(job)) return { ...vehicle, ...wish.was }
+  const { was } = wish
+  if (!isBuilt(job)) return { ...vehicle, ...{ layout: was.layout, edits: was.edits, ways: was.ways } }
+  // It is kept as what it became: what was found of it since counts.
+  if ((vehicle.builtAt ?? 0) > wish.at) return vehicle
   const { layout, edits, ways } = wish.becomes
   return {
     ...vehicle,
@@ -47,12 +53,12 @@ export const curingIn = (job: Building): string[] =>
 /** What the plan of a job is made on: the vehicle as it was, put back as what it becomes. */
 export function planSettingOf(
   vehicle: Pick<VehicleRecord, 'layout' | 'ways' | 'access'>,
-  { wish }: Pick<JobView, 'wish'>,
+  { wish }: Pick<Building, 'wish'>,
 ): Setting {
   if (!wish) return settingOf(vehicle)
   const { layout, ways } = wish.becomes
   return {
-    ...settingOf({ ...vehicle, ...wish.was }),
+    ...settingOf({ ...vehicle, layout: wish.was.layout, ways: wish.was.ways }),
     ...(layout !== wish.was.layout && { becomes: { layout, ways } }),
   }
 }

@@ -99,6 +99,7 @@ export function Complaint({ hand }: { hand: JobInHand }) {
   }
   const follow = (said: Said) => {
     if (said.kind === 'survey') return void survey()
+    if (said.kind === 'build') return router.push(stageHref('trace', job.id))
     if (said.kind === 'symptom') {
       setSymptoms(said.symptoms as SymptomId[])
       setRaisers(said.raisers as RaiserId[])
@@ -228,7 +229,12 @@ function FirstRanking({
       </div>
       <div className="shrink-0 space-y-3 py-3">
         {!said && job.evidence.length === 0 && (
-          <KnownWays hand={hand} onSaid={onSaid} onSurvey={() => onSaid({ kind: 'survey' })} />
+          <KnownWays
+            hand={hand}
+            onSaid={onSaid}
+            onSurvey={() => onSaid({ kind: 'survey' })}
+            onBuild={() => onSaid({ kind: 'build' })}
+          />
         )}
         <SayPart hand={hand} symptoms={symptoms} />
         <NoteIt said={said} danger={danger} onKeep={onKeep} />

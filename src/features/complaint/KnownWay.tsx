@@ -1,5 +1,6 @@
 'use client'
 import { inUnits } from '../frame/quantities'
+import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { primeOf, type KnownWayId, type Prime, type WayOutcome } from '@/core/library'
 import { layoutKeyOf } from '@/core/job'
@@ -9,6 +10,9 @@ import { Notice } from '@/ui/Notice'
 import { Panel } from '@/ui/Panel'
 import type { JobInHand } from '../frame/useJob'
 import { minutesText } from '../frame/words'
+
+// The builds bring the desk with them.
+const WishPanel = dynamic(() => import('./WishPanel').then((own) => own.WishPanel), { ssr: false })
 
 const WAYS: Record<KnownWayId, { name: string; title: string }> = {
   ranDry: { name: 'It ran dry', title: 'Fill it, prime it, then ask why it ran dry' },
@@ -24,16 +28,19 @@ export function KnownWays({
   hand,
   onSaid,
   onSurvey,
+  onBuild,
 }: {
   hand: JobInHand
   onSaid: (said: Said) => void
   onSurvey: () => void
+  onBuild: () => void
 }) {
   const [open, setOpen] = useState<KnownWayId | null>(null)
+  const [wishing, setWishing] = useState(false)
   return (
     <div className="space-y-2">
       <p className="text-second text-ink-2">Or go a known way at once</p>
-      <div className="grid grid-cols-3 gap-2 narrow:grid-cols-1">
+      <div className="grid grid-cols-2 gap-2 narrow:grid-cols-1">
         {(['ranDry', 'justFilled', 'stoodYears'] as const).map((way) => (
           <Button
             key={way}
@@ -45,7 +52,18 @@ export function KnownWays({
             {WAYS[way].name}
           </Button>
         ))}
+        <Button
+          variant="quiet"
+          className="!px-2 !text-second leading-tight"
+          data-act="wish"
+          onClick={() => setWishing(true)}
+        >
+          It shall be changed
+        </Button>
       </div>
+      <Panel open={wishing} onOpenChange={setWishing} title="What shall it become?">
+        {wishing && <WishPanel hand={hand} onBegun={onBuild} />}
+      </Panel>
       <Panel
         open={open !== null}
         onOpenChange={(still) => !still && setOpen(null)}
@@ -72,6 +90,7 @@ export type Said =
   | { kind: 'symptom'; symptoms: string[]; raisers: string[] }
   | { kind: 'repair'; repairId: string }
   | { kind: 'survey' }
+  | { kind: 'build' }
   | { kind: 'nothing' }
 
 function StoodYears({ onTake }: { onTake: () => void }) {

@@ -8,7 +8,7 @@ import { stageIndex, stageOf, type JobView, type Stage } from '@/core/job'
 import { toggleLight, useLight } from './useLight'
 import { useNow } from './useNow'
 import { WaitsOver } from './WaitsOver'
-import { STAGES, STAGE_NAMES, clockText, stageHref, stageYield } from './words'
+import { STAGES, clockText, stageHref, stageName, stageYield } from './words'
 
 export function Clock() {
   const now = useNow(10_000)
@@ -107,7 +107,7 @@ function FullHead({ job, stage, onSheet, onFind }: JobHeadProps) {
             <span
               className={`text-second medium:font-track ${name === stage ? 'font-semibold text-accent' : at <= reached ? '' : 'text-ink-3'}`}
             >
-              {STAGE_NAMES[name]}
+              {stageName(name, job)}
             </span>
             <span className="min-h-[20px] whitespace-nowrap text-tick text-ink-2 medium:hidden">
               {stageYield(name, job)}
@@ -151,7 +151,7 @@ function NarrowHead({ job, stage, onSheet, onFind }: JobHeadProps) {
           onClick={() => setOpen(true)}
           className="min-h-[56px] border-b-[5px] border-accent px-2 text-right leading-tight"
         >
-          <span className="block text-main font-semibold text-accent">{STAGE_NAMES[stage]}</span>
+          <span className="block text-main font-semibold text-accent">{stageName(stage, job)}</span>
           <span className="block text-tick text-ink-2">
             {stageIndex(stage) + 1} of {STAGES.length}
           </span>
@@ -183,7 +183,7 @@ function StageList({ job, stage, onGo }: { job: JobView; stage: Stage; onGo: () 
               aria-current={name === stage ? 'page' : undefined}
               className={`flex min-h-[60px] items-center justify-between gap-3 border-b border-rule-2 text-step ${name === stage ? 'font-semibold text-accent' : at <= reached ? '' : 'text-ink-3'}`}
             >
-              <span>{STAGE_NAMES[name]}</span>
+              <span>{stageName(name, job)}</span>
               <span className="text-main font-normal text-ink-2">{stageYield(name, job)}</span>
             </Link>
           </li>

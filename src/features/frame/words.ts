@@ -133,16 +133,22 @@ export const stateWords = (state: VehicleState): string =>
     .join(', ')
 
 /** Small line under each stage: what it yielded. */
+/** A job with a wish has its build where another has its trace. */
+export const stageName = (stage: Stage, { wish, epoch }: Pick<JobView, 'wish' | 'epoch'>): string =>
+  stage === 'trace' && wish && epoch === 0 ? 'Build' : STAGE_NAMES[stage]
+
 export function stageYield(stage: Stage, job: JobView): string {
   switch (stage) {
     case 'complaint':
       return job.noted ? `taken ${clockText(job.openedAt)}` : ''
     case 'trace':
-      return job.surveying
-        ? `${job.survey.size} seen`
-        : job.evidence.length > 0
-          ? `${job.evidence.length} ${job.evidence.length === 1 ? 'entry' : 'entries'}`
-          : ''
+      return job.wish && job.epoch === 0
+        ? 'chosen'
+        : job.surveying
+          ? `${job.survey.size} seen`
+          : job.evidence.length > 0
+            ? `${job.evidence.length} ${job.evidence.length === 1 ? 'entry' : 'entries'}`
+            : ''
     case 'bench':
       return job.captures.length > 0 ? `${job.captures.length} kept` : ''
     case 'plan':

@@ -5,12 +5,15 @@ import { useState } from 'react'
 import {
   apartBySteps,
   deferredFindings,
+  isBuilt,
   openBypasses,
   puttingBack,
   proofTests,
   unproven,
+  vehicleIn,
   type JobView,
 } from '@/core/job'
+import { changeVehicle, loadVehicle } from '@/data/store'
 import { repairById, testFor } from '@/core/library'
 import { boundsOf } from '@/core/records'
 import { Button } from '@/ui/Button'
@@ -39,8 +42,11 @@ export function Prove({ hand }: { hand: JobInHand }) {
   const missing = unproven(job)
   const apart = job.work !== null && apartBySteps(job.state)
   const remains = job.proofNotes.get('complaintGone') === 'no'
+  const [unkept, setUnkept] = useState(false)
   const sign = async () => {
     setWhoWorks(by)
+    // A build has made it another vehicle: it is kept as that before anybody signs for it.
+    if (isBuilt(job) && !(await keepBuilt(hand, by))) return setUnkept(true)
     if ((await hand.act('sign', { note })).kept) router.push(stageHref('record', job.id))
   }
   return (
@@ -154,6 +160,11 @@ export function Prove({ hand }: { hand: JobInHand }) {
               </label>
             </>
           )}
+          {unkept && (
+            <Notice title="The vehicle was not kept as what it became.">
+              The browser took nothing: free some space, then sign again.
+            </Notice>
+          )}
           {remains ? (
             <Remains hand={hand} note={note} />
           ) : job.signed ? (
@@ -183,6 +194,15 @@ export function Prove({ hand }: { hand: JobInHand }) {
       <StateStrip hand={hand} message="Read after the repair as before it: same place, same condition." />
     </>
   )
+}
+
+/** Keeps the vehicle as its build made it; false where it was not kept. */
+async function keepBuilt({ job, vehicle }: JobInHand, by: string): Promise<boolean> {
+  const before = await loadVehicle(vehicle.id)
+  if (!before.ok) return false
+  if ((before.value.builtAt ?? 0) > job.wish!.at) return true
+  const after = { ...vehicleIn(before.value, job), builtAt: Date.now() }
+  return (await changeVehicle(before.value, after, by)).ok
 }
 
 /** The complaint is still there: how it runs against before decides whether the readings go on counting. */

@@ -2,12 +2,12 @@
 import { CALCULATORS } from '@/core/sizing'
 import { Page } from '@/ui/Page'
 import { ShapeFrame, useShape } from '@/ui/Shape'
+import { AskedFields } from '../frame/AskedFields'
 import { DeskHead } from '../frame/DeskHead'
 import { InTheirUnits } from '../frame/InTheirUnits'
 import { vehicleHref } from '../frame/words'
 import { AnswerFigure } from './AnswerFigure'
 import { AnswerSheet, AnswerTable } from './AnswerSheet'
-import { SizingFields } from './SizingFields'
 import { SizingPaper } from './SizingPaper'
 import { useDesk, type Desk } from './useDesk'
 
@@ -33,8 +33,19 @@ export function Sizing() {
 
 function SizingPage({ desk }: { desk: Desk }) {
   const shape = useShape()
-  const fields = <SizingFields desk={desk} />
-  const { answer } = desk
+  const { answer, calculator, typed, asks, vehicle, begin, set } = desk
+  const fields = (
+    <AskedFields of={calculator} {...{ typed, asks, vehicle, begin, set }}>
+      <button
+        type="button"
+        data-act="begin-again"
+        onClick={desk.reset}
+        className="min-h-[44px] text-second underline decoration-ink-3 underline-offset-4"
+      >
+        Begin again
+      </button>
+    </AskedFields>
+  )
   return (
     <Page
       label="Sizing"

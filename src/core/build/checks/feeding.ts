@@ -14,7 +14,8 @@ import { num, word, type Chosen } from '../terms'
 import { byDesk, figureOf, judged, type Check, type Judged, type Whole } from './terms'
 
 const pumpAsked = (chosen: Chosen): Chosen => ({ ...chosen, boostPa: 0 })
-const pumpAnswer = ({ chosen }: Whole) => byDesk('pump', pumpAsked(chosen), 'flowM3PerS')
+/** The desk’s answer for the pumps that were chosen. */
+export const pumpAnswer = ({ chosen }: Whole) => byDesk('pump', pumpAsked(chosen), 'flowM3PerS')
 /** What all pumps give at the rail, m3/s. */
 const given = (whole: Whole): number => figureOf(pumpAnswer(whole).answer, 'flow') ?? 0
 

@@ -1,7 +1,13 @@
 import { z } from 'zod'
 import { WAYS } from '../../library'
 import { UNIT_NAMES } from '../../shared'
-import { SCOPES, becomingSchema, standingSchema } from '../../vehicle'
+import {
+  SCOPES,
+  becomingSchema,
+  specificationSchema,
+  standingSchema,
+  type Specification,
+} from '../../vehicle'
 import { id } from '../fields'
 import { defineKind } from '../kind'
 import { repairNamed } from '../named'
@@ -19,10 +25,13 @@ const body = z.object({
   scope: z.enum(SCOPES),
   typed: z.record(z.string().max(40), typed),
   repairIds: z.array(id).min(1).max(5),
-  was: standingSchema.and(z.object({ ways })),
+  was: standingSchema.and(
+    z.object({ ways, specification: specificationSchema as unknown as z.ZodType<Specification> }),
+  ),
   becomes: becomingSchema.and(z.object({ ways })),
 })
-export type Wish = z.infer<typeof body>
+/** `at`: when it was last chosen, ms. */
+export type Wish = z.infer<typeof body> & { at: number }
 
 export interface WishSlice {
   wish: Wish | null
@@ -34,7 +43,7 @@ export const buildWished = defineKind({
   body,
   names: ({ repairIds }) => repairIds.map((repairId) => repairNamed('repairIds', repairId)),
   keeps: (): WishSlice => ({ wish: null }),
-  apply(job: WishSlice, { body }) {
-    job.wish = body
+  apply(job: WishSlice, { body, at }) {
+    job.wish = { ...body, at }
   },
 })

@@ -1,24 +1,45 @@
 'use client'
-import { useState } from 'react'
-import { askedFields, type ChoiceField, type NumberField, type Typed } from '@/core/sizing'
+import { useState, type ReactNode } from 'react'
+import {
+  askedFields,
+  type Asked,
+  type Calculator,
+  type ChoiceField,
+  type DeskVehicle,
+  type NumberField,
+  type Typed,
+} from '@/core/sizing'
 import { digitsOfStep, figureOf, fromSi, stepIn, toSi, type Entered, type UnitName } from '@/core/shared'
-import { inUnits, unitShown, unitText } from '../frame/quantities'
-import { SOURCE_WORDS } from '../frame/words'
-import type { Desk } from './useDesk'
+import { inUnits, unitShown, unitText } from './quantities'
+import { SOURCE_WORDS } from './words'
+
+interface Props {
+  /** Its id names the fields on the page. */
+  of: Pick<Calculator, 'id' | 'fields'>
+  typed: Typed
+  asks: Asked[]
+  /** Whose figures they begin with, and what those are. */
+  vehicle: (DeskVehicle & { id: string }) | null
+  begin: Typed
+  set: (id: string, value: Typed[string]) => void
+  /** Nothing can be changed any more. */
+  fixed?: boolean
+  children?: ReactNode
+}
 
 /** What a question is asked with: each figure in the units of whoever reads, with whose it is. */
-export function SizingFields({ desk }: { desk: Desk }) {
-  const { calculator, typed, asks, vehicle, begin, set } = desk
+export function AskedFields({ of, typed, asks, vehicle, begin, set, fixed = false, children }: Props) {
   return (
-    <div
+    <fieldset
+      disabled={fixed}
       className="gap-x-8 space-y-2 py-3 medium:grid medium:grid-cols-2 medium:gap-y-2 medium:space-y-0"
-      data-fields={calculator.id}
+      data-fields={of.id}
     >
-      {askedFields(calculator, typed).map(([id, field]) => {
+      {askedFields(of, typed).map(([id, field]) => {
         const problem = asks.find((asked) => asked.field === id)?.says ?? null
         const known = vehicle && typed[id] === begin[id] ? field.from?.(vehicle) : null
         const source = known ? (known.source ? SOURCE_WORDS[known.source] : 'from its sheet') : null
-        const common = { id: `${calculator.id}-${id}`, name: id, source, problem }
+        const common = { id: `${of.id}-${id}`, name: id, source, problem }
         return field.kind === 'choice' ? (
           <Choice
             key={id}
@@ -29,7 +50,7 @@ export function SizingFields({ desk }: { desk: Desk }) {
           />
         ) : (
           <Figure
-            key={`${calculator.id} ${id} ${vehicle?.id ?? ''}`}
+            key={`${of.id} ${id} ${vehicle?.id ?? ''}`}
             {...common}
             field={field}
             value={typed[id]!}
@@ -37,15 +58,8 @@ export function SizingFields({ desk }: { desk: Desk }) {
           />
         )
       })}
-      <button
-        type="button"
-        data-act="begin-again"
-        onClick={desk.reset}
-        className="min-h-[44px] text-second underline decoration-ink-3 underline-offset-4"
-      >
-        Begin again
-      </button>
-    </div>
+      {children}
+    </fieldset>
   )
 }
 

@@ -1,0 +1,215 @@
+'use client'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import type { FieldId, Group } from '@/core/build'
+import { Button } from '@/ui/Button'
+import { Notice } from '@/ui/Notice'
+import { Page } from '@/ui/Page'
+import { Panel } from '@/ui/Panel'
+import { MainAct } from '@/ui/Shape'
+import { inUnits } from '../frame/quantities'
+import { StateStrip } from '../frame/StateStrip'
+import type { JobInHand } from '../frame/useJob'
+import { stageHref } from '../frame/words'
+import { BuildFields, groupOf } from './BuildFields'
+import { differenceRow, wholeText } from './buildText'
+import { Findings } from './Findings'
+import { PartsToOrder } from './PartsToOrder'
+import { useBuild, type BuildInHand } from './useBuild'
+
+type Opened = 'difference' | 'parts' | 'start' | null
+
+/** A vehicle that is changed rather than restored: what is chosen, checked as a whole, before the first bolt. */
+export function Build({ hand }: { hand: JobInHand }) {
+  const build = useBuild(hand)
+  return (
+    <>
+      {build ? <BuildPage hand={hand} build={build} /> : <NotHere />}
+      <StateStrip
+        hand={hand}
+        message="Nothing is bought and nothing is opened before the whole is checked."
+      />
+    </>
+  )
+}
+
+function BuildPage({ hand, build }: { hand: JobInHand; build: BuildInHand }) {
+  const [group, setGroup] = useState<Group | null>(build.build.groups[0] ?? null)
+  const [opened, setOpened] = useState<Opened>(null)
+  const { checked } = build
+  const toField = (field: FieldId) => {
+    setGroup(groupOf(build, field))
+    // The group opens first.
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() => document.getElementById(`build-${field}`)?.focus()),
+    )
+  }
+  return (
+    <>
+      <Page
+        label="Build"
+        tallMargin
+        finding={
+          <div className="pointer-events-auto">
+            <p className="text-second text-ink-2">Build</p>
+            <h1 className="text-title">{build.build.wish}</h1>
+            <p className="text-second text-ink-2">{build.build.says}</p>
+          </div>
+        }
+        drawing={
+          <div className="h-full wide:overflow-y-auto wide:px-6 wide:pt-[112px]">
+            {checked ? (
+              <Findings
+                findings={checked.findings}
+                vehicleId={hand.vehicle.id}
+                fixed={build.fixed}
+                onField={toField}
+              />
+            ) : (
+              <Notice kind="working" title="Checking the whole." />
+            )}
+          </div>
+        }
+        act={<Act hand={hand} build={build} onOpen={setOpened} />}
+        margin={<BuildFields hand={build} vehicleId={hand.vehicle.id} open={group} onOpen={setGroup} />}
+        marginLine="What is chosen"
+      />
+      <Panel
+        open={opened === 'difference'}
+        onOpenChange={(next) => setOpened(next ? 'difference' : null)}
+        title="As it is, and as it shall be"
+      >
+        {checked && <Differences build={checked} />}
+      </Panel>
+      <Panel
+        open={opened === 'parts'}
+        onOpenChange={(next) => setOpened(next ? 'parts' : null)}
+        title="Ordered before the first bolt"
+      >
+        <PartsToOrder repairIds={build.build.repairs} />
+      </Panel>
+      <Panel
+        open={opened === 'start'}
+        onOpenChange={(next) => setOpened(next ? 'start' : null)}
+        title="The first start, in its order"
+      >
+        {checked && <FirstStart steps={checked.start} />}
+      </Panel>
+    </>
+  )
+}
+
+/** What the whole comes to, and the way on: held while anything of it does not do. */
+function Act({
+  hand,
+  build,
+  onOpen,
+}: {
+  hand: JobInHand
+  build: BuildInHand
+  onOpen: (what: Opened) => void
+}) {
+  const router = useRouter()
+  const { checked, asks, built } = build
+  const failing = checked?.findings.some(({ verdict }) => verdict === 'no') ?? true
+  const held = asks.length > 0 || failing || !checked
+  const plan = async () => {
+    if (await build.keep()) router.push(stageHref('plan', hand.job.id))
+  }
+  return (
+    <section
+      aria-label="The whole"
+      data-held={held || undefined}
+      className="space-y-2 border-t-[5px] border-accent bg-sheet px-4 py-3 medium:px-6 wide:px-6"
+    >
+      <p className="font-book text-title font-[550]" aria-live="polite" data-whole>
+        {checked ? inUnits(wholeText(checked.findings)) : 'Checking the whole.'}
+      </p>
+      {asks.length > 0 && (
+        <p className="text-main font-semibold" data-asked-back>
+          A figure is asked back: nothing of it is kept until it can be.
+        </p>
+      )}
+      <p className="text-second text-ink-2">
+        Typical figures: the maker’s data, the local code and licensed practice govern.
+      </p>
+      <div className="flex flex-wrap gap-2 pt-1">
+        <Button variant="quiet" data-act="difference" onClick={() => onOpen('difference')}>
+          What is different
+        </Button>
+        <Button variant="quiet" data-act="parts" onClick={() => onOpen('parts')}>
+          Parts to order
+        </Button>
+        {checked && checked.start.length > 0 && (
+          <Button variant="quiet" data-act="first-start" onClick={() => onOpen('start')}>
+            First start
+          </Button>
+        )}
+        <span className="flex-1" />
+        {built ? (
+          <Link
+            href={stageHref('prove', hand.job.id)}
+            className="flex min-h-[48px] items-center bg-accent px-4 text-main font-semibold text-on-accent"
+          >
+            It is built: prove it
+          </Link>
+        ) : (
+          <MainAct>
+            <Button
+              variant={held ? 'held' : 'act'}
+              disabled={held}
+              data-act="plan-build"
+              onClick={() => void plan()}
+            >
+              {held ? 'Held: it does not do yet' : 'Plan it'}
+            </Button>
+          </MainAct>
+        )}
+      </div>
+    </section>
+  )
+}
+
+const Differences = ({ build }: { build: NonNullable<BuildInHand['checked']> }) => (
+  <ul data-sheet="difference">
+    {build.differences.length === 0 && (
+      <li className="text-main">The same parts and figures: what is done is done inside them.</li>
+    )}
+    {build.differences.map((one) => {
+      const { name, says } = differenceRow(one)
+      return (
+        <li
+          key={`${one.what} ${one.of}`}
+          data-different={one.of}
+          className="flex min-h-[48px] items-center justify-between gap-4 border-t border-rule-2 text-main"
+        >
+          <span>{name}</span>
+          <b className="whitespace-nowrap">{says}</b>
+        </li>
+      )
+    })}
+  </ul>
+)
+
+const FirstStart = ({ steps }: { steps: NonNullable<BuildInHand['checked']>['start'] }) => (
+  <ol data-sheet="start">
+    {steps.map(({ id, title, says }, at) => (
+      <li key={id} className="grid grid-cols-[32px_minmax(0,1fr)] border-t border-rule-2 py-2 text-main">
+        <span className="font-semibold text-accent">{at + 1}</span>
+        <span>
+          <b>{title}.</b> {inUnits(says)}
+        </span>
+      </li>
+    ))}
+  </ol>
+)
+
+const NotHere = () => (
+  <main className="p-6" aria-label="Build">
+    <Notice title="This build is not known here.">
+      It was begun with another version. Its plan, its steps and its record stay; what is chosen of it is
+      looked at there.
+    </Notice>
+  </main>
+)
