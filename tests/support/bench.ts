@@ -508,6 +508,10 @@ export class Hands {
     await this.sees('The same readings, before and after')
     return id
   }
+  /** What stands behind it from now on: a build made it another vehicle. */
+  becomes(vehicle: VehicleRecord, scope: Scope = 'engine'): void {
+    this.truth = truthOf(vehicle, scope)
+  }
   /** After the repair the truth vehicle is cured of what it covers. */
   cure(repairIds: string[]): void {
     this.truth = repaired(this.truth, repairIds)

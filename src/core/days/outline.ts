@@ -97,7 +97,7 @@ const proof = (vehicle: VehicleRecord): Piece => ({
 function plannedPieces({ job, vehicle, longest }: OutlineRequest): Piece[] | null {
   const work = job.work ?? wishedWork(job)
   if (!work) return null
-  const planner = plannerFor({ ...planSettingOf(vehicle, job), ways: work.ways }, work.pace)
+  const planner = plannerFor({ ...planSettingOf(vehicle, job, work), ways: work.ways }, work.pace)
   const made = planRepairs(planner, work.start, work.repairIds, work.already)
   const plan = made.ok && planHolds(job, made.value) ? made.value : null
   if (!plan) return null

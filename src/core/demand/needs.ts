@@ -17,7 +17,7 @@ export function needsOf(job: JobView, vehicle: VehicleRecord): Need[] {
   const { work } = job
   if (!work || job.signed) return []
   const made = planRepairs(
-    plannerFor({ ...planSettingOf(vehicle, job), ways: work.ways }, work.pace),
+    plannerFor({ ...planSettingOf(vehicle, job, work), ways: work.ways }, work.pace),
     work.start,
     work.repairIds,
     work.already,

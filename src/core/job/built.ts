@@ -13,6 +13,10 @@ interface Building {
 export const isBuilt = ({ wish, finishedRepairs }: Building): boolean =>
   wish !== null && wish.repairIds.every((id) => finishedRepairs.includes(id))
 
+/** Is it an act of the build? */
+export const isOfBuild = ({ wish }: Pick<Building, 'wish'>, repairId: string): boolean =>
+  wish?.repairIds.includes(repairId) ?? false
+
 /** The vehicle as this job stands: its record may be of before the build or of after it. */
 export function vehicleIn<V extends Pick<VehicleRecord, 'layout' | 'edits'> & Partial<VehicleRecord>>(
   vehicle: V,
@@ -50,12 +54,18 @@ function leftBehind(hidden: Hidden, { was, repairIds }: NonNullable<Building['wi
 export const curingIn = (job: Building): string[] =>
   isBuilt(job) ? job.finishedRepairs.filter((id) => !job.wish!.repairIds.includes(id)) : job.finishedRepairs
 
-/** What the plan of a job is made on: the vehicle as it was, put back as what it becomes. */
+/**
+ * What a plan of a job is made on: the vehicle as it was, put back as what it becomes, while acts of the build are
+ * planned; as it stands where none is, or all of them are done already.
+ */
 export function planSettingOf(
-  vehicle: Pick<VehicleRecord, 'layout' | 'ways' | 'access'>,
-  { wish }: Pick<Building, 'wish'>,
+  vehicle: Pick<VehicleRecord, 'layout' | 'ways' | 'access' | 'edits'>,
+  job: Building,
+  { repairIds, already }: { repairIds: readonly string[]; already: readonly string[] },
 ): Setting {
-  if (!wish) return settingOf(vehicle)
+  const { wish } = job
+  const building = wish?.repairIds.some((id) => repairIds.includes(id) && !already.includes(id)) ?? false
+  if (!wish || !building) return settingOf(vehicleIn(vehicle, job))
   const { layout, ways } = wish.becomes
   return {
     ...settingOf({ ...vehicle, layout: wish.was.layout, ways: wish.was.ways }),

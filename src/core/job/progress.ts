@@ -14,6 +14,7 @@ import {
 } from '../shared'
 import {
   ACCURACY,
+  FIRST_START_TESTS,
   curedWith,
   doingsOf,
   opensFuel,
@@ -27,7 +28,7 @@ import {
 import type { PlanStep, Plan } from '../procedure'
 import type { Reading } from '../records'
 import { STAGES, type JobView, type Stage } from './fold'
-import { isBuilt } from './built'
+import { isBuilt, isOfBuild } from './built'
 import { notBack } from './openings'
 
 /** The stage where the next act is. */
@@ -71,19 +72,25 @@ export const nextStep = (job: JobView, plan: Plan): PlanStep | null =>
 export const planHolds = (job: JobView, plan: Plan): boolean =>
   [...(job.work?.done ?? [])].every(([index, done]) => plan.steps[index]?.operationId === done.operationId)
 
+const PROOFS_MOST = 6
+const FIRST_START_MOST = 8
+
 /** Tests whose readings prove the repairs, with the reading from before where there is one. */
 export function proofTests(
   job: JobView,
 ): { testId: string; before: Reading | null; after: Reading | null }[] {
   const repairs = job.work?.repairIds ?? []
+  const building = repairs.some((id) => isOfBuild(job, id))
   const wanted = [
     ...new Set([
-      ...repairs.flatMap((id) => repairById(id).proves),
+      ...(building ? FIRST_START_TESTS : repairs.flatMap((id) => repairById(id).proves)),
       ...job.readings.filter((reading) => reading.value.kind === 'number').map((reading) => reading.testId),
     ]),
   ]
   const had = new Set(libraryOf(job.layout).tests.map((test) => test.id))
-  const possible = wanted.filter((id) => had.has(id) && findTest(id)?.role !== 'inOpenTank').slice(0, 6)
+  const possible = wanted
+    .filter((id) => had.has(id) && findTest(id)?.role !== 'inOpenTank')
+    .slice(0, building ? FIRST_START_MOST : PROOFS_MOST)
   return possible.map((testId) => ({
     testId,
     before: job.readings.findLast((reading) => reading.testId === testId) ?? null,
@@ -224,13 +231,17 @@ const NOT_SEEN: Record<ProofItem, string> = {
 export const upstreamQuestions = (job: JobView): UpstreamCause[] =>
   upstreamOf(job.done.filter((entry) => entry.partWasBad === 'yes').map((entry) => entry.repairId))
 
+/** Repairs of which the old part is judged; what a build put in had none that failed. */
+export const judged = (job: JobView): string[] =>
+  (job.work?.repairIds ?? []).filter((id) => !isOfBuild(job, id))
+
 /** What stands above the signature: everything that was not shown. */
 export function unproven(job: JobView): string[] {
   const missing: string[] = []
   for (const item of proofItems(job)) if (job.proofNotes.get(item) !== 'yes') missing.push(NOT_SEEN[item])
   for (const { testId, after } of proofTests(job))
     if (!after) missing.push(`${testById(testId).short}: not read again`)
-  for (const repairId of job.work?.repairIds ?? [])
+  for (const repairId of judged(job))
     if (!job.done.some((entry) => entry.repairId === repairId && entry.partWasBad !== 'unknown'))
       missing.push(`${repairById(repairId).part}: old part not judged`)
   const apart = job.work ? notBack(job.state) : []

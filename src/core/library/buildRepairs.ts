@@ -24,6 +24,23 @@ const RELAY_STEPS = [
 const HEATED: Doing = { does: 'heats', with: 'hot air on shrink sleeve', at: 'vehicle' }
 const FED = ['T24', 'T25-lift', 'T27', 'T27-lp', 'T13', 'T05']
 
+/** What is read at the first start of a build, in its order, as far as its layout has it. */
+export const FIRST_START_TESTS: readonly string[] = [
+  'T79',
+  'T24',
+  'T24-needle',
+  'T30',
+  'T04-pump',
+  'T04-in',
+  'T13',
+  'T13-pump2',
+  'T13-pump3',
+  'T25',
+  'T27',
+  'T78',
+  'T87',
+]
+
 /** A unit put together on the bench, by how many pumps it holds. */
 const onBench = (
   id: string,

@@ -1693,7 +1693,7 @@ const NAMED_REPAIRS: Repair[] = [
   },
 ]
 
-export { BUILD_REPAIRS }
+export { BUILD_REPAIRS, FIRST_START_TESTS } from './buildRepairs'
 
 /** Every repair: those that a fault names, those that do the same in another way or go beside them, and those of builds. */
 export const REPAIRS: Repair[] = [...NAMED_REPAIRS, ...OTHER_REPAIRS, ...BUILD_REPAIRS]

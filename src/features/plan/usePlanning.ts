@@ -39,11 +39,14 @@ export function usePlanning(hand: JobInHand) {
     () => (inHand ? job.work!.ways : chosen.way ? byWay(vehicle.ways, chosen.way) : vehicle.ways),
     [inHand, job.work, chosen.way, vehicle.ways],
   )
-  const setting = useMemo(() => ({ ...planSettingOf(vehicle, job), ways }), [vehicle, job, ways])
   const pace = inHand ? job.work!.pace : chosen.pace
   const already = useMemo(
     () => (inHand ? job.work!.already : alreadyDone(job.work, repairIds)),
     [inHand, job.work, repairIds],
+  )
+  const setting = useMemo(
+    () => ({ ...planSettingOf(vehicle, job, { repairIds, already }), ways }),
+    [vehicle, job, repairIds, already, ways],
   )
   const view = usePlan(
     useMemo(() => ({ ...start }), [start]),
@@ -77,7 +80,7 @@ export function usePlanning(hand: JobInHand) {
               already: [],
             }
           : null,
-      [open, repairIds, job, vehicle, chosen.pace],
+      [open, repairIds, job.state, setting, vehicle.ways, chosen.pace],
     ),
   )
   const further = usePlanAnswer(

@@ -6,6 +6,7 @@ import {
   apartBySteps,
   deferredFindings,
   isBuilt,
+  judged,
   openBypasses,
   puttingBack,
   proofTests,
@@ -79,7 +80,7 @@ export function Prove({ hand }: { hand: JobInHand }) {
           <Shown hand={hand} />
         </section>
         <aside className="flex flex-col gap-2 border-rule wide:border-l wide:pl-6" aria-label="Signature">
-          {(job.work?.repairIds ?? []).map((repairId) => (
+          {judged(job).map((repairId) => (
             <div key={repairId} data-judge={repairId}>
               <p className="pb-1 text-main font-semibold">
                 Was the old part bad? {repairById(repairId).part}

@@ -12,6 +12,7 @@ import { usePlan, type PlanView } from '../frame/usePlan'
 import { minutesText } from '../frame/words'
 
 const NO_WAYS: WayId[] = []
+const NO_WORK = { repairIds: [], already: [] }
 const NONE: string[] = []
 
 /** The plan in hand, where it stands, and what holds it. */
@@ -19,8 +20,8 @@ export function useWork(hand: JobInHand): { view: PlanView; now: number | null; 
   const { job, vehicle } = hand
   const { work } = job
   const setting = useMemo(
-    () => ({ ...planSettingOf(vehicle, job), ways: work?.ways ?? NO_WAYS }),
-    [vehicle, job, work?.ways],
+    () => ({ ...planSettingOf(vehicle, job, work ?? NO_WORK), ways: work?.ways ?? NO_WAYS }),
+    [vehicle, job, work],
   )
   const view = usePlan(
     work?.start ?? null,
