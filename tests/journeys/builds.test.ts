@@ -3,7 +3,7 @@ import { afterEach, expect, it } from 'vitest'
 import { beginBuild, buildById, designed } from '@/core/build'
 import type { VehicleRecord } from '@/core/job'
 import { specificationThen } from '@/core/vehicle'
-import { Hands, jobFileOf } from '../support/bench'
+import { Hands, SOON, jobFileOf } from '../support/bench'
 import { ownVehicle } from '../support/vehicles'
 
 let hands: Hands
@@ -29,6 +29,7 @@ async function wish(unit: string, vehicle: VehicleRecord, buildId: string) {
   await hands.sees(buildById(buildId)!.wish)
 }
 const whole = () => hands.text('[data-whole]')
+const comesTo = (words: RegExp) => expect.poll(whole, SOON).toMatch(words)
 /** Does the plan of the build and its steps. */
 async function build(vehicle: VehicleRecord, buildId: string) {
   await hands.act('plan-build')
@@ -51,7 +52,7 @@ it('three pumps, one of them lost: built, traced as what it became, and signed',
     truth: { ...made.truth!, hidden: [{ faultId: 'F77o@pump2Circuit', severity: 0.95 }] },
   }
   await wish('81', vehicle, 'threePumps')
-  expect(await whole()).toMatch(/^(Nothing of|All) /)
+  await comesTo(/^(Nothing of|All) /)
   await hands.act('first-start')
   await hands.shown('[data-sheet="start"]')
   await hands.press('Close')

@@ -75,7 +75,7 @@ export function usePlanning(hand: JobInHand) {
           ? {
               start: job.state,
               repairIds,
-              setting: planSettingOf(vehicle, job),
+              setting: { ...setting, ways: vehicle.ways },
               pace: chosen.pace,
               already: [],
             }
