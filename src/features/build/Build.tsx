@@ -7,7 +7,7 @@ import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { Page } from '@/ui/Page'
 import { Panel } from '@/ui/Panel'
-import { MainAct } from '@/ui/Shape'
+import { MainAct, useShape } from '@/ui/Shape'
 import { inUnits } from '../frame/quantities'
 import { StateStrip } from '../frame/StateStrip'
 import type { JobInHand } from '../frame/useJob'
@@ -18,7 +18,7 @@ import { Findings } from './Findings'
 import { PartsToOrder } from './PartsToOrder'
 import { useBuild, type BuildInHand } from './useBuild'
 
-type Opened = 'difference' | 'parts' | 'start' | null
+type Opened = 'difference' | 'parts' | 'start' | 'fields' | null
 
 /** A vehicle that is changed rather than restored: what is chosen, checked as a whole, before the first bolt. */
 export function Build({ hand }: { hand: JobInHand }) {
@@ -38,8 +38,11 @@ function BuildPage({ hand, build }: { hand: JobInHand; build: BuildInHand }) {
   const [group, setGroup] = useState<Group | null>(build.build.groups[0] ?? null)
   const [opened, setOpened] = useState<Opened>(null)
   const { checked } = build
+  const shape = useShape()
+  const fields = <BuildFields hand={build} vehicleId={hand.vehicle.id} open={group} onOpen={setGroup} />
   const toField = (field: FieldId) => {
     setGroup(groupOf(build, field))
+    if (shape !== 'wide') setOpened('fields')
     // The group opens first.
     requestAnimationFrame(() =>
       requestAnimationFrame(() => document.getElementById(`build-${field}`)?.focus()),
@@ -58,7 +61,7 @@ function BuildPage({ hand, build }: { hand: JobInHand; build: BuildInHand }) {
           </div>
         }
         drawing={
-          <div className="h-full wide:overflow-y-auto wide:px-6 wide:pt-[112px]">
+          <div className="wide:mt-[112px] wide:h-[calc(100%-112px)] wide:overflow-y-auto wide:px-6">
             {checked ? (
               <Findings
                 findings={checked.findings}
@@ -69,10 +72,11 @@ function BuildPage({ hand, build }: { hand: JobInHand; build: BuildInHand }) {
             ) : (
               <Notice kind="working" title="Checking the whole." />
             )}
+            {checked && shape === 'wide' && <Beside checked={checked} />}
           </div>
         }
         act={<Act hand={hand} build={build} onOpen={setOpened} />}
-        margin={<BuildFields hand={build} vehicleId={hand.vehicle.id} open={group} onOpen={setGroup} />}
+        margin={fields}
         marginLine="What is chosen"
       />
       <Panel
@@ -81,6 +85,13 @@ function BuildPage({ hand, build }: { hand: JobInHand; build: BuildInHand }) {
         title="As it is, and as it shall be"
       >
         {checked && <Differences build={checked} />}
+      </Panel>
+      <Panel
+        open={opened === 'fields'}
+        onOpenChange={(next) => setOpened(next ? 'fields' : null)}
+        title="What is chosen"
+      >
+        {fields}
       </Panel>
       <Panel
         open={opened === 'parts'}
@@ -112,6 +123,7 @@ function Act({
 }) {
   const router = useRouter()
   const { checked, asks, built } = build
+  const shape = useShape()
   const failing = checked?.findings.some(({ verdict }) => verdict === 'no') ?? true
   const held = asks.length > 0 || failing || !checked
   const plan = async () => {
@@ -135,13 +147,15 @@ function Act({
         Typical figures: the maker’s data, the local code and licensed practice govern.
       </p>
       <div className="flex flex-wrap gap-2 pt-1">
-        <Button variant="quiet" data-act="difference" onClick={() => onOpen('difference')}>
-          What is different
-        </Button>
+        {shape !== 'wide' && (
+          <Button variant="quiet" data-act="difference" onClick={() => onOpen('difference')}>
+            What is different
+          </Button>
+        )}
         <Button variant="quiet" data-act="parts" onClick={() => onOpen('parts')}>
           Parts to order
         </Button>
-        {checked && checked.start.length > 0 && (
+        {shape !== 'wide' && checked && checked.start.length > 0 && (
           <Button variant="quiet" data-act="first-start" onClick={() => onOpen('start')}>
             First start
           </Button>
@@ -171,6 +185,26 @@ function Act({
   )
 }
 
+/** What is different, and the first start: where there is room they stand under what was found. */
+const Beside = ({ checked }: { checked: NonNullable<BuildInHand['checked']> }) => (
+  <div className="grid grid-cols-2 gap-x-8 pb-4 pt-4">
+    <section aria-label="What is different">
+      <h2 className="pb-1 font-instrument text-second font-normal text-ink-2">
+        As it is, and as it shall be
+      </h2>
+      <Differences build={checked} />
+    </section>
+    {checked.start.length > 0 && (
+      <section aria-label="First start">
+        <h2 className="pb-1 font-instrument text-second font-normal text-ink-2">
+          The first start, in its order
+        </h2>
+        <FirstStart steps={checked.start} />
+      </section>
+    )}
+  </div>
+)
+
 const Differences = ({ build }: { build: NonNullable<BuildInHand['checked']> }) => (
   <ul data-sheet="difference">
     {build.differences.length === 0 && (
@@ -182,7 +216,7 @@ const Differences = ({ build }: { build: NonNullable<BuildInHand['checked']> }) 
         <li
           key={`${one.what} ${one.of}`}
           data-different={one.of}
-          className="flex min-h-[48px] items-center justify-between gap-4 border-t border-rule-2 text-main"
+          className="flex min-h-[36px] items-center justify-between gap-4 border-t border-rule-2 text-main"
         >
           <span>{name}</span>
           <b className="whitespace-nowrap">{says}</b>
@@ -195,7 +229,10 @@ const Differences = ({ build }: { build: NonNullable<BuildInHand['checked']> }) 
 const FirstStart = ({ steps }: { steps: NonNullable<BuildInHand['checked']>['start'] }) => (
   <ol data-sheet="start">
     {steps.map(({ id, title, says }, at) => (
-      <li key={id} className="grid grid-cols-[32px_minmax(0,1fr)] border-t border-rule-2 py-2 text-main">
+      <li
+        key={id}
+        className="grid grid-cols-[32px_minmax(0,1fr)] border-t border-rule-2 py-1 text-main leading-[23px]"
+      >
         <span className="font-semibold text-accent">{at + 1}</span>
         <span>
           <b>{title}.</b> {inUnits(says)}
