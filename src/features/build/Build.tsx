@@ -133,6 +133,7 @@ function Act({
     <section
       aria-label="The whole"
       data-held={held || undefined}
+      data-kept={build.kept || undefined}
       className="space-y-2 border-t-[5px] border-accent bg-sheet px-4 py-3 medium:px-6 wide:px-6"
     >
       <p className="font-book text-title font-[550]" aria-live="polite" data-whole>

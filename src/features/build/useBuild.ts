@@ -8,7 +8,7 @@ import type { BuildAnswer } from '@/workers/protocol'
 import type { JobInHand } from '../frame/useJob'
 
 /** Nothing is typed for so long, ms: then it is kept. */
-const RESTS_MS = 900
+const RESTS_MS = 400
 
 export type CheckedBuild = Extract<NonNullable<BuildAnswer>, { ok: true }>
 export interface BuildInHand {
@@ -22,6 +22,8 @@ export interface BuildInHand {
   /** Steps of it are done: what was chosen stands. */
   fixed: boolean
   built: boolean
+  /** What is typed is on disk. */
+  kept: boolean
   set: (id: string, value: Typed[string]) => void
   /** Keeps what is chosen; false where a figure is asked back or nothing was kept. */
   keep: () => Promise<boolean>
@@ -51,10 +53,10 @@ export function useBuild(hand: JobInHand): BuildInHand | null {
     })
     return kept
   }
-  useResting(own, wish.typed, keep)
+  const kept = useResting(own, keep)
   if (!build) return null
   return {
-    ...{ build, was, typed, begin, checked, asks, fixed, keep },
+    ...{ build, was, typed, begin, checked, asks, fixed, keep, kept },
     built: isBuilt(hand.job),
     set: (id, value) => setOwn((before) => ({ ...before, [id]: value })),
   }
@@ -85,17 +87,28 @@ function useChecked(buildId: string, was: Standing, typed: Typed) {
   return held
 }
 
-/** Keeps what was typed once nothing more is typed; what is kept already is not kept again. */
-function useResting(own: Typed, kept: Typed, keep: () => Promise<boolean>) {
+/** Keeps what was typed once nothing more is typed, and when the page is left before that. */
+function useResting(own: Typed, keep: () => Promise<boolean>): boolean {
   const latest = useRef(keep)
+  const waits = useRef(false)
+  const [kept, setKept] = useState(own)
   useEffect(() => {
     latest.current = keep
   })
   useEffect(() => {
     if (own === kept) return
-    const timer = setTimeout(() => void latest.current(), RESTS_MS)
+    waits.current = true
+    const timer = setTimeout(() => {
+      waits.current = false
+      void latest.current().then((done) => done && setKept(own))
+    }, RESTS_MS)
     return () => clearTimeout(timer)
-    // What was kept is what was typed: only typing starts it.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [own])
+  }, [own, kept])
+  useEffect(
+    () => () => {
+      if (waits.current) void latest.current()
+    },
+    [],
+  )
+  return own === kept
 }
