@@ -80,7 +80,7 @@ it('three pumps, one of them lost: built, traced as what it became, and signed',
   await hands.act('sign')
   await hands.sees('Recorded: unit 81')
   await hands.session.go(`/vehicle?id=${vehicle.id}&see=built`)
-  await hands.sees('Circuit of pump 2')
+  await hands.sees('A further one on its own circuit beside')
   expect(await hands.session.problems()).toEqual([])
 })
 

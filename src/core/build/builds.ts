@@ -22,7 +22,7 @@ export const BUILDS: readonly Build[] = [
     from: IN_TANK,
     repairs: ['buildUnit', 'relayFeed', 'unitIn'],
     groups: ['engine', 'pump', 'hang', 'wire', 'feed', 'filters', 'back', 'tank'],
-    usual: { flowM3PerS: 190, currentA: 9, powerW: 200, wire: '4', fuse: '15' },
+    usual: { flowM3PerS: 190, currentA: 9, powerW: 200, fuse: '15' },
     becomes: same,
   },
   {
@@ -61,7 +61,7 @@ export const BUILDS: readonly Build[] = [
     from: ['A02', 'A03', 'A12'],
     repairs: ['buildUnit', 'feedAdded', 'returnAdded', 'railRegulator', 'unitIn'],
     groups: ['engine', 'pump', 'hang', 'wire', 'feed', 'filters', 'back', 'tank'],
-    usual: { feeds: '2', flowM3PerS: 150, currentA: 6.5, fuse: '10', railPa: 300, returnBoreM: 7 },
+    usual: { feeds: '2', flowM3PerS: 150, currentA: 6.5, railPa: 300, returnBoreM: 7 },
     becomes: ({ edits }, { feeds }) => ({
       layout: 'A01',
       edits:
@@ -118,8 +118,7 @@ export const BUILDS: readonly Build[] = [
       powerW: 260,
       control: 'smooth',
       railPa: 400,
-      wire: '6',
-      fuse: '15',
+
       boreM: 10,
       returnBoreM: 9,
       liftM3PerS: 250,
@@ -162,8 +161,7 @@ export const BUILDS: readonly Build[] = [
       fuel: 'petrolE85',
       flowM3PerS: 190,
       currentA: 8,
-      wire: '4',
-      fuse: '15',
+
       tankHose: 'PTFE in steel braid',
       line: 'Stainless pipe',
     },

@@ -2,6 +2,7 @@
 import type { SpecificationField } from '../vehicle'
 import {
   KINDS,
+  LAYOUTS,
   SPECIFICATION_FIELDS,
   UNIT_IN_TANK,
   editProblem,
@@ -12,7 +13,7 @@ import {
   type Part,
 } from '../vehicle'
 import { fromSi } from '../shared'
-import { usualWays } from '../library'
+import { FUSES_A, WIRES, leastFuseA, ohmAt, usualWays, wireDropV } from '../library'
 import type { FuelGradeId } from '../physics'
 import {
   beginOf,
@@ -43,10 +44,42 @@ export function fieldsOf(build: Build): Record<string, Field> {
     }),
   )
 }
+/** What else a build begins with: what follows from the vehicle and from its other figures. */
+function followingFrom(build: Build, was: Standing, fields: Record<string, Field>, typed: Typed): Typed {
+  const read = valuesOf({ fields }, typed)
+  if (!read.ok) return {}
+  const chosen = read.values
+  const follows: Typed = {}
+  if (fields['regulatorAt']) {
+    const { layout } = build.becomes(was, chosen)
+    const returns = LAYOUTS[layout].parts.some(({ kind }) => kind === 'returnLine')
+    follows['regulatorAt'] = returns ? 'behind' : 'tank'
+  }
+  if (fields['powerW'] && build.usual.powerW === undefined) {
+    const kilowatt =
+      was.specification.peakDemandM3PerS.value / demandOfBuild({ ...chosen, by: 'power', powerW: 1e3 })
+    follows['powerW'] = { value: Math.max(2, Math.round(kilowatt)), unit: 'kW' }
+  }
+  if (fields['wire']) {
+    const [amperes, metre] = [num(chosen, 'currentA'), num(chosen, 'wireM')]
+    const wire = WIRES.find(
+      ({ ohmPerM, mostA }) =>
+        amperes <= mostA && wireDropV(amperes, metre, ohmAt(ohmPerM, WIRE_C)) <= MAY_LOSE_V,
+    )
+    follows['wire'] = String((wire ?? WIRES.at(-1)!).areaMm2)
+    follows['fuse'] = String(leastFuseA(amperes) ?? FUSES_A.at(-1)!)
+  }
+  return follows
+}
+/** What the desk's question of a wire begins with. */
+const WIRE_C = 40
+const MAY_LOSE_V = 0.5
+
 /** What a build begins with; a figure of the vehicle that no field takes gives way to the usual one. */
 export function beginBuild(build: Build, was: Standing): Typed {
   const fields = fieldsOf(build)
-  const typed = beginOf({ fields }, was)
+  const begun = beginOf({ fields }, was)
+  const typed = { ...begun, ...followingFrom(build, was, fields, begun) }
   const read = designed(build, was, typed)
   if (read.ok) return typed
   return { ...typed, ...Object.fromEntries(read.asks.map(({ field }) => [field, usualOf(fields[field]!)])) }

@@ -198,7 +198,17 @@ export const GROUPS = {
   },
   pump: {
     title: 'Pump',
-    fields: ['kind', 'flowM3PerS', 'currentA', 'secondM3PerS', 'secondA', 'pumps', 'checkValves', 'cutBy'],
+    fields: [
+      'kind',
+      'flowM3PerS',
+      'currentA',
+      'secondM3PerS',
+      'secondA',
+      'pumps',
+      'control',
+      'checkValves',
+      'cutBy',
+    ],
   },
   surge: { title: 'Surge tank', fields: ['liftM3PerS'] },
   hang: {

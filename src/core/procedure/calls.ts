@@ -5,7 +5,7 @@
 import { callsFor, type Call, type CallOption } from '../library'
 import type { Minutes, Money } from '../shared'
 import type { LayoutId } from '../vehicle'
-import type { Plan } from './plan'
+import type { Plan } from './planTerms'
 
 /** What an hour and a standing day cost; the parts come after so many days where that is known. */
 export interface CallTerms {

@@ -2,7 +2,8 @@
 import { byWay, repairById, waysInOf, type Pace, type Repair, type Setting, type WayInId } from '../library'
 import type { Minutes } from '../shared'
 import { DRIVEN_IN, type VehicleState } from '../vehicle'
-import { planRepairs, type Plan } from './plan'
+import { planRepairs } from './plan'
+import type { Plan } from './planTerms'
 import { plannerFor, type Planner } from './reach'
 
 /** One way in, as it would go for these repairs from here. */

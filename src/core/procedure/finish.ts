@@ -2,7 +2,7 @@
  * When a plan ends: work goes on up to the first fuel joint, and from there once the last part on order
  * is in hand. A tank that lies open waits for nothing, so it is also said when to begin.
  */
-import type { Plan, PlanStep } from './plan'
+import type { Plan, PlanStep } from './planTerms'
 import { opensAt } from './ready'
 
 export interface Finish {

@@ -1,4 +1,5 @@
 export * from './reach'
+export * from './planTerms'
 export * from './plan'
 export * from './compare'
 export * from './survey'

@@ -13,109 +13,25 @@ import {
   repairById,
   wastesNothing,
   type Act,
-  type Check,
-  type Gate,
   type Operation,
   type Repair,
   type Stage,
-  type Wait,
-  type WayInId,
 } from '../library'
 import type { Minutes } from '../shared'
 import { matches, only, pack, patternOf, type LayoutId, type VehicleState } from '../vehicle'
 import { settleOrder } from './order'
+import {
+  PUT_BACK,
+  type PlacedCheck,
+  type PlacedGate,
+  type Plan,
+  type PlanFailure,
+  type PlanResult,
+  type PlanStep,
+  type StepAct,
+} from './planTerms'
 import { actFor, reach, type Planner, type Way } from './reach'
 import { ToCome } from './toCome'
-
-/** A vehicle put back: what "finished" means for every plan. */
-export const PUT_BACK: VehicleState = {
-  battery: 'on',
-  ignition: 'off',
-  pumpCircuit: 'live',
-  area: 'open',
-  seat: 'in',
-  hatch: 'closed',
-  cargo: 'in',
-  bed: 'down',
-  tank: 'in',
-  wayIn: 'shut',
-  moduleHoses: 'joined',
-  ring: 'tight',
-  module: 'in',
-  height: 'on floor',
-  filterJoint: 'joined',
-  stepTrim: 'on',
-  plug: 'mated',
-  gauge: 'none',
-  leakCheck: 'passed',
-  feedTap: 'open',
-  feed: 'primed',
-  authority: 'none',
-  reliefJoint: 'made',
-  exhaustPath: 'in',
-  tankInside: 'fuel',
-  gaugeMarks: 'proven',
-  restraints: 'mated',
-  filler: 'joined',
-  fillerProof: 'proven',
-  highCheck: 'passed',
-  flowProof: 'proven',
-  cylinders: 'dry',
-  rig: 'none',
-}
-
-export interface PlanStep {
-  /** Place in the plan, from 0. */
-  index: number
-  operationId: string
-  title: string
-  detail: string
-  side: 'down' | 'bottom' | 'up'
-  minutes: number
-  before: VehicleState
-  after: VehicleState
-  /** Index of the step that this one undoes, or that undoes it. */
-  twin: number | null
-  steps: string[]
-  repairId?: string
-  /** The operation or repair of this step as this vehicle has it, with all that stands at the step. */
-  act: StepAct
-}
-/** What an operation has and a repair may not. */
-export type StepAct = Act & Partial<Pick<Operation, 'out' | 'on' | 'twin' | 'way'>>
-export interface PlacedCheck {
-  check: Check
-  /** Done after this step. */
-  afterStep: number
-  /** Minutes that a miss found here saves over one found at the end. */
-  savesMinutes: number
-}
-export interface PlacedGate {
-  gate: Gate
-  /** The hazard begins with this step and ends with `lastStep`. */
-  firstStep: number
-  lastStep: number
-  /** What of its requirement the state before the first step does not meet: empty in a sound plan. */
-  unmet: string[]
-}
-export interface Plan {
-  repairs: string[]
-  steps: PlanStep[]
-  checks: PlacedCheck[]
-  gates: PlacedGate[]
-  minutes: Minutes
-  /** What cures, soaks and dries after its steps, in order; the work stands meanwhile. */
-  waits: (Wait & { afterStep: number })[]
-  money: number
-  /** Most people that one of its steps takes. */
-  people: number
-  /** The way to the tank's top that it goes; null where it needs none. */
-  way: WayInId | null
-  have: { newParts: { name: string; count: number; oneTime: boolean }[]; tools: string[] }
-}
-
-export type PlanFailure = { kind: 'no-way'; repair: string; to: 'part' | 'finish' }
-export type PlanResult = { ok: true; value: Plan } | { ok: false; error: PlanFailure }
 
 interface Draft {
   act: StepAct
@@ -287,8 +203,10 @@ function finishPlan(
   drafts: Draft[],
   minutes: Minutes,
 ): Plan {
-  const firstRepair = drafts.findIndex((draft) => draft.repair)
-  const lastRepair = drafts.findLastIndex((draft) => draft.repair)
+  // What is done beside a shut vehicle, before anything is taken apart or after all is back, lies on a leg.
+  const deep = drafts.some(isDeep) ? isDeep : (draft: Draft) => draft.repair !== undefined
+  const firstRepair = drafts.findIndex(deep)
+  const lastRepair = drafts.findLastIndex(deep)
   const steps = drafts.map((draft, index): PlanStep => ({
     index,
     operationId: draft.repair
@@ -298,11 +216,12 @@ function finishPlan(
       : draft.act.id,
     title: draft.act.title,
     detail: draft.repair ? draft.repair.part : ((draft.act as Operation).detail ?? ''),
-    side: draft.repair
-      ? 'bottom'
-      : index < firstRepair || (index < lastRepair && goesDown(draft, drafts, index))
-        ? 'down'
-        : 'up',
+    side:
+      draft.repair && index >= firstRepair && index <= lastRepair
+        ? 'bottom'
+        : index < firstRepair || (index < lastRepair && goesDown(draft, drafts, index))
+          ? 'down'
+          : 'up',
     minutes: draft.act.minutes,
     before: draft.before,
     after: draft.after,
@@ -326,6 +245,10 @@ function finishPlan(
     have: whatToHave(steps),
   }
 }
+
+/** A repair for which something is opened or comes off. */
+const isDeep = ({ repair, act }: Draft): boolean =>
+  repair !== undefined && !act.does.some((doing) => doing.does === 'repairs' && doing.aside)
 
 /** Between two repairs a step goes down when its twin comes later. */
 const goesDown = (draft: Draft, drafts: Draft[], at: number) =>

@@ -7,7 +7,7 @@ import { plainWords, type Ampere, type CubicMetre, type Metre, type Ohm, type Pa
 import { familyOf, type FuelFamily, type FuelGradeId } from '../physics'
 import { GUARD_TOOLS, leastFuseA, opensLiquid, type Doing } from '../library'
 import { LOW_FRACTION } from './level'
-import type { Plan } from './plan'
+import type { Plan } from './planTerms'
 
 export const READY_GROUPS = ['fuel', 'fit', 'parts', 'seals', 'caps', 'tools', 'people', 'guard'] as const
 export type ReadyGroup = (typeof READY_GROUPS)[number]

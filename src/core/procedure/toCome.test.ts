@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { repairById, repairMinutes, usualWays } from '../library'
 import { DRIVEN_IN, type LayoutId, type VehicleState } from '../vehicle'
-import { PUT_BACK, planRepairs } from './plan'
+import { planRepairs } from './plan'
+import { PUT_BACK } from './planTerms'
 import { actFor, plannerFor, reach, type Planner } from './reach'
 import { ToCome } from './toCome'
 

@@ -14,7 +14,7 @@ const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1
 export function wholeText(findings: readonly Finding[]): string {
   const failing = findings.filter(({ verdict }) => verdict === 'no')
   const doubtful = findings.filter(({ verdict }) => verdict === 'doubt').length
-  const doubts = doubtful === 0 ? '' : doubtful === 1 ? ', one is doubtful' : `, ${doubtful} are doubtful`
+  const doubts = doubtful === 0 ? '' : doubtful === 1 ? '; one is doubtful' : `; ${doubtful} are doubtful`
   if (failing.length === 0)
     return doubtful === 0
       ? `All ${findings.length} checks are sound.`

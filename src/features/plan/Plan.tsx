@@ -2,6 +2,7 @@
 import { inUnits } from '../frame/quantities'
 import { libraryOf, othersFor, repairById, wayIn, withOption, curesAs } from '@/core/library'
 import { finishOf, type Addition, type Plan as PlanData } from '@/core/procedure'
+import { isOfBuild } from '@/core/job'
 import { Button } from '@/ui/Button'
 import { ManyChoices } from '@/ui/ChoiceGroup'
 import { Notice } from '@/ui/Notice'
@@ -57,7 +58,7 @@ export function Plan({ hand }: { hand: JobInHand }) {
       >
         <div className="wide:min-h-0 wide:flex-1 wide:overflow-y-auto wide:overflow-x-hidden">
           <div className="wide:relative wide:mx-auto wide:h-[588px] wide:w-[1280px]">
-            {plan && <PlanHead plan={plan} />}
+            {plan && <PlanHead plan={plan} wish={isOfBuild(job, plan.repairs[0]!) ? job.words : null} />}
             {plan && estimate && (
               <HeadActs
                 hand={hand}
@@ -299,7 +300,8 @@ function Otherwise({
   )
 }
 
-function PlanHead({ plan }: { plan: PlanData }) {
+/** `wish`: what a build is called; its acts would not go into one line. */
+function PlanHead({ plan, wish }: { plan: PlanData; wish: string | null }) {
   const bottom = Math.max(
     0,
     plan.steps.findIndex((step) => step.side === 'bottom'),
@@ -314,11 +316,13 @@ function PlanHead({ plan }: { plan: PlanData }) {
         <span className="text-step font-semibold text-ink">{minutesText(down)}</span> down, taking apart
       </p>
       <h1 className="max-w-[640px] text-title narrow:order-first medium:order-first wide:text-center">
-        {plan.repairs.length === 1
-          ? repairById(plan.repairs[0]!).title
-          : plan.repairs
-              .map((id, at) => (at === 0 ? repairById(id).part : lowerFirst(repairById(id).part)))
-              .join(', ')}
+        {wish
+          ? wish
+          : plan.repairs.length === 1
+            ? repairById(plan.repairs[0]!).title
+            : plan.repairs
+                .map((id, at) => (at === 0 ? repairById(id).part : lowerFirst(repairById(id).part)))
+                .join(', ')}
       </h1>
       <p className="text-second text-ink-2 wide:text-right">
         up, putting back and checking{' '}

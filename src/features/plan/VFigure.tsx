@@ -7,6 +7,7 @@ import { lowerFirst, minutesText } from '../frame/words'
 
 const TOP = 62
 const BOTTOM = 500
+const HEIGHT = 588
 const LEFT_TOP = 330
 const LEFT_BOTTOM = 536
 const width = 1280
@@ -359,14 +360,16 @@ function BottomActs({ plan, bottom, done }: { plan: Plan; bottom: PlanStep[]; do
       </text>
     )
   const size = acts.length > 2 ? 17 : 20
+  const height = 32 + (size + 6) * acts.length
+  const top = Math.min(BOTTOM, HEIGHT - height)
   return (
     <g>
-      <rect x="458" y={BOTTOM} width="364" height={24 + (size + 6) * acts.length + 8} fill="var(--ink)" />
+      <rect x="458" y={top} width="364" height={height} fill="var(--ink)" />
       {acts.map(({ id, steps }, at) => (
         <text
           key={id}
           x={width / 2}
-          y={BOTTOM + size + 6 + (size + 6) * at}
+          y={top + size + 6 + (size + 6) * at}
           textAnchor="middle"
           fontSize={size}
           fontFamily="var(--font-book)"
@@ -378,7 +381,7 @@ function BottomActs({ plan, bottom, done }: { plan: Plan; bottom: PlanStep[]; do
       ))}
       <text
         x={width / 2}
-        y={BOTTOM + size + 4 + (size + 6) * acts.length}
+        y={top + size + 4 + (size + 6) * acts.length}
         textAnchor="middle"
         fontSize="16"
         fill="var(--ground)"

@@ -140,7 +140,7 @@ export function differenceText(layout: Layout, edit: Edit): string {
     case 'bypass':
       return `Bridged: ${name(edit.part)}`
     case 'parallel':
-      return `A second one beside: ${name(edit.part)}`
+      return `${edit.by.fed ? 'A further one on its own circuit beside' : 'A second one beside'}: ${name(edit.part)}`
     case 'rebuilt':
       return `Rebuilt: ${lowerFirst(LAYOUTS[edit.as].name)}`
     case 'intoTank':
