@@ -82,7 +82,7 @@ it('each check is found sound by some choice and not by another', () => {
     pump: ['pumpUpgrade', 'A01', { powerW: { value: 450, unit: 'kW' } }],
     spare: ['threePumps', 'A01', { powerW: { value: 480, unit: 'kW' }, cutBy: 'nothing', pumps: 2 }],
     checkValve: ['threePumps', 'A01', { checkValves: 'one' }],
-    heat: ['pumpUpgrade', 'A01', { currentA: { value: 30, unit: 'A' }, wire: '6' }],
+    heat: ['pumpUpgrade', 'A01', { currentA: { value: 20, unit: 'A' }, wire: '6' }],
     lift: ['surgeTank', 'A01', { liftM3PerS: { value: 40, unit: 'L/h' } }],
     duty: ['surgeTank', 'A01', { control: 'full' }],
     feedLine: ['threePumps', 'A01', { boreM: { value: 5, unit: 'mm' } }],
@@ -114,7 +114,7 @@ it('each check is found sound by some choice and not by another', () => {
       'A08',
       { emptyOhm: { value: 180, unit: 'ohm' }, fullOhm: { value: 10, unit: 'ohm' } },
     ],
-    arm: ['floatSender', 'A08', { armM: { value: 600, unit: 'mm' } }],
+    arm: ['floatSender', 'A08', { armM: { value: 60, unit: 'mm' } }],
     licence: ['floatSender', 'A16', { approved: 'no' }],
   }
   expect(CHECKS.map(({ id }) => id).filter((id) => !(id in FAILS))).toEqual([])

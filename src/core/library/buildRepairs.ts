@@ -309,7 +309,8 @@ export const BUILD_REPAIRS: Repair[] = [
     title: 'Fit injection in place of the carburettor',
     part: 'Injection',
     needs: {},
-    sets: { cylinders: 'wet' },
+    // A pump circuit that was not there before: its fuse stays out until the first start.
+    sets: { cylinders: 'wet', pumpCircuit: 'locked' },
     does: [opens('bowl', 'line'), powers('source')],
     minutes: 420,
     money: 900,
@@ -319,7 +320,7 @@ export const BUILD_REPAIRS: Repair[] = [
       'Rail, injectors with new rings, throttle, regulator behind the rail',
       'Old low-pressure pump out, its opening shut with a plate and gasket',
       'Controller fed by its own fuse; it ends the pump 2 s after the last pulse, and a crash switch before it',
-      'Loom away from ignition and exhaust, grommet at the bulkhead',
+      'Loom away from ignition and exhaust, grommet at the bulkhead; the pump’s fuse stays out until the first start',
     ],
     tools: ['Crimp tool', 'Plugs', 'Grommets'],
     newParts: [

@@ -16,9 +16,9 @@ export interface Breach {
   says: string
 }
 
-/** Everything that is wrong with these steps on this layout from this state; `end` is how the vehicle must stand at last, `once` what must be done exactly once. */
+/** Everything that is wrong with these steps on this layout from this state; `end` is how the vehicle must stand at last, `once` what must be done exactly once. A build changes the layout on the way: then one for each step. */
 export function watch(
-  layout: LayoutId,
+  layouts: LayoutId | readonly LayoutId[],
   start: VehicleState,
   steps: readonly WatchedStep[],
   end: VehicleState = {},
@@ -28,6 +28,7 @@ export function watch(
   let idea = ideaOf(start)
   steps.forEach((step, at) => {
     const now = after(idea, step)
+    const layout = typeof layouts === 'string' ? layouts : layouts[at]!
     for (const { rule, says, broken } of PREDICATES)
       if (broken({ layout, step, before: idea, now })) breaches.push({ rule, at, step: step.id, says })
     idea = now

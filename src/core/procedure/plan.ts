@@ -18,7 +18,7 @@ import {
   type Stage,
 } from '../library'
 import type { Minutes } from '../shared'
-import { matches, only, pack, patternOf, type LayoutId, type VehicleState } from '../vehicle'
+import { matches, only, pack, patternOf, type LayoutId, type Variable, type VehicleState } from '../vehicle'
 import { settleOrder } from './order'
 import {
   PUT_BACK,
@@ -160,6 +160,13 @@ function draftOrder(
     state = after
     if (dearer(order.slice(at + 1))) return { ok: false, error: 'dearer' }
   }
+  // What the vehicle will not have any more is put back while it has it: a tap, a feed of its own.
+  const lost = only(finish, lostBy(planner))
+  const before = matches(pack(state), patternOf(lost)) ? null : findWay(state, lost)
+  if (before) {
+    go(before)
+    state = before.end
+  }
   const back = findHome(state, finish)
   if (!back) return { ok: false, error: { kind: 'no-way', repair: order.at(-1) ?? '', to: 'finish' } }
   go(back)
@@ -167,6 +174,10 @@ function draftOrder(
     ? { ok: true, value: drafts }
     : { ok: false, error: 'dearer' }
 }
+
+/** Variables that a build takes from the vehicle. */
+const lostBy = ({ variables, home }: Planner): ReadonlySet<Variable> =>
+  new Set([...variables].filter((variable) => !home.variables.has(variable)))
 
 /** A repair as this vehicle has it; what it leaves counts on what a build makes of the vehicle too. */
 function repairOn(planner: Planner, id: string): Repair {
