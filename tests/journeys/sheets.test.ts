@@ -16,6 +16,7 @@ const SHEETS = [
   ['vehicle', '/job/trace?id=demo-job-15', ['[data-act="sheet"]']],
   ['find', '/job/trace?id=demo-job-15', ['[data-act="find"]']],
   ['why', '/job/trace?id=demo-job-15', ['[data-act="why"]']],
+  ['wish', '/job/complaint?id=demo-job-07', ['[data-act="wish"]']],
   ['part known', '/job/complaint?id=demo-job-15', ['[data-act="part-known"]']],
   ['ways in', '/job/plan?id=demo-job-15&repair=filter', ['[data-act="ways"]']],
   ['estimate', '/job/plan?id=demo-job-04', ['[data-act="estimate"]']],

@@ -1,4 +1,5 @@
 /** Every main view in every shape of glass, by day and by night: nothing sideways, nothing cut, nothing over another, the main act in sight, and axe finds nothing. */
+import { By, until } from 'selenium-webdriver'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { openDemo, type Session } from '../support/browser'
 import { axe, settled, wrong } from '../support/glass'
@@ -54,6 +55,20 @@ const resize = (width: number, height: number) => session.resize(width, height)
 it.each(VIEWS)('%s', { timeout: 180_000 }, async (_name, path, act) => {
   await resize(1280, 800)
   await session.go(path)
+  await fitsEverywhere(act)
+})
+
+it('build', { timeout: 180_000 }, async () => {
+  await resize(1280, 800)
+  await session.go('/job/complaint?id=demo-job-07')
+  await settled(session)
+  await session.click('It shall be changed')
+  for (const css of ['[data-wish="threePumps"]', '[data-act="sound"]'])
+    await (await session.driver.wait(until.elementLocated(By.css(css)), 30_000)).click()
+  await fitsEverywhere('[data-act="plan-build"]')
+})
+
+async function fitsEverywhere(act: string | null) {
   const found: Record<string, string[]> = {}
   for (const [width, height] of SIZES) {
     await resize(width, height)
@@ -69,4 +84,4 @@ it.each(VIEWS)('%s', { timeout: 180_000 }, async (_name, path, act) => {
     await session.driver.executeScript('delete document.documentElement.dataset.light')
   }
   expect(Object.fromEntries(Object.entries(found).filter(([, problems]) => problems.length > 0))).toEqual({})
-})
+}
