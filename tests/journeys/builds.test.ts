@@ -38,7 +38,7 @@ async function build(vehicle: VehicleRecord, buildId: string) {
   const steps = await hands.doAllSteps()
   hands.becomes(madeInto(vehicle, buildId))
   await hands.act('prove')
-  await hands.sees('The same readings, before and after')
+  await hands.shown('section[aria-label="Readings before and after"]')
   return steps
 }
 const seeInOrder = async (...items: string[]) => {

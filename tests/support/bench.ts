@@ -505,7 +505,7 @@ export class Hands {
     if ((await this.doAllSteps()) < 3) throw new Error(`The plan of ${id} has no way in and out`)
     this.cure([id])
     await this.act('prove')
-    await this.sees('The same readings, before and after')
+    await this.shown('section[aria-label="Readings before and after"]')
     return id
   }
   /** What stands behind it from now on: a build made it another vehicle. */
@@ -590,7 +590,7 @@ export class Hands {
       await this.act('way-back')
       await this.doAllSteps()
       await this.act('prove')
-      await this.sees('The same readings, before and after')
+      await this.shown('section[aria-label="Readings before and after"]')
     }
     if (!(await this.has('[data-act="put-back"]'))) return
     await this.act('put-back')

@@ -238,7 +238,10 @@ export const judged = (job: JobView): string[] =>
 /** What stands above the signature: everything that was not shown. */
 export function unproven(job: JobView): string[] {
   const missing: string[] = []
-  for (const item of proofItems(job)) if (job.proofNotes.get(item) !== 'yes') missing.push(NOT_SEEN[item])
+  const notSeen = isBuilt(job)
+    ? { ...NOT_SEEN, complaintGone: 'Not shown to do what was wished for' }
+    : NOT_SEEN
+  for (const item of proofItems(job)) if (job.proofNotes.get(item) !== 'yes') missing.push(notSeen[item])
   for (const { testId, after } of proofTests(job))
     if (!after) missing.push(`${testById(testId).short}: not read again`)
   for (const repairId of judged(job))

@@ -1,7 +1,7 @@
 'use client'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import type { FieldId, Group } from '@/core/build'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
@@ -79,33 +79,52 @@ function BuildPage({ hand, build }: { hand: JobInHand; build: BuildInHand }) {
         margin={fields}
         marginLine="What is chosen"
       />
+      <Sheets build={build} fields={fields} opened={opened} onOpened={setOpened} />
+    </>
+  )
+}
+
+/** What opens over the page. */
+function Sheets({
+  build,
+  fields,
+  opened,
+  onOpened,
+}: {
+  build: BuildInHand
+  fields: ReactNode
+  opened: Opened
+  onOpened: (what: Opened) => void
+}) {
+  return (
+    <>
       <Panel
         open={opened === 'difference'}
-        onOpenChange={(next) => setOpened(next ? 'difference' : null)}
+        onOpenChange={(next) => onOpened(next ? 'difference' : null)}
         title="As it is, and as it shall be"
       >
-        {checked && <Differences build={checked} />}
+        {build.checked && <Differences build={build.checked} />}
       </Panel>
       <Panel
         open={opened === 'fields'}
-        onOpenChange={(next) => setOpened(next ? 'fields' : null)}
+        onOpenChange={(next) => onOpened(next ? 'fields' : null)}
         title="What is chosen"
       >
         {fields}
       </Panel>
       <Panel
         open={opened === 'parts'}
-        onOpenChange={(next) => setOpened(next ? 'parts' : null)}
+        onOpenChange={(next) => onOpened(next ? 'parts' : null)}
         title="Ordered before the first bolt"
       >
         <PartsToOrder repairIds={build.build.repairs} />
       </Panel>
       <Panel
         open={opened === 'start'}
-        onOpenChange={(next) => setOpened(next ? 'start' : null)}
+        onOpenChange={(next) => onOpened(next ? 'start' : null)}
         title="The first start, in its order"
       >
-        {checked && <FirstStart steps={checked.start} />}
+        {build.checked && <FirstStart steps={build.checked.start} />}
       </Panel>
     </>
   )
@@ -123,7 +142,6 @@ function Act({
 }) {
   const router = useRouter()
   const { checked, asks, built } = build
-  const shape = useShape()
   const failing = checked?.findings.some(({ verdict }) => verdict === 'no') ?? true
   const held = asks.length > 0 || failing || !checked
   const plan = async () => {
@@ -148,19 +166,7 @@ function Act({
         Typical figures: the maker’s data, the local code and licensed practice govern.
       </p>
       <div className="flex flex-wrap gap-2 pt-1">
-        {shape !== 'wide' && (
-          <Button variant="quiet" data-act="difference" onClick={() => onOpen('difference')}>
-            What is different
-          </Button>
-        )}
-        <Button variant="quiet" data-act="parts" onClick={() => onOpen('parts')}>
-          Parts to order
-        </Button>
-        {shape !== 'wide' && checked && checked.start.length > 0 && (
-          <Button variant="quiet" data-act="first-start" onClick={() => onOpen('start')}>
-            First start
-          </Button>
-        )}
+        <Openers checked={checked} onOpen={onOpen} />
         <span className="flex-1" />
         {built ? (
           <Link
@@ -183,6 +189,28 @@ function Act({
         )}
       </div>
     </section>
+  )
+}
+
+/** What there is to look at besides; where there is room some of it stands on the page. */
+function Openers({ checked, onOpen }: { checked: BuildInHand['checked']; onOpen: (what: Opened) => void }) {
+  const shape = useShape()
+  return (
+    <>
+      {shape !== 'wide' && (
+        <Button variant="quiet" data-act="difference" onClick={() => onOpen('difference')}>
+          What is different
+        </Button>
+      )}
+      <Button variant="quiet" data-act="parts" onClick={() => onOpen('parts')}>
+        Parts to order
+      </Button>
+      {shape !== 'wide' && checked && checked.start.length > 0 && (
+        <Button variant="quiet" data-act="first-start" onClick={() => onOpen('start')}>
+          First start
+        </Button>
+      )}
+    </>
   )
 }
 

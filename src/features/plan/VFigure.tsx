@@ -359,8 +359,8 @@ function BottomActs({ plan, bottom, done }: { plan: Plan; bottom: PlanStep[]; do
         Done already: the way back
       </text>
     )
-  const size = acts.length > 2 ? 17 : 20
-  const height = 32 + (size + 6) * acts.length
+  const [size, line] = acts.length > 2 ? [16, 20] : [20, 26]
+  const height = 26 + line * acts.length
   const top = Math.min(BOTTOM, HEIGHT - height)
   return (
     <g>
@@ -369,7 +369,7 @@ function BottomActs({ plan, bottom, done }: { plan: Plan; bottom: PlanStep[]; do
         <text
           key={id}
           x={width / 2}
-          y={top + size + 6 + (size + 6) * at}
+          y={top + line + line * at}
           textAnchor="middle"
           fontSize={size}
           fontFamily="var(--font-book)"
@@ -381,7 +381,7 @@ function BottomActs({ plan, bottom, done }: { plan: Plan; bottom: PlanStep[]; do
       ))}
       <text
         x={width / 2}
-        y={top + size + 4 + (size + 6) * acts.length}
+        y={top + line - 2 + line * acts.length}
         textAnchor="middle"
         fontSize="16"
         fill="var(--ground)"

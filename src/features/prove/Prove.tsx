@@ -54,7 +54,9 @@ export function Prove({ hand }: { hand: JobInHand }) {
     <>
       <main className="flex flex-1 flex-col gap-6 px-4 py-3 medium:px-6 wide:grid wide:grid-cols-[minmax(0,1fr)_372px] wide:px-6">
         <section aria-label="Readings before and after">
-          <h1 className="text-title">The same readings, before and after</h1>
+          <h1 className="text-title">
+            {isBuilt(job) ? 'The first start, and what it reads' : 'The same readings, before and after'}
+          </h1>
           <table className="mt-2 w-full text-main narrow:block">
             <thead className="text-left text-second text-ink-2 narrow:hidden">
               <tr>

@@ -7,18 +7,21 @@ import {
   disturbedOf,
   firstStartBefore,
   gaugeRise,
+  isBuilt,
   leakStandOf,
   leakStood,
   proofItems,
   upstreamQuestions,
   type ProofItem,
 } from '@/core/job'
+import type { UpstreamCause } from '@/core/library'
 import { ChoiceGroup } from '@/ui/ChoiceGroup'
 import { Button } from '@/ui/Button'
 import { causeHow } from '../frame/partWords'
 import type { JobInHand } from '../frame/useJob'
 import { Followed } from './Followed'
 import { useNow } from '../frame/useNow'
+import { lowerFirst } from '../frame/words'
 
 const ITEMS: Record<ProofItem, { title: string; how: string }> = {
   bonded: {
@@ -65,6 +68,7 @@ export function Shown({ hand }: { hand: JobInHand }) {
     item: item as string,
     cause: null,
     ...ITEMS[item],
+    ...(item === 'complaintGone' && isBuilt(job) && { title: 'It does what was wished for' }),
     how: howOf(hand, item),
     options: [
       { id: 'yes', label: 'Seen' },
@@ -83,44 +87,54 @@ export function Shown({ hand }: { hand: JobInHand }) {
   }))
   return (
     <div className="mt-2 grid grid-cols-2 gap-x-6">
-      {[...seen, ...asked].map(({ item, title, how, options, cause }) => {
-        const answer = job.proofNotes.get(item) ?? null
-        const first = cause || answer === 'yes' ? null : firstStartBefore(job, item as ProofItem)
-        const choice = (
-          <ChoiceGroup
-            label={title}
-            options={options}
-            value={answer}
-            onChange={(outcome) => void hand.act('noteProof', { item, outcome: outcome as 'yes' | 'no' })}
-          />
-        )
-        return (
-          <div
-            key={item}
-            className="grid items-center gap-3 border-t border-rule-2 py-1 medium:grid-cols-[minmax(0,1fr)_176px] wide:grid-cols-[minmax(0,1fr)_176px]"
-            data-proof={item}
-          >
-            <p className="text-main leading-[22px]">
-              <span className="font-semibold">{title.endsWith('?') ? title : `${title}.`}</span>{' '}
-              {/* Once it was found, how to look for it gives way to what follows. */}
-              {!(cause && answer === 'yes') && (
-                <span className="text-second leading-[20px] text-ink-2">{how}.</span>
-              )}
-            </p>
-            {first && answer !== 'no' ? (
-              <p className="text-second text-ink-2" data-first={first}>
-                After: {ITEMS[first].title.charAt(0).toLowerCase()}
-                {ITEMS[first].title.slice(1)}
-              </p>
-            ) : item === 'dry' && answer === null && !job.signed ? (
-              <Stand hand={hand}>{choice}</Stand>
-            ) : (
-              choice
-            )}
-            {cause && answer === 'yes' && <Followed hand={hand} cause={cause} />}
-          </div>
-        )
-      })}
+      {[...seen, ...asked].map((row) => (
+        <Row key={row.item} hand={hand} row={row} />
+      ))}
+    </div>
+  )
+}
+
+interface Seen {
+  item: string
+  cause: UpstreamCause | null
+  title: string
+  how: string
+  options: { id: string; label: string }[]
+}
+function Row({ hand, row: { item, cause, title, how, options } }: { hand: JobInHand; row: Seen }) {
+  const { job } = hand
+  const answer = job.proofNotes.get(item) ?? null
+  const first = cause || answer === 'yes' ? null : firstStartBefore(job, item as ProofItem)
+  const choice = (
+    <ChoiceGroup
+      label={title}
+      options={options}
+      value={answer}
+      onChange={(outcome) => void hand.act('noteProof', { item, outcome: outcome as 'yes' | 'no' })}
+    />
+  )
+  return (
+    <div
+      className="grid items-center gap-3 border-t border-rule-2 py-1 medium:grid-cols-[minmax(0,1fr)_176px] wide:grid-cols-[minmax(0,1fr)_176px]"
+      data-proof={item}
+    >
+      <p className="text-main leading-[22px]">
+        <span className="font-semibold">{title.endsWith('?') ? title : `${title}.`}</span>{' '}
+        {/* Once it was found, how to look for it gives way to what follows. */}
+        {!(cause && answer === 'yes') && (
+          <span className="text-second leading-[20px] text-ink-2">{how}.</span>
+        )}
+      </p>
+      {first && answer !== 'no' ? (
+        <p className="text-second text-ink-2" data-first={first}>
+          After: {lowerFirst(ITEMS[first].title)}
+        </p>
+      ) : item === 'dry' && answer === null && !job.signed ? (
+        <Stand hand={hand}>{choice}</Stand>
+      ) : (
+        choice
+      )}
+      {cause && answer === 'yes' && <Followed hand={hand} cause={cause} />}
     </div>
   )
 }
@@ -169,6 +183,7 @@ function Stand({ hand, children }: { hand: JobInHand; children: React.ReactNode 
 
 /** How to see it; what was disturbed, and what litres are on this gauge, come from the job and the vehicle. */
 function howOf({ job, vehicle }: JobInHand, item: ProofItem): string {
+  if (item === 'complaintGone' && isBuilt(job)) return 'Under the load that it was built for'
   if (item === 'back') return `Before the first power, joints in view: ${disturbedOf(job).join(', ')}`
   if (item === 'gaugeAgrees')
     return `Pour ${inUnits(`{${POURED_LITRES} L}`)}: it rises by ${Math.round(100 * gaugeRise(POURED_LITRES, vehicle.specification.tankCapacityM3.value))} % of its scale, typical`
