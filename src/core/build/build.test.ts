@@ -1,6 +1,6 @@
 /** Builds: what they make of a vehicle, what the check of the whole finds, and that desk, model and check agree. */
 import { describe, expect, it } from 'vitest'
-import { BUILD_REPAIRS, repairById, usualLead, usualWays } from '../library'
+import { BUILD_REPAIRS, repairById, usualWays } from '../library'
 import { answerOf, calculatorById, typedOf, type Typed } from '../sizing'
 import { M3_PER_S_PER_L_PER_H as LH } from '../shared'
 import {
@@ -24,6 +24,7 @@ import {
   checkBuild,
   differenceOf,
   fieldsOf,
+  usualLead,
   type Build,
   type Finding,
   type Standing,

@@ -1,5 +1,6 @@
 'use client'
-import { repairById, usualLead } from '@/core/library'
+import { usualLead } from '@/core/build'
+import { repairById } from '@/core/library'
 import { inUnits } from '../frame/quantities'
 
 interface Wanted {
