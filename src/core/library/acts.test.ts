@@ -17,7 +17,6 @@ import {
   type VehicleState,
 } from '../vehicle'
 import {
-  CALLS,
   OPERATIONS,
   RELIEFS,
   REPAIRS,
@@ -29,7 +28,6 @@ import {
   repairMinutes,
   usualWays,
   waysInOf,
-  withOption,
 } from '.'
 
 describe('states of many variables', () => {
@@ -111,12 +109,6 @@ describe('repairs that stand for others', () => {
     expect(offered('A12', ['module']).beside.map((one) => one.id)).toContain('jet')
     expect(offered('A13', ['cleanTank']).instead).toEqual([])
     expect(offered('A01', ['relay']).instead).toEqual([])
-  })
-  it('take the place of what a call is about', () => {
-    const tank = CALLS.find((call) => call.id === 'tank')!
-    const option = (id: string) => tank.options.find((one) => one.id === id)!
-    expect(withOption(['cleanTank', 'filter'], tank, option('replace'))).toEqual(['filter', 'newTank'])
-    expect(withOption(['newTank'], tank, option('line'))).toEqual(['cleanTank', 'lineTank'])
   })
   it('parts of a repair count as its work', () => {
     const tank = REPAIRS.find((repair) => repair.id === 'cleanTank')!

@@ -1,5 +1,6 @@
 'use client'
-import type { Plan, WeighedCall } from '@/core/procedure'
+import type { WeighedCall } from '@/core/calls'
+import type { Plan } from '@/core/procedure'
 import { Button } from '@/ui/Button'
 import { PlanPaper } from '../frame/PlanPaper'
 import type { JobInHand } from '../frame/useJob'

@@ -1,6 +1,6 @@
 'use client'
 import { inUnits } from '../frame/quantities'
-import { libraryOf, othersFor, repairById, wayIn, withOption, curesAs } from '@/core/library'
+import { libraryOf, othersFor, repairById, wayIn, curesAs } from '@/core/library'
 import { finishOf, type Addition, type Plan as PlanData } from '@/core/procedure'
 import { isOfBuild } from '@/core/job'
 import { Button } from '@/ui/Button'
@@ -41,6 +41,7 @@ export function Plan({ hand }: { hand: JobInHand }) {
     terms,
     setTerms,
     calls,
+    withOption,
     estimate,
     prices,
     held,

@@ -3,7 +3,8 @@ import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { alreadyDone, consentHold, layoutKeyOf, planSettingOf } from '@/core/job'
 import { USUAL_PACE, byWay, libraryOf, waysInOf } from '@/core/library'
-import { TYPICAL_TERMS, estimateOf, weighCalls, type CallTerms } from '@/core/procedure'
+import { TYPICAL_TERMS, estimateOf, type CallTerms } from '@/core/procedure'
+import { useCalls } from './useCalls'
 import { layoutOf } from '@/core/vehicle'
 import type { JobInHand } from '../frame/useJob'
 import { useReady } from '../frame/ReadySheet'
@@ -95,10 +96,7 @@ export function usePlanning(hand: JobInHand) {
   )
   const ready = useReady(hand, plan)
   const [terms, setTerms] = useState<CallTerms>(() => job.terms ?? TYPICAL_TERMS)
-  const calls = useMemo(
-    () => (plan ? weighCalls(plan, vehicle.layout, terms) : []),
-    [plan, vehicle.layout, terms],
-  )
+  const { calls, withOption } = useCalls(plan, vehicle.layout, terms)
   const prices = usePrices(hand, plan)
   const estimate = useMemo(
     () => (plan ? estimateOf(plan, terms.moneyPerMinute, ownFigures(prices)) : null),
@@ -138,6 +136,7 @@ export function usePlanning(hand: JobInHand) {
     terms,
     setTerms,
     calls,
+    withOption,
     prices,
     estimate,
     held,

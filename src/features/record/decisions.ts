@@ -1,5 +1,6 @@
 import { keptText, unitShown, inUnits } from '../frame/quantities'
-import { CALLS, insideOf, repairById, wayIn, waysInOf } from '@/core/library'
+import { CALLS } from '@/core/calls'
+import { insideOf, repairById, wayIn, waysInOf } from '@/core/library'
 import { isOrder, layoutKeyOf, type JobView, type VehicleRecord } from '@/core/job'
 import type { BodyOf } from '@/core/records'
 import { layoutOf } from '@/core/vehicle'

@@ -4,12 +4,12 @@
  * workshop's own history replaces them. What must never be done is no option and says so.
  */
 import { PROBED, type LayoutId } from '../vehicle'
-import { option, type Call, type CallOption } from './callTerms'
+import { option, type Call, type CallOption } from './terms'
 import { BUILD_CALLS } from './buildCalls'
 import { LINE_CALLS } from './lineCalls'
-import { SEALANT_CURE_MINUTES } from './operationTerms'
+import { SEALANT_CURE_MINUTES } from '../library'
 
-export type { Call, CallOption } from './callTerms'
+export type { Call, CallOption } from './terms'
 
 export const CALLS: Call[] = [
   {

@@ -1,5 +1,5 @@
 /** Judgement calls about lines, hoses and their joints. */
-import { option, type Call } from './callTerms'
+import { option, type Call } from './terms'
 
 export const LINE_CALLS: Call[] = [
   {

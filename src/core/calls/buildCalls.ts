@@ -1,5 +1,5 @@
 /** Judgement calls of a build: one pump or several, with a return or without. */
-import { option, type Call } from './callTerms'
+import { option, type Call } from './terms'
 
 export const BUILD_CALLS: Call[] = [
   {

@@ -1,8 +1,9 @@
 /** Judgement calls weighed for one job: what decides changes with the job, and no recommendation is dearer than its rival. */
 import { describe, expect, it } from 'vitest'
-import { CALLS, REPAIRS, callsFor } from '../library'
+import { REPAIRS } from '../library'
+import { TYPICAL_TERMS, cameTo, estimateOf, planRepairs, plannerFor, type Plan } from '../procedure'
 import { DRIVEN_IN } from '../vehicle'
-import { TYPICAL_TERMS, cameTo, estimateOf, planRepairs, plannerFor, weighCalls, type Plan } from '.'
+import { CALLS, callsFor, weighCalls, withOption } from '.'
 
 const planned = (
   repairs: string[],
@@ -114,4 +115,11 @@ describe('what it came to', () => {
     expect(cameTo(estimate, estimate.low, 0, 1).against).toBe('within')
     expect(cameTo(estimate, 0, 0, 1).against).toBe('under')
   })
+})
+
+it('the repairs of an option take the place of what a call is about', () => {
+  const tank = CALLS.find((call) => call.id === 'tank')!
+  const option = (id: string) => tank.options.find((one) => one.id === id)!
+  expect(withOption(['cleanTank', 'filter'], tank, option('replace'))).toEqual(['filter', 'newTank'])
+  expect(withOption(['newTank'], tank, option('line'))).toEqual(['cleanTank', 'lineTank'])
 })

@@ -1,0 +1,2 @@
+export * from './calls'
+export * from './weigh'

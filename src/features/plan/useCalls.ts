@@ -1,0 +1,28 @@
+'use client'
+import { useEffect, useMemo, useState } from 'react'
+import type { Call, CallOption } from '@/core/calls'
+import type { CallTerms, Plan } from '@/core/procedure'
+import type { LayoutId } from '@/core/vehicle'
+
+type Calls = typeof import('@/core/calls')
+
+/** The judgement calls of a plan, weighed; what they say loads after the page. */
+export function useCalls(plan: Plan | null, layout: LayoutId, terms: CallTerms) {
+  const [calls, setCalls] = useState<Calls | null>(null)
+  useEffect(() => {
+    let live = true
+    void import('@/core/calls').then((own) => live && setCalls(() => own))
+    return () => {
+      live = false
+    }
+  }, [])
+  return {
+    calls: useMemo(
+      () => (calls && plan ? calls.weighCalls(plan, layout, terms) : []),
+      [calls, plan, layout, terms],
+    ),
+    /** The repairs of the plan with one option taken. */
+    withOption: (repairIds: string[], call: Call, option: CallOption) =>
+      calls ? calls.withOption(repairIds, call, option) : repairIds,
+  }
+}
