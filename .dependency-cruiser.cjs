@@ -10,7 +10,7 @@ const CORE_MAY_USE = {
   sizing: ['shared', 'physics', 'vehicle', 'library'],
   procedure: ['shared', 'physics', 'vehicle', 'library', 'sizing'],
   build: ['shared', 'physics', 'vehicle', 'library', 'sizing'],
-  // Where good people differ: what it says is read on Plan and Record alone.
+  // What there is to choose of a plan: it is read on Plan and Record alone.
   calls: ['shared', 'vehicle', 'library', 'procedure'],
   schedule: ['shared', 'physics', 'vehicle', 'library', 'sizing', 'procedure'],
   // The monitor knows doings and layouts, never the planner.

@@ -18,7 +18,7 @@ const PAGES = {
   'job/plan': [462, 260],
   'job/work': [471, 220],
   'job/prove': [455, 260],
-  'job/record': [445, 260],
+  'job/record': [449, 260],
 }
 const built = join(ROOT, '.next')
 const sizes = new Map()

@@ -1,17 +1,9 @@
 /** Plans and ways: path searches of some hundred milliseconds, off the page. */
 import { buildById, checkBuild } from '@/core/build'
+import { additions, compareWays } from '@/core/calls'
 import { foldJob } from '@/core/job'
 import { surveyOf } from '@/core/library'
-import {
-  additions,
-  compareWays,
-  planRepairs,
-  plannerFor,
-  shownWay,
-  standings,
-  surveyMinutes,
-  surveyOrder,
-} from '@/core/procedure'
+import { planRepairs, plannerFor, shownWay, standings, surveyMinutes, surveyOrder } from '@/core/procedure'
 import { demandOf, needsOf } from '@/core/demand'
 import { layoutOf } from '@/core/vehicle'
 import { serve } from './serve'

@@ -1,7 +1,6 @@
 export * from './reach'
 export * from './planTerms'
 export * from './plan'
-export * from './compare'
 export * from './survey'
 export * from './ready'
 export * from './estimate'

@@ -16,7 +16,7 @@ import {
   type ReliefId,
   type WayInId,
 } from '@/core/library'
-import type { WayPlan } from '@/core/procedure'
+import type { WayPlan } from '@/core/calls'
 import { changeVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { ChoiceGroup, ManyChoices } from '@/ui/ChoiceGroup'

@@ -2,9 +2,7 @@
 import { byWay, repairById, waysInOf, type Pace, type Repair, type Setting, type WayInId } from '../library'
 import type { Minutes } from '../shared'
 import { DRIVEN_IN, type VehicleState } from '../vehicle'
-import { planRepairs } from './plan'
-import type { Plan } from './planTerms'
-import { plannerFor, type Planner } from './reach'
+import { planRepairs, plannerFor, type Plan, type Planner } from '../procedure'
 
 /** One way in, as it would go for these repairs from here. */
 export interface WayPlan {

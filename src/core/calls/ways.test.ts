@@ -13,8 +13,6 @@ import {
 import { DRIVEN_IN, LAYOUTS, LAYOUT_IDS, STATE_VARIABLES, matches, pack, patternOf } from '../vehicle'
 import {
   PUT_BACK,
-  additions,
-  compareWays,
   forbidden,
   levelByDip,
   litresToDrain,
@@ -23,7 +21,8 @@ import {
   plannerFor,
   readyToOpen,
   type Plan,
-} from '.'
+} from '../procedure'
+import { additions, compareWays } from '.'
 
 const USUAL = { rust: 'none', first: false } as const
 function planned(
