@@ -5,6 +5,7 @@ const core = (...folders) => `^src/core/(${folders.join('|')})/`
 const CORE_MAY_USE = {
   shared: [],
   physics: ['shared'],
+  line: ['shared'],
   vehicle: ['shared', 'physics'],
   library: ['shared', 'physics', 'vehicle'],
   sizing: ['shared', 'physics', 'vehicle', 'library'],

@@ -1,5 +1,5 @@
 /** What of a job is drawn in its reports: captures over time, lines that were copied. */
-import { cornersOf } from '@/core/procedure'
+import { cornersOf } from '@/core/line'
 import type { JobView } from '@/core/job'
 import type { Axis, Block, Chart } from '@/core/report'
 import { fromSi, toSi, type UnitName } from '@/core/shared'

@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { SEATS, flareFor, pressureAt, tubesFor, type LinePlace, type Seat } from '@/core/library'
-import { copyLine, type LineSurvey } from '@/core/procedure'
+import { copyLine, type LineSurvey } from '@/core/line'
 import { boundsOf, readFigure, type Bounds, type TypedIn } from '@/core/records'
 import { inUnits, keptText, typedAs, unitShown } from '../frame/quantities'
 import { figureOf } from '@/core/shared'

@@ -1,6 +1,7 @@
 'use client'
 import { lineFor, type LinePlace } from '@/core/library'
-import type { LineCopy as Copy, LineProblem, LineSurvey } from '@/core/procedure'
+import type { LineProblem, LineSurvey } from '@/core/line'
+import type { LineCopy as Copy } from '@/core/line'
 import { figureShown, inUnits, siText, unitShown } from '../frame/quantities'
 import { lowerFirst } from '../frame/words'
 import { LineDrawing } from './LineDrawing'

@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { cornersOf, type LineSurvey } from '@/core/procedure'
+import { cornersOf, type LineSurvey } from '@/core/line'
 
 /** The surveyed line as it lies, seen from above and a little from the side: enough to see a turn that is the wrong way round. */
 export function LineDrawing({ survey }: { survey: LineSurvey }) {
