@@ -1,7 +1,6 @@
-/** The first start of what was built, in its order, with the figures that the desk gives for it. */
+/** The first start of what was built, in its order, with the figures that Trace expects of what it becomes. */
 import { said } from '../sizing'
-import { figureOf } from './checks/terms'
-import { pumpAnswer } from './checks/feeding'
+import { solvedIn } from './checks/feeding'
 import type { Whole } from './checks/terms'
 import { num } from './terms'
 
@@ -16,34 +15,35 @@ const PER_15_S = 15
 
 const step = (id: string, title: string, says: string): StartStep => ({ id, title, says })
 
-/** What the desk says of pressure, flow and volts once it stands. */
-function readings(whole: Whole): StartStep[] {
-  const { chosen } = whole
-  const { answer } = pumpAnswer(whole)
-  const [flow, volts, amperes] = ['flow', 'volts', 'current'].map((id) => figureOf(answer, id))
-  const rail = num(chosen, 'railPa')
+/** What the vehicle as it shall be reads with its pump running and the engine off: what Trace expects of it then. */
+function readings({ after, specification, chosen }: Whole): StartStep[] {
+  const solved = solvedIn(after, specification, 'keyOn')
+  if (!solved) return []
+  const rail = solved.nodes[after.gaugeAt]?.pressurePa ?? 0
+  const returned = solved.links['returnLine']?.flowM3PerS
+  const motor = solved.motors['pump']
   const [least, most] = [1 - OFF, 1 + OFF].map((share) => Math.round((share * rail) / 1e3))
   const each = num(chosen, 'pumps') > 1 ? ' each, one after another' : ''
   return [
     step('base', 'Base pressure', `{${least} to ${most} kPa} with the pump running and the engine off.`),
-    ...(flow == null
+    ...(returned === undefined
       ? []
       : [
           step(
             'flow',
             'Flow at the pressure',
-            `${said(flow, 'L/h')} arrive at the rail: ${said(flow * PER_15_S, 'mL')} in 15 s.`,
+            `${said(returned, 'L/h')} come home: ${said(returned * PER_15_S, 'mL')} in 15 s.`,
           ),
         ]),
-    ...(volts == null || amperes == null
-      ? []
-      : [
+    ...(motor
+      ? [
           step(
             'volts',
             'Volts at the pump',
-            `${volts.toFixed(1)} V with it running, ${amperes.toFixed(1)} A${each}.`,
+            `${motor.voltageV.toFixed(1)} V with it running, ${motor.currentA.toFixed(1)} A${each}.`,
           ),
-        ]),
+        ]
+      : []),
   ]
 }
 

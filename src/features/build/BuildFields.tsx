@@ -21,7 +21,7 @@ export function BuildFields({
   const { build, typed, asks, begin, set, was, fixed } = hand
   const fields = fieldsOf(build)
   return (
-    <section aria-label="What is chosen">
+    <div>
       {build.groups.map((group) => {
         const own = Object.fromEntries(GROUPS[group].fields.map((id) => [id, fields[id]!]))
         const asked = asks.some(({ field }) => field in own)
@@ -49,6 +49,6 @@ export function BuildFields({
           </div>
         )
       })}
-    </section>
+    </div>
   )
 }

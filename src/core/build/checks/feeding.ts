@@ -1,5 +1,5 @@
 /** Does it feed the engine: pump, what is left of it when one dies, heat, lines, regulator, jet, check valves (EQ01, 03, 07, 08, 12, 13). */
-import { solveNetwork } from '../../physics'
+import { solveNetwork, type Solution } from '../../physics'
 import { said } from '../../sizing'
 import {
   REGULATED_IN_TANK,
@@ -7,6 +7,7 @@ import {
   buildNetwork,
   vehicleModel,
   type Layout,
+  type SceneId,
   type Specification,
 } from '../../vehicle'
 import { demandOfBuild } from '../design'
@@ -15,7 +16,7 @@ import { byDesk, figureOf, judged, type Check, type Judged, type Whole } from '.
 
 const pumpAsked = (chosen: Chosen): Chosen => ({ ...chosen, boostPa: 0 })
 /** The desk’s answer for the pumps that were chosen. */
-export const pumpAnswer = ({ chosen }: Whole) => byDesk('pump', pumpAsked(chosen), 'flowM3PerS')
+const pumpAnswer = ({ chosen }: Whole) => byDesk('pump', pumpAsked(chosen), 'flowM3PerS')
 /** What all pumps give at the rail, m3/s. */
 const given = (whole: Whole): number => figureOf(pumpAnswer(whole).answer, 'flow') ?? 0
 
@@ -104,13 +105,17 @@ const feedLine = (whole: Whole): Judged =>
     'boreM',
   )
 
-/** Rail pressure at idle of the vehicle as it shall be, Pa; null where these figures cannot be solved together. */
-function railAtIdle(after: Layout, specification: Specification): number | null {
+/** The vehicle as it shall be, sound, in one scene; null where these figures cannot be solved together. */
+export function solvedIn(after: Layout, specification: Specification, scene: SceneId): Solution | null {
   const model = vehicleModel(after, specification)
   if (!model.ok) return null
-  const solved = solveNetwork(buildNetwork(model.value, model.value.nominal, 'idle'))
-  return solved.ok ? (solved.value.nodes[after.gaugeAt]?.pressurePa ?? null) : null
+  const solved = solveNetwork(buildNetwork(model.value, model.value.nominal, scene))
+  return solved.ok ? solved.value : null
 }
+/** Its rail pressure at idle, Pa. */
+const railAtIdle = (after: Layout, specification: Specification): number | null =>
+  solvedIn(after, specification, 'idle')?.nodes[after.gaugeAt]?.pressurePa ?? null
+
 /** So much over what the regulator holds is seen by nobody, so much more runs rich at idle. */
 const HELD_WITHIN = 0.04
 const RICH_FROM = 0.12
