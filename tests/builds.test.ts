@@ -1,13 +1,23 @@
 /** Every build on every layout that it may begin from: its plan exists, keeps its turn, is put back as what it becomes, and passes the monitor. */
 import { describe, expect, it } from 'vitest'
 import { BUILDS, beginBuild, checkBuild, type Standing } from '@/core/build'
-import { foldJob, isBuilt, planSettingOf, vehicleIn, type VehicleRecord } from '@/core/job'
+import {
+  foldJob,
+  isBuilt,
+  judged,
+  notBack,
+  planSettingOf,
+  proofTests,
+  vehicleIn,
+  vehicleSchema,
+  type VehicleRecord,
+} from '@/core/job'
 import { keepsTurn, usualWays } from '@/core/library'
 import { watch, watched } from '@/core/monitor'
 import { DEMO_VEHICLES } from '@/core/practice'
 import { PUT_BACK, planRepairs, plannerFor, type Plan } from '@/core/procedure'
-import { LogBuilder } from '@/core/records'
-import { DRIVEN_IN, LAYOUTS, only, specificationOf, type LayoutId } from '@/core/vehicle'
+import { LogBuilder, readEvent } from '@/core/records'
+import { DRIVEN_IN, LAYOUTS, only, specificationOf, vehicleModel, type LayoutId } from '@/core/vehicle'
 import { broken } from './support/planSweep'
 
 const EACH = BUILDS.flatMap((build) =>
@@ -104,49 +114,74 @@ it('a surge tank is filled by the lift pump before the main pump runs', () => {
   expect(at('unlockPump')).toBeGreaterThan(at('primeSurge'))
 })
 
+/** The log of a build from its wish on, with so many steps of its plan done. */
+function logOf(one: (typeof EACH)[number], vehicle: VehicleRecord, upTo: number) {
+  const { plan, was, typed, becomes } = planned(one)
+  const made = new LogBuilder('build', { device: 'one', by: 'Ida' })
+    .add(1, 'job-opened', {
+      ...{ vehicleId: vehicle.id, unit: '07', vehicleName: 'Larch', words: '', neededBy: null },
+    })
+    .add(2, 'build-wished', {
+      ...{
+        build: one.build.id,
+        scope: one.build.scope ?? 'engine',
+        typed,
+        repairIds: [...one.build.repairs],
+      },
+      was: { ...was, ways: [...was.ways] },
+      becomes,
+    })
+  if (upTo < 0) return made.events
+  made.add(3, 'plan-made', {
+    repairIds: [...one.build.repairs],
+    start: { ...DRIVEN_IN } as Record<string, string>,
+    ...{ ways: [...was.ways], reason: '', pace: { rust: 'none', first: false } },
+  })
+  for (const step of plan.steps.slice(0, upTo))
+    made.add(4 + step.index, 'step-done', {
+      ...{ step: step.index, operationId: step.operationId },
+      sets: { ...step.act.sets } as Record<string, string>,
+      ...{ entered: null, torqueNm: null, byFeel: false, note: '' },
+    })
+  return made.events
+}
+const recordOf = (one: (typeof EACH)[number]): VehicleRecord => {
+  const { was } = designedOn(one)
+  return { ...DEMO_VEHICLES[0]!, ...was, ways: [...was.ways], limits: [] }
+}
+
+it('every build goes from its wish to a record: kept and read back, put back, traced as what it became, with what proves it', () => {
+  for (const one of EACH) {
+    const vehicle = recordOf(one)
+    const log = logOf(one, vehicle, Infinity)
+    const read = log.map((entry) => readEvent(JSON.parse(JSON.stringify(entry))))
+    expect(
+      read.filter((entry) => !entry.ok),
+      one.name,
+    ).toEqual([])
+    const job = foldJob('build', log, vehicle)
+    expect(job.notKnown, one.name).toEqual([])
+    expect(isBuilt(job), one.name).toBe(true)
+    const after = vehicleIn(vehicle, job)
+    expect(vehicleSchema.safeParse(after).success, one.name).toBe(true)
+    expect(job.layout.id, one.name).toBe(designedOn(one).becomes.layout)
+    expect(vehicleModel(job.layout, after.specification).ok, one.name).toBe(true)
+    expect(proofTests(job).length, one.name).toBeGreaterThan(job.layout.scope === 'gauge' ? 0 : 1)
+    expect(notBack(job.state), one.name).toEqual([])
+    expect(judged(job)).toEqual([])
+  }
+})
+
 describe('a job that builds', () => {
   const one = EACH.find(({ name }) => name === 'returnLine on A02')!
-  const { was, typed, becomes } = designedOn(one)
+  const { was, becomes } = designedOn(one)
   const vehicle: VehicleRecord = {
     ...DEMO_VEHICLES[0]!,
     ...{ layout: was.layout, edits: was.edits, ways: [...was.ways], specification: was.specification },
     truth: { seed: 4, hidden: [{ faultId: 'F23', severity: 0.7 }] },
   }
-  const log = () =>
-    new LogBuilder('build', { device: 'one', by: 'Ida' })
-      .add(1, 'job-opened', {
-        vehicleId: vehicle.id,
-        unit: '07',
-        vehicleName: 'Larch',
-        words: '',
-        neededBy: null,
-      })
-      .add(2, 'build-wished', {
-        ...{ build: one.build.id, scope: 'engine' as const, typed, repairIds: [...one.build.repairs] },
-        was: { ...was, ways: [...was.ways] },
-        becomes,
-      })
   const done = (upTo: number) => {
-    const { plan } = planned(one)
-    const made = log().add(3, 'plan-made', {
-      ...{
-        repairIds: [...one.build.repairs],
-        start: { ...DRIVEN_IN } as Record<string, string>,
-        ways: [...was.ways],
-        reason: '',
-      },
-      pace: { rust: 'none', first: false },
-    })
-    for (const step of plan.steps.slice(0, upTo))
-      made.add(4 + step.index, 'step-done', {
-        ...{
-          step: step.index,
-          operationId: step.operationId,
-          sets: { ...step.act.sets } as Record<string, string>,
-        },
-        ...{ entered: null, torqueNm: null, byFeel: false, note: '' },
-      })
-    return { job: foldJob('build', made.events, vehicle), plan }
+    return { job: foldJob('build', logOf(one, vehicle, upTo), vehicle), plan: planned(one).plan }
   }
   it('is the vehicle as it was until its last act is done, and what it becomes from then on', () => {
     const { plan } = planned(one)
@@ -178,6 +213,6 @@ describe('a job that builds', () => {
     const { job } = done(Infinity)
     const kept: VehicleRecord = { ...vehicleIn(vehicle, job), builtAt: 1e15, edits: [] }
     expect(vehicleIn(kept, job)).toBe(kept)
-    expect(foldJob('build', [...log().events], kept).layout.id).toBe('A02')
+    expect(foldJob('build', logOf(one, kept, -1), kept).layout.id).toBe('A02')
   })
 })

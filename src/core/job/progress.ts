@@ -83,7 +83,8 @@ export function proofTests(
   const building = repairs.some((id) => isOfBuild(job, id))
   const wanted = [
     ...new Set([
-      ...(building ? FIRST_START_TESTS : repairs.flatMap((id) => repairById(id).proves)),
+      ...(building ? FIRST_START_TESTS : []),
+      ...repairs.flatMap((id) => repairById(id).proves),
       ...job.readings.filter((reading) => reading.value.kind === 'number').map((reading) => reading.testId),
     ]),
   ]

@@ -47,6 +47,9 @@ export interface VehicleRecord {
   truth?: { seed: number; hidden: { faultId: string; severity: number; total?: boolean }[] }
 }
 
+/** So many are kept with a vehicle. */
+export const MOST_SIZINGS = 200
+
 /** A question of the desk with what was typed and what it came to. */
 export interface KeptSizing {
   id: string
@@ -105,7 +108,7 @@ export const vehicleSchema: z.ZodType<VehicleRecord> = z
           says: z.string().max(400),
         }),
       )
-      .max(200)
+      .max(MOST_SIZINGS)
       .optional(),
     builtAt: z.number().finite().optional(),
     truth: z

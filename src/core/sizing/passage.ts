@@ -35,10 +35,27 @@ export function widthInNeck({ widthM, neckM }: Passage, tilt: number, depthM: Me
 export const heightOver = ({ widthM, lengthM }: Passage, tilt: number, depthM: Metre): Metre =>
   widthM * Math.sin(tilt) + lengthM * Math.cos(tilt) - depthM
 
-const free = (passage: Passage, tilt: number, depthM: Metre): boolean =>
-  depthM <= passage.depthM + 1e-9 &&
-  heightOver(passage, tilt, depthM) <= passage.headroomM + 1e-9 &&
-  widthInNeck(passage, tilt, depthM) <= passage.openingM + 1e-9
+const WIDE = TILT_STEPS + 1
+const tiltOf = (i: number) => (i / TILT_STEPS) * MOST_TILT
+
+/** The opening that each tilt and depth of the grid needs; none helps where roof or floor is in the way. */
+interface Field {
+  needsM: Float64Array
+  depthOf: (j: number) => Metre
+}
+function fieldOf(passage: Omit<Passage, 'openingM'>): Field {
+  const depthOf = (j: number) => (j / DEPTH_STEPS) * passage.lengthM
+  const needsM = new Float64Array(WIDE * (DEPTH_STEPS + 1)).fill(Infinity)
+  const whole = { ...passage, openingM: 0 }
+  for (let i = 0; i <= TILT_STEPS; i += 1)
+    for (let j = 0; j <= DEPTH_STEPS; j += 1) {
+      const [tilt, depthM] = [tiltOf(i), depthOf(j)]
+      if (depthM > passage.depthM + 1e-9) break
+      if (heightOver(whole, tilt, depthM) <= passage.headroomM + 1e-9)
+        needsM[j * WIDE + i] = widthInNeck(whole, tilt, depthM)
+    }
+  return { needsM, depthOf }
+}
 
 export interface Way {
   /** Tilt at each depth on the way in, rad. */
@@ -47,47 +64,48 @@ export interface Way {
 
 /** A way from outside to upright inside; null where there is none on a grid of half a degree. */
 export function wayThrough(passage: Passage): Way | null {
-  const tiltOf = (i: number) => (i / TILT_STEPS) * MOST_TILT
-  const depthOf = (j: number) => (j / DEPTH_STEPS) * passage.lengthM
-  const wide = TILT_STEPS + 1
-  const came = new Int32Array(wide * (DEPTH_STEPS + 1)).fill(-2)
-  const queue: number[] = []
-  const visit = (i: number, j: number, from: number) => {
-    const at = j * wide + i
-    if (i < 0 || i > TILT_STEPS || j < 0 || j > DEPTH_STEPS || came[at] !== -2) return
-    if (!free(passage, tiltOf(i), depthOf(j))) return
+  const field = fieldOf(passage)
+  const came = searched(field, passage.openingM)
+  return came && { steps: traced(came, field) }
+}
+
+/** Where each place of the grid was come to from, up to upright inside; null where an opening does not let it get there. */
+function searched({ needsM }: Field, openingM: Metre): Int32Array | null {
+  const came = new Int32Array(needsM.length).fill(-2)
+  const queue = new Int32Array(needsM.length)
+  let waiting = 0
+  const visit = (at: number, from: number) => {
+    if (came[at] !== -2 || needsM[at]! > openingM + 1e-9) return
     came[at] = from
-    queue.push(at)
+    queue[waiting] = at
+    waiting += 1
   }
-  for (let i = 0; i <= TILT_STEPS; i += 1) visit(i, 0, -1)
-  for (let head = 0; head < queue.length; head += 1) {
+  for (let i = 0; i <= TILT_STEPS; i += 1) visit(i, -1)
+  for (let head = 0; head < waiting; head += 1) {
     const at = queue[head]!
-    const [i, j] = [at % wide, Math.floor(at / wide)]
-    if (i === 0 && j === DEPTH_STEPS) return { steps: traced(came, at, wide, tiltOf, depthOf) }
-    visit(i, j + 1, at)
-    visit(i - 1, j, at)
-    visit(i + 1, j, at)
-    visit(i, j - 1, at)
+    const i = at % WIDE
+    if (at === INSIDE) return came
+    if (at + WIDE < needsM.length) visit(at + WIDE, at)
+    if (i > 0) visit(at - 1, at)
+    if (i < TILT_STEPS) visit(at + 1, at)
+    if (at >= WIDE) visit(at - WIDE, at)
   }
   return null
 }
+/** Upright, and wholly in. */
+const INSIDE = DEPTH_STEPS * WIDE
 
-function traced(
-  came: Int32Array,
-  last: number,
-  wide: number,
-  tiltOf: (i: number) => number,
-  depthOf: (j: number) => number,
-): Way['steps'] {
+function traced(came: Int32Array, { depthOf }: Field): Way['steps'] {
   const steps: Way['steps'] = []
-  for (let at = last; at >= 0; at = came[at]!)
-    steps.push({ tilt: tiltOf(at % wide), depthM: depthOf(Math.floor(at / wide)) })
+  for (let at = INSIDE; at >= 0; at = came[at]!)
+    steps.push({ tilt: tiltOf(at % WIDE), depthM: depthOf(Math.floor(at / WIDE)) })
   return steps.reverse()
 }
 
 /** The least opening that it goes through, to a tenth of a millimetre; null where no opening helps: too long for what is under or over it. */
 export function leastOpening(passage: Passage): Metre | null {
-  const goes = (openingM: Metre) => wayThrough({ ...passage, openingM }) !== null
+  const field = fieldOf(passage)
+  const goes = (openingM: Metre) => searched(field, openingM) !== null
   let [low, high] = [0.5 * passage.widthM, passage.widthM + passage.lengthM + passage.neckM]
   if (!goes(high)) return null
   while (high - low > 1e-4) {

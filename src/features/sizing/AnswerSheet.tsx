@@ -1,6 +1,7 @@
 'use client'
 import { useState } from 'react'
 import type { Answer } from '@/core/sizing'
+import { MOST_SIZINGS } from '@/core/job'
 import { changeVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
@@ -98,6 +99,10 @@ function Leave({ desk, answer }: { desk: Desk; answer: Answer }) {
   const rows = rowsOf(answer)
   const name = `${vehicle ? `unit-${vehicle.unit}-` : ''}${calculator.id}`
   const keep = async () => {
+    if ((vehicle?.sizings?.length ?? 0) >= MOST_SIZINGS)
+      return setSaid(
+        `${MOST_SIZINGS} are kept with it already. Take some off on its page, then keep this one.`,
+      )
     const kept = { id: crypto.randomUUID(), of: calculator.id, at: Date.now(), typed, says: answer.says }
     const outcome = await changeVehicle(
       vehicle!,

@@ -30,6 +30,7 @@ const LABELS: Record<string, string> = {
   plate: 'Plate',
   engine: 'Engine',
   pumpNumber: 'Pump number',
+  builtAt: 'Built',
   fuel: 'Fuel',
 }
 

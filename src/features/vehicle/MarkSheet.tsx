@@ -47,6 +47,7 @@ export function pointText({ kind, of, text, reading }: LifePoint): string {
     case 'signed':
       return `Signed by ${text}`
     case 'changed':
+      if (of === 'builtAt') return 'Built into what it is now'
       return `${FIELD_WORDS[of] ?? of} ${text ? `now ${text}` : 'changed'}`
     case 'figure':
       return `Figure changed: ${of}`

@@ -2,8 +2,10 @@
 import Link from 'next/link'
 import type { VehicleRecord } from '@/core/job'
 import { CALCULATORS } from '@/core/sizing'
+import { changeVehicle } from '@/data/store'
 import { addressOf } from '../frame/sizingLink'
 import { inUnits } from '../frame/quantities'
+import { whoWorks } from '../frame/useJob'
 import { dateText } from '../frame/words'
 import { Part } from './Part'
 
@@ -15,6 +17,12 @@ export function Sized({ vehicle }: { vehicle: VehicleRecord }) {
     const calculator = CALCULATORS.find(({ id }) => id === one.of)
     return calculator ? [{ ...one, calculator }] : []
   })
+  const takeOff = (id: string) =>
+    changeVehicle(
+      vehicle,
+      { ...vehicle, sizings: (vehicle.sizings ?? []).filter((one) => one.id !== id) },
+      whoWorks(),
+    )
   const href = (calculator: (typeof CALCULATORS)[number], typed = {}) =>
     addressOf({ calculator, vehicleId: vehicle.id, typed })
   return (
@@ -25,6 +33,15 @@ export function Sized({ vehicle }: { vehicle: VehicleRecord }) {
             {calculator.title}
           </Link>
           <span className="block text-ink-2">{`${inUnits(says)} ${dateText(at)}.`}</span>
+          <button
+            type="button"
+            data-act="take-off"
+            onClick={() => void takeOff(id)}
+            className={LINK}
+            aria-label={`Take off: ${calculator.title}`}
+          >
+            Take off
+          </button>
         </p>
       ))}
       <Link href={href(CALCULATORS[0]!)} data-act="size-it" className={`${LINK} text-second`}>
