@@ -123,6 +123,7 @@ export const CALCULATORS: readonly Calculator[] = [
   all.line,
   all.filter,
   all.wire,
+  all.spare,
   all.sender,
   all.display,
   all.stack,

@@ -317,3 +317,18 @@ it.each([
   const row = ask('convert', { from, value }).table!.rows.find(([name]) => name === to)!
   expect(Math.abs(Number(row[1]) / wanted - 1)).toBeLessThan(2e-3)
 })
+
+it('a spare pump brings it home by what it gives of what is drunk, a fifth kept back; more wire, less power', () => {
+  const spare = calculatorById('spare')
+  const share = (changed: Typed) => {
+    const answered = answerOf(spare, { ...beginOf(spare, null), ...changed })
+    if (!answered.ok) throw new Error(JSON.stringify(answered.asks))
+    return answered.answer.figures.find(({ id }) => id === 'share')!.si
+  }
+  const drunk = (kilowatt: number): Typed => ({ powerW: { value: kilowatt, unit: 'kW' } })
+  expect(share(drunk(60))).toBe(1)
+  expect(share(drunk(300))).toBeLessThan(share(drunk(200)))
+  const thin = { ...drunk(200), wire: '1', wireM: { value: 20, unit: 'm' } } as const
+  expect(share(thin)).toBeLessThan(share(drunk(200)))
+  expect(share(drunk(1500))).toBeLessThan(0.25)
+})
