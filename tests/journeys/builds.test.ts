@@ -119,6 +119,7 @@ it('a car without a return gets one, and is that from then on', async () => {
   })
   await hands.act('sign')
   await hands.sees('Recorded: unit 83')
+  await hands.sees('Built: a return line.')
   await hands.session.go(`/vehicle?id=${vehicle.id}&see=built`)
   await hands.sees('Return line')
   expect(await hands.session.problems()).toEqual([])

@@ -118,6 +118,8 @@ export function nextAct(entry: ListedJob, now: number): { what: string; detail: 
     case 'complaint':
       return { what: 'Note the complaint', detail: '2 min' }
     case 'trace':
+      if (job.wish && job.epoch === 0)
+        return { what: 'Choose and check the build', detail: 'before anything is bought' }
       return job.surveying
         ? { what: 'Go on with the survey', detail: `${job.survey.size} seen` }
         : {

@@ -13,7 +13,7 @@ import { JobHead, PlainHead } from './Head'
 import { saveJobFile, saveRaw, useJob, type JobInHand, type JobLoad } from './useJob'
 import { toggleLight } from './useLight'
 import { useKeys } from './useKeys'
-import { STAGES, STAGE_NAMES, stageHref } from './words'
+import { STAGES, stageHref, stageName } from './words'
 
 // What is opened now and then, and what few jobs need, loads after the page.
 const KeysPanel = dynamic(() => import('./KeysPanel').then((own) => own.KeysPanel), { ssr: false })
@@ -55,7 +55,8 @@ function Framed({ stage, children }: Props) {
     v: () => document.getElementById('vehicle-state')?.querySelector('button')?.focus(),
   })
   useEffect(() => {
-    if (load.status === 'ready') document.title = `${load.hand.job.unit} ${STAGE_NAMES[stage]} · Stop Start`
+    if (load.status === 'ready')
+      document.title = `${load.hand.job.unit} ${stageName(stage, load.hand.job)} · Stop Start`
   }, [load, stage])
   if (load.status === 'loading') return <Loading />
   if (load.status === 'absent') return <Absent jobId={jobId} problem={load.problem} />

@@ -1,9 +1,9 @@
-import { keptText, unitShown, inUnits } from '../frame/quantities'
+import { inUnits, keptText, siText, unitShown } from '../frame/quantities'
 import { CALLS } from '@/core/calls'
 import { insideOf, repairById, wayIn, waysInOf } from '@/core/library'
-import { isOrder, layoutKeyOf, type JobView, type VehicleRecord } from '@/core/job'
+import { SHEET_FIELDS, isBuilt, isOrder, layoutKeyOf, type JobView, type VehicleRecord } from '@/core/job'
 import type { BodyOf } from '@/core/records'
-import { layoutOf } from '@/core/vehicle'
+import { LAYOUTS, layoutOf } from '@/core/vehicle'
 import { partSaidText } from '../frame/partWords'
 import { clockText, dayClockText, lowerFirst, minutesText, moneyText } from '../frame/words'
 
@@ -26,10 +26,31 @@ const termsText = (terms: BodyOf<'call-made'>['terms']): string =>
     ? ` Weighed by ${terms.moneyPerStandingDay} for a standing day, ${terms.moneyPerMinute} a minute, ${terms.leadDays === null ? 'typical days until parts come' : `${terms.leadDays} d until parts come`}.`
     : ''
 
+/** What a build made of the vehicle: the layout before and after, and the figures that were chosen. */
+function builtText(job: JobView): string[] {
+  const { wish } = job
+  if (!wish) return []
+  const { was, becomes } = wish
+  const named = (layout: typeof was.layout) => lowerFirst(LAYOUTS[layout].name)
+  const layouts =
+    was.layout === becomes.layout
+      ? named(was.layout)
+      : `${named(was.layout)} before, ${named(becomes.layout)} ${isBuilt(job) ? 'now' : 'when it is done'}`
+  const figures = SHEET_FIELDS.flatMap(({ field, name, unit, digits }) => {
+    const [before, after] = [was.specification[field].value, becomes.figures[field]]
+    if (after === undefined || unit === null || Math.abs(after - before) < 0.01 * Math.abs(before)) return []
+    return [
+      `${lowerFirst(name)} ${siText(before, unit, digits)} before, ${siText(after, unit, digits)} chosen`,
+    ]
+  })
+  return [`Built: ${lowerFirst(job.words)}. ${[layouts, ...figures].join('; ')}.`]
+}
+
 /** What was decided and agreed, by whom and why. */
 export function decisionsOf(job: JobView): string[] {
   const { work } = job
   return [
+    ...builtText(job),
     ...[...job.parts.values()].map((part) => `${clockText(part.at)} ${partSaidText(part)}.`),
     ...(work && waysInOf(work.ways).length === 1 && work.reason
       ? [`Way in: ${lowerFirst(wayIn(waysInOf(work.ways)[0]!).title)}. ${work.reason}`]
