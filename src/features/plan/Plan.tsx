@@ -29,7 +29,8 @@ export function Plan({ hand }: { hand: JobInHand }) {
   const planning = usePlanning(hand)
   const {
     repairIds,
-    setRepairIds,
+    choose,
+    building,
     chosen,
     setChosen,
     open,
@@ -151,20 +152,14 @@ export function Plan({ hand }: { hand: JobInHand }) {
         onOpenChange={(next) => setOpen(next ? 'repairs' : null)}
         title="What shall be repaired?"
       >
-        {further && further.length > 0 && (
-          <While open={further} onAdd={(id) => setRepairIds([...repairIds, id])} />
-        )}
-        <Otherwise
-          layout={hand.vehicle.layout}
-          repairIds={repairIds}
-          onRepairs={(ids) => setRepairIds(ids.slice(0, MOST_REPAIRS))}
-        />
+        {further && further.length > 0 && <While open={further} onAdd={(id) => choose([...repairIds, id])} />}
+        <Otherwise layout={hand.vehicle.layout} repairIds={repairIds} onRepairs={(ids) => choose(ids)} />
         <ManyChoices
           label="Repairs"
           columns={2}
           options={libraryOf(job.layout).repairs.map((repair) => ({ id: repair.id, label: repair.title }))}
           value={repairIds}
-          onChange={(ids) => setRepairIds(ids.slice(-MOST_REPAIRS))}
+          onChange={choose}
         />
         <p className="pt-3 text-second text-ink-2">
           Up to {MOST_REPAIRS} at once. They share the way in where they can.
@@ -185,7 +180,7 @@ export function Plan({ hand }: { hand: JobInHand }) {
         terms={terms}
         onTerms={setTerms}
         onTake={(call, option) =>
-          !inHand && setRepairIds(withOption(repairIds, call, option).slice(0, MOST_REPAIRS))
+          !inHand && building.length === 0 && choose(withOption(repairIds, call, option))
         }
         open={open === 'calls'}
         onOpenChange={(next) => setOpen(next ? 'calls' : null)}

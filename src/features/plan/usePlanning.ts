@@ -1,7 +1,7 @@
 'use client'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
-import { alreadyDone, consentHold, layoutKeyOf, planSettingOf } from '@/core/job'
+import { alreadyDone, consentHold, isBuilt, layoutKeyOf, planSettingOf } from '@/core/job'
 import { USUAL_PACE, byWay, libraryOf, waysInOf } from '@/core/library'
 import { TYPICAL_TERMS, estimateOf, type CallTerms } from '@/core/procedure'
 import { useCalls } from './useCalls'
@@ -14,6 +14,7 @@ import { stageHref } from '../frame/words'
 import type { Chosen } from './WaysPanel'
 
 export const MOST_REPAIRS = 3
+const NONE: string[] = []
 export type OpenPanel = 'repairs' | 'ways' | 'ready' | 'calls' | 'consent' | null
 
 /** The plan as it is being made: what is chosen, what it comes to, what holds it, and the two ways on. */
@@ -27,6 +28,15 @@ export function usePlanning(hand: JobInHand) {
         ? asked.split(',').slice(0, MOST_REPAIRS)
         : (job.wish?.repairIds ?? []),
   )
+  // The acts of a build stay in its plan: without one of them it never becomes what was wished for.
+  const building = job.wish && !isBuilt(job) ? job.wish.repairIds : NONE
+  const choose = (ids: string[]) =>
+    setRepairIds(
+      [...building, ...ids.filter((id) => !building.includes(id)).slice(-MOST_REPAIRS)].slice(
+        0,
+        Math.max(MOST_REPAIRS, building.length),
+      ),
+    )
   const [chosen, setChosen] = useState<Chosen>(() => ({
     way: job.work && waysInOf(job.work.ways).length === 1 ? waysInOf(job.work.ways)[0]! : null,
     reason: job.work?.reason ?? '',
@@ -123,7 +133,8 @@ export function usePlanning(hand: JobInHand) {
   }
   return {
     repairIds,
-    setRepairIds,
+    choose,
+    building,
     chosen,
     setChosen,
     open,
