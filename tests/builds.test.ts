@@ -129,6 +129,7 @@ function logOf(one: (typeof EACH)[number], vehicle: VehicleRecord, upTo: number)
         repairIds: [...one.build.repairs],
       },
       was: { ...was, ways: [...was.ways] },
+      failing: [],
       becomes,
     })
   if (upTo < 0) return made.events

@@ -93,6 +93,9 @@ it('a hose that may not be submerged is caught before it is bought', async () =>
   expect(await hands.text('[data-finding="tankHose"]')).toMatch(/not in the fuel/)
   await hands.shown('[data-held] [data-act="plan-build"][disabled]')
   await hands.shown('[data-kept]')
+  // Nor does the plan let it go by another way.
+  await hands.session.go('/job/plan?id=job-82')
+  await hands.sees('Held: the build does not do yet')
   // Taken up again on another day it stands as it was chosen.
   await hands.session.go('/')
   await hands.session.go('/job/trace?id=job-82')

@@ -304,6 +304,7 @@ const EXAMPLES: { [N in ActName]: InputOf<N> } = {
       scope: 'engine',
       typed: { flowM3PerS: { value: 190, unit: 'L/h' }, pumps: 1, cutOff: 'kept' },
       repairIds: ['buildUnit', 'relayFeed', 'unitIn'],
+      failing: [],
       was: { layout: 'A01', edits: [], ways: ['benchHatch'], specification: specificationOf() },
       becomes: { layout: 'A01', edits: [], ways: ['benchHatch'], figures: {}, fuel: 'petrolE10' },
     },
@@ -389,4 +390,17 @@ describe('whatever an act comes to', () => {
       expect(decide(name, EXAMPLES[name] as never, situation(builder))).toEqual(once)
     }
   })
+})
+
+it('a build that fails its check as it was chosen is not planned; what it does not touch is', () => {
+  const { wish, words } = EXAMPLES.wishBuild
+  const failing = act(log(), 'wishBuild', { words, wish: { ...wish, failing: ['tankHose'] } })
+  const plan = (repairIds: string[]) => ({ ...EXAMPLES.makePlan, repairIds })
+  expect(decide('makePlan', plan(wish.repairIds), situation(failing))).toEqual({
+    kind: 'unready',
+    missing: [{ of: 'check' }],
+  })
+  expect(decide('makePlan', plan(['filter']), situation(failing)).kind).toBe('entries')
+  const sound = act(failing, 'wishBuild', { words, wish })
+  expect(decide('makePlan', plan(wish.repairIds), situation(sound)).kind).toBe('entries')
 })

@@ -1,8 +1,8 @@
 /** Acts on the plan: it is made, calls are made, somebody agrees, what it needs is in hand or on order. */
-import { orderOf, orderWaitId } from '../job'
+import { failsCheck, orderOf, orderWaitId } from '../job'
 import type { Pace, WayId } from '../library'
 import type { Addition, BodyOf } from '../records'
-import { entries, kept, type Decided, type Situation } from './situation'
+import { entries, kept, unready, type Decided, type Situation } from './situation'
 
 const DAY_MINUTES = 1440
 const LABEL_LETTERS = 200
@@ -13,16 +13,19 @@ export const makePlan = (
   { job }: Situation,
   plan: { repairIds: string[]; ways: readonly WayId[]; reason: string; pace: Pace },
 ): Decided =>
-  entries({
-    kind: 'plan-made',
-    body: {
-      repairIds: plan.repairIds,
-      start: { ...job.state } as Record<string, string>,
-      ways: [...plan.ways],
-      reason: kept(plan.reason),
-      pace: plan.pace,
-    },
-  })
+  // A build that does not do as it was chosen is chosen otherwise first.
+  failsCheck(job, plan.repairIds)
+    ? unready({ of: 'check' })
+    : entries({
+        kind: 'plan-made',
+        body: {
+          repairIds: plan.repairIds,
+          start: { ...job.state } as Record<string, string>,
+          ways: [...plan.ways],
+          reason: kept(plan.reason),
+          pace: plan.pace,
+        },
+      })
 
 /** The plan in hand is made anew from here: same repairs, ways and pace. */
 export const planAnew = (situation: Situation, _none: Record<string, never>): Decided =>

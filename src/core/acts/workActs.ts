@@ -1,5 +1,5 @@
 /** Acts on the steps of a plan: ticked, finished, checked. A step is finished only where nothing holds it and nothing of it is missing. */
-import { holdsOn, nextStep, settingInHand, type WorkInHand } from '../job'
+import { failsCheck, holdsOn, nextStep, settingInHand, type WorkInHand } from '../job'
 import type { Plan, PlanStep } from '../procedure'
 import type { Addition, BodyOf } from '../records'
 import type { Minutes } from '../shared'
@@ -64,6 +64,7 @@ export function finishStep(situation: Situation, finished: Finished): Decided {
   const { work } = situation.job
   const { plan, step, entered, torqueNm, byFeel } = finished
   if (!work) return entries()
+  if (failsCheck(situation.job, work.repairIds)) return unready({ of: 'check' })
   // What a page showed may be behind: another has done it, or a check stands before it.
   if (nextStep(situation.job, plan)?.index !== step.index) return unready({ of: 'order' })
   if (dueCheck(plan, work, step)) return unready({ of: 'check' })

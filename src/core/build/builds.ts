@@ -137,7 +137,7 @@ export const BUILDS: readonly Build[] = [
     repairs: ['floatSender'],
     scope: 'gauge',
     groups: ['sender', 'licence'],
-    usual: { depthM: 330 },
+    usual: { depthM: 330, pivotM: 175 },
     becomes: ({ layout, edits }) => ({ layout, edits: edits.filter((edit) => !probed(edit)) }),
   },
   {

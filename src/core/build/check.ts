@@ -11,6 +11,10 @@ import type { Build, Finding, Standing } from './terms'
 export const CHECKS: readonly Check[] = [...FEEDING, ...LYING]
 const GRAVEST = { no: 0, doubt: 1, good: 2 } as const
 
+/** Ids of what does not do. */
+export const failingOf = (findings: readonly Finding[]): string[] =>
+  findings.filter(({ verdict }) => verdict === 'no').map(({ id }) => id)
+
 export interface Checked {
   /** Gravest first. */
   findings: Finding[]

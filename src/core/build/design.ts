@@ -155,7 +155,7 @@ export function designed(build: Build, was: Standing, typed: Typed): Designed {
   if (drunk !== undefined && (drunk < low || drunk > high))
     asks.push({
       field: chosen0(read.values),
-      says: `It would drink ${said(drunk, 'L/h')}: {4 to 250 L/h} is what a sheet keeps.`,
+      says: `It would drink ${said(drunk, 'L/h')}: ${said(low, 'L/h')} to ${said(high, 'L/h')} is what a sheet keeps.`,
     })
   return asks.length > 0 ? { ok: false, asks } : { ok: true, chosen: read.values, becomes }
 }

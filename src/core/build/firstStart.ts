@@ -63,7 +63,7 @@ export function firstStart(whole: Whole): StartStep[] {
         ]
       : []),
     step('prime', 'Prime', 'Key on 2 s, off 10 s, until the pressure stands. Engine not cranked.'),
-    step('leak', 'Leaks', 'Every joint by paper, pump running, and again after 10 min.'),
+    step('leak', 'Leaks', 'Every joint by paper, pump running, and again when they have stood.'),
     ...readings(whole),
     ...(chosen['control'] === 'full'
       ? []

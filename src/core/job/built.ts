@@ -17,6 +17,12 @@ export const isBuilt = ({ wish, finishedRepairs }: Building): boolean =>
 export const isOfBuild = ({ wish }: Pick<Building, 'wish'>, repairId: string): boolean =>
   wish?.repairIds.includes(repairId) ?? false
 
+/** Would these repairs begin a build that fails its check as it was chosen? */
+export const failsCheck = (job: Building, repairIds: readonly string[]): boolean =>
+  !isBuilt(job) &&
+  (job.wish?.failing.length ?? 0) > 0 &&
+  repairIds.some((repairId) => isOfBuild(job, repairId))
+
 /** The vehicle as this job stands: its record may be of before the build or of after it. */
 export function vehicleIn<V extends Pick<VehicleRecord, 'layout' | 'edits'> & Partial<VehicleRecord>>(
   vehicle: V,

@@ -5,7 +5,7 @@ import { setAside } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { useShape } from '@/ui/Shape'
 import { saveRaw } from '../frame/useJob'
-import { STAGE_NAMES, minutesText, stageHref } from '../frame/words'
+import { minutesText, stageHref } from '../frame/words'
 import { stagePlace, type BoardRow } from './boardText'
 
 export function JobRow({ row, now, first }: { row: BoardRow; now: number; first: boolean }) {
@@ -36,7 +36,7 @@ export function JobRow({ row, now, first }: { row: BoardRow; now: number; first:
       </div>
       <div className="min-w-0 leading-tight narrow:order-last narrow:col-span-2 wide:pr-4">
         <span className="block text-second font-semibold">
-          {shape === 'wide' ? '' : `${STAGE_NAMES[row.stage]}: `}
+          {shape === 'wide' ? '' : `${row.stageName}: `}
           {next.what}
         </span>
         <span className="block text-second text-ink-2">

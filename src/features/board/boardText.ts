@@ -12,7 +12,7 @@ import {
 } from '@/core/job'
 import type { ImportOutcome, ListedJob, Storage } from '@/data/store'
 import { dueAtOf } from '../frame/due'
-import { clockText, dayClockText } from '../frame/words'
+import { STAGE_NAMES, clockText, dayClockText, stageName } from '../frame/words'
 
 /** A job as the board shows it. */
 export interface BoardRow {
@@ -22,6 +22,7 @@ export interface BoardRow {
   words: string
   danger: boolean
   stage: Stage
+  stageName: string
   wait: Wait | undefined
   signed: boolean
   neededBy: string
@@ -165,6 +166,7 @@ export const rowOf = (entry: ListedJob, now: number): BoardRow => ({
   words: entry.job.words,
   danger: entry.job.danger,
   stage: stageOf(entry.job),
+  stageName: stageName(stageOf(entry.job), entry.job),
   wait: waitOf(entry, now),
   signed: false,
   neededBy: neededText(entry, now),
@@ -181,6 +183,7 @@ export const recordedRow = (summary: JobSummary): BoardRow => ({
   words: summary.words,
   danger: false,
   stage: 'record',
+  stageName: STAGE_NAMES.record,
   wait: undefined,
   signed: true,
   neededBy: '',

@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { beginBuild, buildById, type Build, type Standing } from '@/core/build'
+import { beginBuild, buildById, failingOf, type Build, type Standing } from '@/core/build'
 import { isBuilt } from '@/core/job'
 import type { Asked, Typed } from '@/core/sizing'
 import { ask } from '@/workers/client'
@@ -47,6 +47,7 @@ export function useBuild(hand: JobInHand): BuildInHand | null {
       words: build.wish,
       wish: {
         ...{ build: build.id, scope: build.scope ?? 'engine', typed, repairIds: [...build.repairs] },
+        failing: failingOf(answer.findings),
         was: { ...was, ways: [...was.ways] },
         becomes: answer.becomes,
       },

@@ -1,5 +1,5 @@
 'use client'
-import { beginBuild, buildsFor, designed, type Build, type Standing } from '@/core/build'
+import { beginBuild, buildsFor, checkBuild, failingOf, type Build, type Standing } from '@/core/build'
 import { Notice } from '@/ui/Notice'
 import type { JobInHand } from '../frame/useJob'
 
@@ -10,10 +10,11 @@ export function WishPanel({ hand, onBegun }: { hand: JobInHand; onBegun: () => v
   const builds = buildsFor(was)
   const begin = async (build: Build) => {
     const typed = beginBuild(build, was)
-    const design = designed(build, was, typed)
+    const design = checkBuild(build, was, typed)
     if (!design.ok) return
     const wish = {
       ...{ build: build.id, scope: build.scope ?? ('engine' as const), typed, repairIds: [...build.repairs] },
+      failing: failingOf(design.findings),
       was: { ...was, ways: [...ways] },
       becomes: design.becomes,
     }

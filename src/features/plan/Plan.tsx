@@ -47,6 +47,7 @@ export function Plan({ hand }: { hand: JobInHand }) {
     estimate,
     prices,
     held,
+    failing,
     make,
     begin,
   } = planning
@@ -126,17 +127,19 @@ export function Plan({ hand }: { hand: JobInHand }) {
             ) : (
               <MainAct>
                 <Button
-                  variant={held ? 'held' : 'act'}
+                  variant={held || failing ? 'held' : 'act'}
                   tall
                   className="w-[250px] text-step"
                   data-act="start"
                   onClick={() => void begin()}
                 >
-                  {held
-                    ? 'Held: consent'
-                    : inHand
-                      ? `Go on with step ${job.work!.done.size + 1}`
-                      : 'Start step 1'}
+                  {failing
+                    ? 'Held: the build does not do yet'
+                    : held
+                      ? 'Held: consent'
+                      : inHand
+                        ? `Go on with step ${job.work!.done.size + 1}`
+                        : 'Start step 1'}
                 </Button>
               </MainAct>
             )}

@@ -1,7 +1,7 @@
 'use client'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
-import { alreadyDone, consentHold, isBuilt, layoutKeyOf, planSettingOf } from '@/core/job'
+import { alreadyDone, consentHold, failsCheck, isBuilt, layoutKeyOf, planSettingOf } from '@/core/job'
 import { USUAL_PACE, byWay, libraryOf, waysInOf } from '@/core/library'
 import { TYPICAL_TERMS, estimateOf, type CallTerms } from '@/core/procedure'
 import { useCalls } from './useCalls'
@@ -127,7 +127,9 @@ export function usePlanning(hand: JobInHand) {
       return true
     return (await hand.act('makePlan', { repairIds, ways, reason: chosen.reason, pace })).kept
   }
+  const failing = failsCheck(job, repairIds)
   const begin = async () => {
+    if (failing) return router.push(stageHref('trace', job.id))
     if (held) return setOpen('consent')
     if (await make()) router.push(stageHref('work', job.id))
   }
@@ -151,6 +153,7 @@ export function usePlanning(hand: JobInHand) {
     prices,
     estimate,
     held,
+    failing,
     make,
     begin,
   }

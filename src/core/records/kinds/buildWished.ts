@@ -25,6 +25,8 @@ const body = z.object({
   scope: z.enum(SCOPES),
   typed: z.record(z.string().max(40), typed),
   repairIds: z.array(id).min(1).max(5),
+  /** Checks that it failed as it was chosen: it is not planned before there are none. */
+  failing: z.array(id).max(60),
   was: standingSchema.and(
     z.object({ ways, specification: specificationSchema as unknown as z.ZodType<Specification> }),
   ),

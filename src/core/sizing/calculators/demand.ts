@@ -1,6 +1,7 @@
 /** What an engine drinks at most, by its power or by its injectors (EQ03, EQ04); fields that several questions share. */
 import type { FuelGradeId } from '../../physics'
-import type { M3PerS, PaGauge } from '../../shared'
+import { WIRES } from '../../library'
+import { M3_PER_S_PER_L_PER_H as LH, type M3PerS, type PaGauge } from '../../shared'
 import { densityAt15, FUEL_FIGURES, FUEL_NAMES } from '../fuels'
 import { fromSheet, fuelOfVehicle, type ChoiceField, type NumberField } from '../terms'
 
@@ -167,3 +168,59 @@ export const demandOf = (values: {
   values.by === 'power'
     ? demandByPower(values.powerW, values.breath, values.fuel)
     : demandByInjectors(values.injectors, values.injectorM3PerS, values.duty, values.railPa)
+
+const wires = Object.fromEntries(WIRES.map(({ areaMm2 }) => [String(areaMm2), `${areaMm2} mm²`])) as Record<
+  '0.5' | '0.75' | '1' | '1.5' | '2.5' | '4' | '6',
+  string
+>
+/** From the battery to the rail: what a pump gets of volts, and what of its flow arrives. */
+export const wayFields = {
+  supplyV: {
+    kind: 'number',
+    label: 'Volts at the battery, running',
+    unit: 'V',
+    low: 6,
+    high: 29,
+    step: 0.1,
+    usual: 13.5,
+    why: 'The least that it runs on counts: idle, lights and fan on.',
+  },
+  wire: { kind: 'choice', label: 'Wire of each pump', options: wires, usual: '2.5' },
+  wireM: {
+    kind: 'number',
+    label: 'Wire, out and back',
+    unit: 'm',
+    low: 0.5,
+    high: 40,
+    step: 0.5,
+    usual: 9,
+    why: 'Both ways count: to the pump and back to battery minus.',
+  },
+  lineM: {
+    kind: 'number',
+    label: 'Feed line',
+    unit: 'm',
+    low: 0.1,
+    high: 20,
+    step: 0.1,
+    usual: 3.6,
+    why: 'From the pump to the rail.',
+    from: fromSheet('feedLengthM'),
+  },
+  boreM: {
+    kind: 'number',
+    label: 'its bore',
+    unit: 'mm',
+    low: 3,
+    high: 20,
+    step: 0.1,
+    usual: 7.5,
+    why: 'Inside, not the size of the pipe.',
+    from: fromSheet('feedBoreM'),
+  },
+} as const satisfies Record<string, NumberField | ChoiceField>
+
+/** Fuel as warm as on the road, °C. */
+export const FUEL_C = 25
+/** Loss of a sound fine filter at 100 L/h: 6 kPa; typical. */
+export const FILTER = { linearPaPerM3S: 60 / LH, quadraticPaPerM3S2: 0.2 / LH ** 2 }

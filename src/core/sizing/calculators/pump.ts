@@ -2,31 +2,15 @@ import { ok, M3_PER_S_PER_L_PER_H as LH, type M3PerS, type Result } from '../../
 import type { MotorLaw } from '../../physics'
 import { fluidAt } from '../fuels'
 import { pumpThrough, rollerPump, solveFeed, turbinePump, type Feed, type FeedSolved } from '../feed'
-import {
-  AskBack,
-  calculator,
-  fromSheet,
-  said,
-  type Answer,
-  type Curve,
-  type ValuesOf,
-  type Verdict,
-} from '../terms'
+import { AskBack, calculator, said, type Answer, type Curve, type ValuesOf, type Verdict } from '../terms'
 import { WIRES, wireOhm } from '../../library'
-import { demandOf, engineFields, pumpFields } from './demand'
+import { FILTER, FUEL_C, demandOf, engineFields, pumpFields, wayFields } from './demand'
 
 /** What a pump gives over what is drunk, so that the regulator keeps control and age has room (EQ03). */
 const RESERVE = 1.25
-const FUEL_C = 25
-/** Loss of a sound fine filter at 100 L/h: 6 kPa; typical. */
-const FILTER = { linearPaPerM3S: 60 / LH, quadraticPaPerM3S2: 0.2 / LH ** 2 }
 const NO_FILTER = { linearPaPerM3S: 1 / LH, quadraticPaPerM3S2: 0 }
 const WIDE_M = 0.02
 
-const wires = Object.fromEntries(WIRES.map(({ areaMm2 }) => [String(areaMm2), `${areaMm2} mm²`])) as Record<
-  '0.5' | '0.75' | '1' | '1.5' | '2.5' | '4' | '6',
-  string
->
 const ownPump = (values: Record<string, number | string>) => values['kind'] === 'own'
 
 const fields = {
@@ -81,49 +65,7 @@ const fields = {
     usual: 1,
     why: 'One to six.',
   },
-  supplyV: {
-    kind: 'number',
-    label: 'Volts at the battery, running',
-    unit: 'V',
-    low: 6,
-    high: 29,
-    step: 0.1,
-    usual: 13.5,
-    why: 'The least that it runs on counts: idle, lights and fan on.',
-  },
-  wire: { kind: 'choice', label: 'Wire of each pump', options: wires, usual: '2.5' },
-  wireM: {
-    kind: 'number',
-    label: 'Wire, out and back',
-    unit: 'm',
-    low: 0.5,
-    high: 40,
-    step: 0.5,
-    usual: 9,
-    why: 'Both ways count: to the pump and back to battery minus.',
-  },
-  lineM: {
-    kind: 'number',
-    label: 'Feed line',
-    unit: 'm',
-    low: 0.1,
-    high: 20,
-    step: 0.1,
-    usual: 3.6,
-    why: 'From the pump to the rail.',
-    from: fromSheet('feedLengthM'),
-  },
-  boreM: {
-    kind: 'number',
-    label: 'its bore',
-    unit: 'mm',
-    low: 3,
-    high: 20,
-    step: 0.1,
-    usual: 7.5,
-    why: 'Inside, not the size of the pipe.',
-    from: fromSheet('feedBoreM'),
-  },
+  ...wayFields,
 } as const
 type Values = ValuesOf<typeof fields>
 

@@ -1,22 +1,14 @@
-import { M3_PER_S_PER_L_PER_H as LH } from '../../shared'
 import type { MotorLaw } from '../../physics'
-import { WIRES, wireOhm } from '../../library'
+import { wireOhm } from '../../library'
 import { rollerPump, solveFeed, turbinePump } from '../feed'
 import { fluidAt } from '../fuels'
-import { AskBack, calculator, fromSheet, said, type Answer, type AnswerTable, type ValuesOf } from '../terms'
-import { demandOf, engineFields, pumpFields } from './demand'
+import { AskBack, calculator, said, type Answer, type AnswerTable, type ValuesOf } from '../terms'
+import { FILTER, FUEL_C, demandOf, engineFields, pumpFields, wayFields } from './demand'
 
-/** Fuel warmth, °C, and a sound fine filter at 100 L/h: 6 kPa; typical. */
-const FUEL_C = 25
-const FILTER = { linearPaPerM3S: 60 / LH, quadraticPaPerM3S2: 0.2 / LH ** 2 }
 /** So much of what a pump gives is driven on: it is old, and nobody watches it. */
 const DRIVEN_SHARE = 0.8
 const MINUTES_TO_COOL = 5
 
-const wires = Object.fromEntries(WIRES.map(({ areaMm2 }) => [String(areaMm2), `${areaMm2} mm²`])) as Record<
-  '0.5' | '0.75' | '1' | '1.5' | '2.5' | '4' | '6',
-  string
->
 const fields = {
   ...engineFields,
   kind: {
@@ -27,49 +19,8 @@ const fields = {
   },
   flowM3PerS: { ...pumpFields.flowM3PerS, label: 'The spare gives at {300 kPa}, 13.5 V' },
   currentA: pumpFields.currentA,
-  supplyV: {
-    kind: 'number',
-    label: 'Volts at the battery, running',
-    unit: 'V',
-    low: 6,
-    high: 29,
-    step: 0.1,
-    usual: 13,
-    why: 'With lights and fan on: it is dark when it happens.',
-  },
-  wire: { kind: 'choice', label: 'Its wire', options: wires, usual: '2.5' },
-  wireM: {
-    kind: 'number',
-    label: 'out and back',
-    unit: 'm',
-    low: 0.5,
-    high: 40,
-    step: 0.5,
-    usual: 9,
-    why: 'Both ways count.',
-  },
-  lineM: {
-    kind: 'number',
-    label: 'Feed line',
-    unit: 'm',
-    low: 0.1,
-    high: 20,
-    step: 0.1,
-    usual: 3.6,
-    why: 'From the pump to the rail.',
-    from: fromSheet('feedLengthM'),
-  },
-  boreM: {
-    kind: 'number',
-    label: 'its bore',
-    unit: 'mm',
-    low: 3,
-    high: 20,
-    step: 0.1,
-    usual: 7.5,
-    why: 'Inside, not the size of the pipe.',
-    from: fromSheet('feedBoreM'),
-  },
+  ...wayFields,
+  wire: { ...wayFields.wire, label: 'Its wire' },
 } as const
 type Values = ValuesOf<typeof fields>
 
