@@ -69,6 +69,8 @@ describe('other units', () => {
   it.each(VIEWS)('%s', { timeout: 90_000 }, async (path) => {
     await session.go(path)
     await settled(session)
+    // The parts of a job come after its record, from the shelf of the shop.
+    if (path.startsWith('/job/record')) await until(() => has('[data-job-part]'))
     expect(await foreign()).toEqual([])
   })
   it('an entry is made in them, asked back in them, and in another unit where that is touched', async () => {

@@ -50,7 +50,11 @@ export function NextTest(props: Props) {
           <button
             type="button"
             data-act="why"
-            onClick={() => props.onWhy(test.id)}
+            // What is asked about stays, though the ranking is refined meanwhile.
+            onClick={() => {
+              props.onChoose(test.id)
+              props.onWhy(test.id)
+            }}
             className="-my-2 min-h-[44px] px-2 text-second font-normal text-ink-2 underline"
           >
             why this one
