@@ -24,28 +24,27 @@ import {
   valuesOf,
   type Asked,
   type Breath,
-  type Field,
   type NumberField,
   type Typed,
 } from '../sizing'
-import { FIELDS, GROUPS, type FieldId } from './fields'
+import { FIELDS, GROUPS, type BuildField, type FieldId } from './fields'
 import { num, word, type Becomes, type Build, type Chosen, type Standing } from './terms'
 
 /** The fields of a build in their order: its own usual figures stand before the vehicle's. */
-export function fieldsOf(build: Build): Record<string, Field> {
+export function fieldsOf(build: Build): Record<string, BuildField> {
   const ids = build.groups.flatMap((group): readonly FieldId[] => GROUPS[group].fields)
   return Object.fromEntries(
     [...new Set(ids)].map((id) => {
-      const field = FIELDS[id] as Field
+      const field = FIELDS[id] as BuildField
       const usual = build.usual[id]
       if (usual === undefined) return [id, field]
       const { from: _, ...own } = field
-      return [id, { ...own, usual } as Field]
+      return [id, { ...own, usual } as BuildField]
     }),
   )
 }
 /** What else a build begins with: what follows from the vehicle and from its other figures. */
-function followingFrom(build: Build, was: Standing, fields: Record<string, Field>, typed: Typed): Typed {
+function followingFrom(build: Build, was: Standing, fields: Record<string, BuildField>, typed: Typed): Typed {
   const read = valuesOf({ fields }, typed)
   if (!read.ok) return {}
   const chosen = read.values

@@ -1,16 +1,19 @@
 /** What is chosen of a build: the desk's own fields where it asks the same, and those that only the whole asks. */
-import { MATERIALS, calculatorById, fromSheet, type ChoiceField, type Field, type Fields } from '../sizing'
+import { MATERIALS, calculatorById, fromSheet, type ChoiceField, type NumberField } from '../sizing'
 
-const asked = (question: string, field: string, label?: string): Field => {
+/** A build is asked with figures and choices. */
+export type BuildField = NumberField | ChoiceField
+
+const asked = (question: string, field: string, label?: string): BuildField => {
   const own = calculatorById(question).fields[field]
-  if (!own) throw new Error(`The desk asks no ${field} at ${question}`)
+  if (!own || own.kind === 'points') throw new Error(`The desk asks no ${field} at ${question}`)
   return label ? { ...own, label } : own
 }
-const choice = <O extends string>(label: string, options: Record<O, string>, usual: NoInfer<O>): Field =>
+const choice = <O extends string>(label: string, options: Record<O, string>, usual: NoInfer<O>): BuildField =>
   ({ kind: 'choice', label, options, usual }) as ChoiceField
 const names = (...groups: string[]): Record<string, string> =>
   Object.fromEntries(MATERIALS.filter(({ group }) => groups.includes(group)).map(({ name }) => [name, name]))
-const millimetre = (label: string, usual: number, low: number, high: number, why: string): Field => ({
+const millimetre = (label: string, usual: number, low: number, high: number, why: string): BuildField => ({
   kind: 'number',
   label,
   unit: 'mm',
@@ -38,7 +41,11 @@ export const FIELDS = {
   injectorM3PerS: asked('pump', 'injectorM3PerS'),
   duty: asked('pump', 'duty'),
   railPa: asked('pump', 'railPa'),
-  kind: asked('pump', 'kind'),
+  kind: choice(
+    'Pump',
+    { roller: 'roller or gear', turbine: 'turbine', own: 'two points of its sheet' },
+    'roller',
+  ),
   flowM3PerS: asked('pump', 'flowM3PerS'),
   currentA: asked('pump', 'currentA'),
   secondM3PerS: asked('pump', 'secondM3PerS'),
@@ -56,7 +63,7 @@ export const FIELDS = {
   ),
   bodyM: asked('passage', 'bodyM'),
   clampM: asked('passage', 'clampM'),
-  lengthM: { ...asked('passage', 'lengthM'), usual: 220 } as Field,
+  lengthM: { ...asked('passage', 'lengthM'), usual: 220 } as BuildField,
   openingM: asked('passage', 'openingM'),
   clearM: asked('passage', 'clearM'),
   neckM: asked('passage', 'neckM'),
@@ -78,7 +85,7 @@ export const FIELDS = {
   supplyV: asked('pump', 'supplyV'),
   wire: asked('pump', 'wire'),
   wireM: asked('pump', 'wireM'),
-  fuse: { ...asked('wire', 'fuse', 'Fuse of each'), usual: '7.5' } as Field,
+  fuse: { ...asked('wire', 'fuse', 'Fuse of each'), usual: '7.5' } as BuildField,
   relay: choice('Relay of each', { '20': '20 A', '30': '30 A', '40': '40 A', '70': '70 A' }, '30'),
   cutOff: choice(
     'Ends the pump after a crash',
@@ -89,8 +96,8 @@ export const FIELDS = {
   tankClamp: choice('Clamps in the tank', CLAMPS, 'ear'),
   feedHose: choice('Hose of the feed', names('hose', 'tube'), 'R9 hose'),
   feedClamp: choice('Clamps of the feed', CLAMPS, 'bolt'),
-  hoseBoreM: { ...millimetre('Bore of the hose', 8, 3, 25, 'By its print.'), step: 0.1 } as Field,
-  pipeOuterM: { ...millimetre('Outside of the pipe', 8, 3, 25, 'Over its bead.'), step: 0.1 } as Field,
+  hoseBoreM: { ...millimetre('Bore of the hose', 8, 3, 25, 'By its print.'), step: 0.1 } as BuildField,
+  pipeOuterM: { ...millimetre('Outside of the pipe', 8, 3, 25, 'Over its bead.'), step: 0.1 } as BuildField,
   lineM: asked('pump', 'lineM'),
   boreM: asked('pump', 'boreM'),
   feeds: choice('Feeds to the rail', { '1': 'one', '2': 'two, meeting at the rail' }, '1'),
@@ -105,7 +112,7 @@ export const FIELDS = {
     usual: 6,
     why: 'Inside; at idle nearly all of the flow goes home through it.',
     from: fromSheet('returnBoreM'),
-  } as Field,
+  } as BuildField,
   returnEnds: choice(
     'The return ends',
     { under: 'under the surface', pot: 'in the swirl pot of the pump', above: 'above the fuel' },
@@ -131,7 +138,7 @@ export const FIELDS = {
   ),
   newPa: asked('filter', 'newPa', 'Fine filter, new, loses'),
   newM3PerS: asked('filter', 'newM3PerS'),
-  ventBoreM: { ...asked('vent', 'boreM'), usual: 8 } as Field,
+  ventBoreM: { ...asked('vent', 'boreM'), usual: 8 } as BuildField,
   filterShare: asked('vent', 'filterShare'),
   tankM3: {
     kind: 'number',
@@ -143,7 +150,7 @@ export const FIELDS = {
     usual: 70,
     why: 'To the full mark.',
     from: fromSheet('tankCapacityM3'),
-  } as Field,
+  } as BuildField,
   inside: choice(
     'Inside, the tank is',
     {
@@ -177,7 +184,7 @@ export const FIELDS = {
     step: 5,
     usual: 250,
     why: 'At next to no pressure, into the surge tank.',
-  } as Field,
+  } as BuildField,
   emptyOhm: asked('sender', 'emptyOhm', 'New sender, empty'),
   fullOhm: asked('sender', 'fullOhm', 'full'),
   gaugeEmptyOhm: asked('sender', 'emptyOhm', 'The gauge wants, empty'),
@@ -187,7 +194,7 @@ export const FIELDS = {
   emptyM: asked('sender', 'emptyM'),
   fullM: asked('sender', 'fullM'),
   approved: choice('Approved data', { yes: 'name this change', no: 'do not, or nobody has them' }, 'no'),
-} satisfies Fields
+} satisfies Record<string, BuildField>
 export type FieldId = keyof typeof FIELDS
 
 /** Fields that are asked together, and the checks that hang on them. */

@@ -104,7 +104,7 @@ export const vehicleSchema: z.ZodType<VehicleRecord> = z
           id: z.string().min(1).max(80),
           of: z.string().min(1).max(40),
           at: z.number().finite(),
-          typed: z.record(z.string().max(40), z.union([entered, z.number().finite(), z.string().max(60)])),
+          typed: z.record(z.string().max(40), z.union([entered, z.number().finite(), z.string().max(2000)])),
           says: z.string().max(400),
         }),
       )

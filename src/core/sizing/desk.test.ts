@@ -28,6 +28,16 @@ const valueAt = (field: Field, share: number) => {
     const ids = Object.keys(field.options)
     return ids[Math.min(ids.length - 1, Math.floor(share * ids.length))]!
   }
+  if (field.kind === 'points') {
+    const count = field.least + Math.floor(share * 6)
+    return Array.from({ length: count }, (_, k) =>
+      field.columns
+        .map(({ low, high }, at) =>
+          (low + (high - low) * ((((k + 1) * (0.37 + 0.29 * at) + share) % 1) * 0.98)).toFixed(3),
+        )
+        .join(' '),
+    ).join('\n')
+  }
   const value = field.low + share * (field.high - field.low)
   const stepped = field.whole ? Math.round(value) : value
   return field.unit === null ? stepped : { value: stepped, unit: field.unit }
@@ -53,7 +63,7 @@ describe.each(CALCULATORS.map((calculator) => [calculator.id, calculator] as con
     })
     it('its words carry their figures as marks that can be read', () => {
       const words = Object.values(calculator.fields).flatMap((field) =>
-        field.kind === 'number' ? [field.label, field.why] : [field.label, ...Object.values(field.options)],
+        field.kind === 'choice' ? [field.label, ...Object.values(field.options)] : [field.label, field.why],
       )
       for (const text of [...words, ...calculator.formula])
         for (const mark of marksOf(text)) expect(mark, text).not.toBeNull()

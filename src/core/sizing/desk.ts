@@ -7,10 +7,13 @@ import {
   type Calculator,
   type DeskVehicle,
   type Field,
+  type FieldValue,
+  type ValueIn,
   type NumberField,
 } from './terms'
+import { pointsOf } from './points'
 
-/** What stands in a field: a figure as it was typed, or a choice. */
+/** What stands in a field: a figure as it was typed, a choice, points as text. */
 export type Typed = Record<string, Entered | number | string>
 export interface Asked {
   field: string
@@ -20,7 +23,7 @@ export type Answered = { ok: true; answer: Answer } | { ok: false; asks: Asked[]
 
 /** The figure a field begins with, in its own unit. */
 export const usualOf = (field: Field): Entered | number | string =>
-  field.kind === 'choice'
+  field.kind !== 'number'
     ? field.usual
     : field.unit === null
       ? field.usual
@@ -32,14 +35,18 @@ export function beginOf({ fields }: Pick<Calculator, 'fields'>, vehicle: DeskVeh
     Object.entries(fields).map(([id, field]) => {
       const known = vehicle && field.from?.(vehicle)
       if (!known) return [id, usualOf(field)]
-      if (field.kind === 'choice' || field.unit === null) return [id, known.value]
+      if (field.kind !== 'number' || field.unit === null) return [id, known.value]
       return [id, { value: fromSi(Number(known.value), field.unit), unit: field.unit }]
     }),
   )
 }
 
 /** SI value of what stands in a field; null where it is none of its kind. */
-function siOf(field: Field, typed: Entered | number | string | undefined): number | string | null {
+function siOf(field: Field, typed: Entered | number | string | undefined): FieldValue | null {
+  if (field.kind === 'points') {
+    const points = typeof typed === 'string' ? pointsOf(field, typed) : null
+    return points?.ok ? points.value : null
+  }
   if (field.kind === 'choice') return typeof typed === 'string' && typed in field.options ? typed : null
   if (typeof typed === 'number') return field.unit === null && Number.isFinite(typed) ? typed : null
   if (typeof typed !== 'object') return null
@@ -64,30 +71,39 @@ export function askedFields(
   const values: Record<string, number | string> = {}
   return Object.entries(fields).filter(([id, field]) => {
     if (field.when && !field.when(values)) return false
-    values[id] = siOf(field, typed[id]) ?? ''
+    const si = siOf(field, typed[id]) ?? ''
+    if (!Array.isArray(si)) values[id] = si
     return true
   })
 }
 
 /** What stands in the fields, SI, or what is asked back. Fields that do not count are taken at their usual figure. */
-export function valuesOf(
-  of: Pick<Calculator, 'fields'>,
+export function valuesOf<F extends Field>(
+  of: { fields: Record<string, F> },
   typed: Typed,
-): { ok: true; values: Record<string, number | string> } | { ok: false; asks: Asked[] } {
+): { ok: true; values: Record<string, ValueIn<F>> } | { ok: false; asks: Asked[] } {
   const counting = new Set(askedFields(of, typed).map(([id]) => id))
   const asks: Asked[] = []
-  const values: Record<string, number | string> = {}
+  const values: Record<string, ValueIn<F>> = {}
   for (const [id, field] of Object.entries(of.fields)) {
-    const si = siOf(field, counting.has(id) ? typed[id] : usualOf(field))
+    const stands = counting.has(id) ? typed[id] : usualOf(field)
+    const si = siOf(field, stands)
     if (si === null) {
-      asks.push({ field: id, says: field.kind === 'choice' ? 'One of these.' : `A figure. ${field.why}` })
+      asks.push({ field: id, says: noneOf(field, stands) })
       continue
     }
     const problem = field.kind === 'number' ? problemOf(field, Number(si)) : null
     if (problem) asks.push({ field: id, says: problem })
-    values[id] = si
+    values[id] = si as ValueIn<F>
   }
   return asks.length > 0 ? { ok: false, asks } : { ok: true, values }
+}
+
+/** What is asked back where a field holds nothing of its kind. */
+function noneOf(field: Field, typed: Typed[string] | undefined): string {
+  if (field.kind === 'choice') return 'One of these.'
+  const points = field.kind === 'points' && typeof typed === 'string' ? pointsOf(field, typed) : null
+  return points && !points.ok ? points.error : `A figure. ${field.why}`
 }
 
 /** Asks a calculator. */
@@ -109,7 +125,7 @@ export const typedOf = (of: Calculator, si: Record<string, number | string>): Ty
     Object.entries(of.fields).flatMap(([id, field]): [string, Typed[string]][] => {
       const value = si[id]
       if (value === undefined) return []
-      if (field.kind === 'choice' || field.unit === null) return [[id, value]]
+      if (field.kind !== 'number' || field.unit === null) return [[id, value]]
       return [[id, { value: fromSi(Number(value), field.unit), unit: field.unit }]]
     }),
   ),
@@ -122,6 +138,7 @@ export const CALCULATORS: readonly Calculator[] = [
   all.heat,
   all.line,
   all.filter,
+  all.chain,
   all.wire,
   all.spare,
   all.sender,

@@ -91,6 +91,42 @@ export function pumpThrough(one: PumpPoint, other: PumpPoint): Result<Displaceme
   )
 }
 
+/** So far off its fall may a point of a sheet lie, as a share of the most it gives. */
+const MOST_OFF = 0.08
+
+/**
+ * A pump through many points of its sheet at one voltage: the straight fall that lies nearest to them, and the
+ * straight rise of its current. Fails where a point lies off by more than a twelfth of the most it gives, and says
+ * which: mistyped, or measured where its relief valve opens.
+ */
+export function pumpThroughPoints(points: readonly PumpPoint[]): Result<DisplacementMotor, string> {
+  const flow = straight(points.map(({ pressurePa, flowM3PerS }) => [pressurePa, flowM3PerS]))
+  const current = straight(points.map(({ pressurePa, currentA }) => [pressurePa, currentA]))
+  const most = Math.max(...points.map(({ flowM3PerS }) => flowM3PerS))
+  const off = points.findIndex(
+    ({ pressurePa, flowM3PerS }) => Math.abs(flow(pressurePa) - flowM3PerS) > MOST_OFF * most,
+  )
+  if (off >= 0)
+    return fail(
+      `Point ${off + 1} lies off the fall of the others: mistyped, or its relief valve opens there. Leave it out.`,
+    )
+  const ends = [Math.min, Math.max].map((pick) => pick(...points.map(({ pressurePa }) => pressurePa)))
+  const [low, high] = ends.map((pressurePa) => ({
+    ...{ pressurePa, voltV: points[0]!.voltV },
+    ...{ flowM3PerS: flow(pressurePa), currentA: current(pressurePa) },
+  })) as [PumpPoint, PumpPoint]
+  return pumpThrough(low, high)
+}
+/** The straight line of least squares. */
+function straight(points: readonly (readonly [number, number])[]): (at: number) => number {
+  const mean = (values: number[]) => values.reduce((sum, value) => sum + value, 0) / values.length
+  const [x, y] = [mean(points.map(([at]) => at)), mean(points.map(([, value]) => value))]
+  const spread = points.reduce((sum, [at]) => sum + (at - x) ** 2, 0)
+  const slope =
+    spread === 0 ? 0 : points.reduce((sum, [at, value]) => sum + (at - x) * (value - y), 0) / spread
+  return (at) => y + slope * (at - x)
+}
+
 /** The turbine pump of EQ07, M2, scaled to a flow and a current at 300 kPa and 13.5 V. */
 export function turbinePump(flowM3PerS: M3PerS, currentA: Ampere): TurbineMotor {
   const size = flowM3PerS / (320 * LH)

@@ -1,5 +1,6 @@
 export * from './terms'
 export * from './desk'
+export { MOST_TEXT, partsOf, pointsOf, withUnits } from './points'
 export * from './fit'
 export { MATERIALS, standingOf, type Stands } from './materials'
 export { demandByInjectors, demandByPower, type Breath } from './calculators/demand'

@@ -19,7 +19,7 @@ export interface DeskVehicle {
 
 interface FieldBase {
   label: string
-  /** Only asked where it counts; every field that it looks at stands before it. */
+  /** Only asked where it counts; every field that it looks at is a figure or a choice, and stands before it. */
   when?: (values: Record<string, number | string>) => boolean
   from?: (vehicle: DeskVehicle) => Prefilled | null
 }
@@ -41,11 +41,28 @@ export interface ChoiceField<O extends string = string> extends FieldBase {
   options: Record<O, string>
   usual: NoInfer<O>
 }
-export type Field = NumberField | ChoiceField
+/** Points of one's own: a line each, typed, pasted or from a file. */
+export interface PointsField extends FieldBase {
+  kind: 'points'
+  columns: readonly { name: string; unit: UnitName | null; low: number; high: number }[]
+  /** So many at least. */
+  least: number
+  /** What stands there at first, in the units of the columns. */
+  usual: string
+  why: string
+}
+export type Field = NumberField | ChoiceField | PointsField
 export type Fields = Record<string, Field>
 export type ValuesOf<F extends Fields> = {
-  [K in keyof F]: F[K] extends ChoiceField<infer O> ? O : number
+  [K in keyof F]: F[K] extends ChoiceField<infer O>
+    ? O
+    : F[K] extends { kind: 'points' }
+      ? number[][]
+      : number
 }
+/** What a field comes to: a figure in SI, a choice, points in SI. */
+export type ValueIn<F extends Field> = F extends PointsField ? number[][] : number | string
+export type FieldValue = ValueIn<Field>
 
 export type Verdict = 'good' | 'doubt' | 'no'
 export interface AnswerFigure {

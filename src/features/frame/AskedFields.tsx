@@ -10,6 +10,7 @@ import {
   type Typed,
 } from '@/core/sizing'
 import { digitsOfStep, figureOf, fromSi, stepIn, toSi, type Entered, type UnitName } from '@/core/shared'
+import { PointsField } from './PointsField'
 import { inUnits, unitShown, unitText } from './quantities'
 import { SOURCE_WORDS } from './words'
 
@@ -40,6 +41,16 @@ export function AskedFields({ of, typed, asks, vehicle, begin, set, fixed = fals
         const known = vehicle && typed[id] === begin[id] ? field.from?.(vehicle) : null
         const source = known ? (known.source ? SOURCE_WORDS[known.source] : 'from its sheet') : null
         const common = { id: `${of.id}-${id}`, name: id, source, problem }
+        if (field.kind === 'points')
+          return (
+            <PointsField
+              key={`${of.id} ${id}`}
+              {...common}
+              field={field}
+              value={String(typed[id])}
+              onValue={(value) => set(id, value)}
+            />
+          )
         return field.kind === 'choice' ? (
           <Choice
             key={id}

@@ -1,5 +1,5 @@
 /** A question with its figures as an address: it can be sent, kept and come back to. */
-import { calculatorById, type Calculator, type Typed } from '@/core/sizing'
+import { MOST_TEXT, calculatorById, type Calculator, type Typed } from '@/core/sizing'
 import { UNIT_NAMES, figureOf, unitKind, type UnitName } from '@/core/shared'
 
 const VEHICLE = 'vehicle'
@@ -30,6 +30,10 @@ export function readAddress(query: URLSearchParams): SizingAddress {
   for (const [id, field] of Object.entries(calculator.fields)) {
     const text = query.get(id)
     if (text === null) continue
+    if (field.kind === 'points') {
+      if (text.length <= MOST_TEXT) typed[id] = text
+      continue
+    }
     if (field.kind === 'choice') {
       if (text in field.options) typed[id] = text
       continue

@@ -1,16 +1,26 @@
 'use client'
-import { askedFields, type Answer, type Typed } from '@/core/sizing'
+import { askedFields, partsOf, type Answer, type PointsField, type Typed } from '@/core/sizing'
 import { fromSi, toSi } from '@/core/shared'
 import { Paper } from '@/ui/Paper'
 import { inUnits, unitShown, unitText } from '../frame/quantities'
 import { AnswerTable, CautionLine } from './AnswerSheet'
-import { figureText } from './sizingText'
+import { figureText, headText } from './sizingText'
 import type { Desk } from './useDesk'
 
 const typedText = (value: Typed[string], options?: Record<string, string>): string => {
   if (typeof value !== 'object') return options?.[String(value)] ?? String(value)
   const shown = unitShown(value.unit)
   return `${Number(fromSi(toSi(value), shown).toPrecision(5))} ${unitText(shown)}`
+}
+
+/** Points in a row, each with its figures; the units once, before them. */
+const pointsText = (field: PointsField, text: string): string => {
+  const { units, body } = partsOf(field, text)
+  const told = field.columns.map(({ name }, k) => headText(name, units[k] ?? null, false)).join(' / ')
+  return `${told}: ${body
+    .trim()
+    .split(/\s*\n\s*/)
+    .join('; ')}`
 }
 
 /** Question, figures and answer on paper. */
@@ -38,7 +48,9 @@ export function SizingPaper({
         {askedFields(calculator, typed).map(([id, field]) => (
           <li key={id}>
             {inUnits(field.label)}:{' '}
-            {typedText(typed[id]!, field.kind === 'choice' ? field.options : undefined)}
+            {field.kind === 'points'
+              ? pointsText(field, String(typed[id]))
+              : typedText(typed[id]!, field.kind === 'choice' ? field.options : undefined)}
           </li>
         ))}
       </ul>

@@ -21,9 +21,9 @@ export const cellText = (cell: number | string, unit: UnitName | null, digits: n
     : unit === null
       ? plain(cell, digits)
       : figureShown(cell, unit, digits)
-/** A column, an axis: its name and unit. */
-export const headText = (name: string, unit: UnitName | null): string =>
-  unit === null ? name : `${name}, ${unitText(unitShown(unit))}`
+/** A column, an axis: its name and unit, as it is shown or as it stands. */
+export const headText = (name: string, unit: UnitName | null, shown = true): string =>
+  unit === null ? name : `${name}, ${unitText(shown ? unitShown(unit) : unit)}`
 
 /** A table, else the curve, as rows for a spreadsheet. */
 export function rowsOf({ table, curve }: Answer): TableRow[] {

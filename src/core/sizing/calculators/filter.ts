@@ -4,7 +4,7 @@ import { calculator, fromSheet, said, type Answer, type ValuesOf } from '../term
 import { fuelField, fuelKField } from './demand'
 
 /** By place: what it holds back, what it protects, what it may lose, and how much of its loss is by thickness alone; typical (EQ02). */
-const PLACES = {
+export const PLACES = {
   sock: { name: 'sock', micron: '30 to 100 µm', guards: 'the pump', mostPa: 3e3, thin: 0.2 },
   pre: { name: 'filter before a pump', micron: '30 to 100 µm', guards: 'the pump', mostPa: 5e3, thin: 0.6 },
   fine: {

@@ -1,17 +1,38 @@
 import { ok, M3_PER_S_PER_L_PER_H as LH, type M3PerS, type Result } from '../../shared'
 import type { MotorLaw } from '../../physics'
 import { fluidAt } from '../fuels'
-import { pumpThrough, rollerPump, solveFeed, turbinePump, type Feed, type FeedSolved } from '../feed'
-import { AskBack, calculator, said, type Answer, type Curve, type ValuesOf, type Verdict } from '../terms'
+import {
+  pumpThrough,
+  pumpThroughPoints,
+  rollerPump,
+  solveFeed,
+  turbinePump,
+  type Feed,
+  type FeedSolved,
+} from '../feed'
+import {
+  AskBack,
+  calculator,
+  said,
+  type Answer,
+  type AnswerTable,
+  type Curve,
+  type ValuesOf,
+  type Verdict,
+} from '../terms'
 import { WIRES, wireOhm } from '../../library'
 import { FILTER, FUEL_C, demandOf, engineFields, pumpFields, wayFields } from './demand'
 
 /** What a pump gives over what is drunk, so that the regulator keeps control and age has room (EQ03). */
 const RESERVE = 1.25
+/** The next pump runs before those that run are out: it has to build up first. */
+const STAGE_EARLY = 0.9
 const NO_FILTER = { linearPaPerM3S: 1 / LH, quadraticPaPerM3S2: 0 }
 const WIDE_M = 0.02
 
 const ownPump = (values: Record<string, number | string>) => values['kind'] === 'own'
+/** Volts that the points of a sheet are told at. */
+const SHEET_V = 13.5
 
 const fields = {
   ...engineFields,
@@ -28,7 +49,12 @@ const fields = {
   kind: {
     kind: 'choice',
     label: 'Pump',
-    options: { roller: 'roller or gear', turbine: 'turbine', own: 'two points of its sheet' },
+    options: {
+      roller: 'roller or gear',
+      turbine: 'turbine',
+      own: 'two points of its sheet',
+      sheet: 'its whole sheet',
+    },
     usual: 'roller',
   },
   ...pumpFields,
@@ -54,6 +80,19 @@ const fields = {
     why: 'More than at the lower pressure.',
     when: ownPump,
   },
+  points: {
+    kind: 'points',
+    label: 'Its sheet at {13.5 V}, a line a point',
+    columns: [
+      { name: 'Pressure', unit: 'kPa', low: 0, high: 1500 },
+      { name: 'Flow', unit: 'L/h', low: 0, high: 800 },
+      { name: 'Current', unit: 'A', low: 0.1, high: 60 },
+    ],
+    least: 3,
+    usual: '200 142 4.3\n300 130 5.2\n400 118 6.1\n500 106 7.0',
+    why: 'As its maker measured it, or you on the bench.',
+    when: (values: Record<string, number | string>) => values['kind'] === 'sheet',
+  },
   pumps: {
     kind: 'number',
     whole: true,
@@ -65,16 +104,36 @@ const fields = {
     usual: 1,
     why: 'One to six.',
   },
+  staged: {
+    kind: 'choice',
+    label: 'They run',
+    options: { all: 'all of them', one: 'one after another, as it is wanted' },
+    usual: 'all',
+    when: (values: Record<string, number | string>) => Number(values['pumps']) > 1,
+  },
   ...wayFields,
 } as const
 type Values = ValuesOf<typeof fields>
 
-function motorOf({ kind, flowM3PerS, currentA, secondM3PerS, secondA }: Values): Result<MotorLaw, string> {
+function motorOf({
+  kind,
+  flowM3PerS,
+  currentA,
+  secondM3PerS,
+  secondA,
+  points,
+}: Values): Result<MotorLaw, string> {
+  if (kind === 'sheet')
+    return pumpThroughPoints(
+      points.map(([pressurePa, flow, current]) => ({
+        ...{ pressurePa: pressurePa!, voltV: SHEET_V, flowM3PerS: flow!, currentA: current! },
+      })),
+    )
   if (kind === 'roller') return ok(rollerPump(flowM3PerS, currentA))
   if (kind === 'turbine') return ok(turbinePump(flowM3PerS, currentA))
   const at = (pressurePa: number, flow: number, current: number) => ({
     pressurePa,
-    voltV: 13.5,
+    voltV: SHEET_V,
     flowM3PerS: flow,
     currentA: current,
   })
@@ -153,9 +212,30 @@ function curveOf(values: Values, feed: Feed, flow: M3PerS, wants: M3PerS): Curve
   }
 }
 
+/** Each number of pumps solved by itself: what it gives, and up to which share of the power that is enough. */
+function stagesOf({ pumps, staged }: Values, feed: Feed, demand: M3PerS): AnswerTable {
+  const each = Array.from({ length: pumps }, (_, k) => given({ ...feed, pumps: k + 1 }))
+  const enough = each.map(({ flowM3PerS }) => Math.min(1, flowM3PerS / (RESERVE * demand)))
+  return {
+    columns: [
+      { name: 'Running', unit: null, digits: 0 },
+      ...(staged === 'one' ? [{ name: 'From power', unit: '%' as const, digits: 0 }] : []),
+      { name: 'Enough up to', unit: '%', digits: 0 },
+      { name: 'Given', unit: 'L/h', digits: 0 },
+      { name: 'One draws', unit: 'A', digits: 1 },
+      { name: 'Left at one', unit: 'V', digits: 2 },
+    ],
+    rows: each.map(({ flowM3PerS, motorA, motorV }, k) => [
+      k + 1,
+      ...(staged === 'one' ? [k === 0 ? 0 : STAGE_EARLY * enough[k - 1]!] : []),
+      ...[enough[k]!, flowM3PerS, motorA, motorV],
+    ]),
+  }
+}
+
 function work(values: Values): Answer {
   const motor = motorOf(values)
-  if (!motor.ok) throw new AskBack('secondM3PerS', motor.error)
+  if (!motor.ok) throw new AskBack(values.kind === 'sheet' ? 'points' : 'secondM3PerS', motor.error)
   const feed = feedOf(values, motor.value)
   const solved = given(feed)
   const demand = demandOf(values)
@@ -181,6 +261,17 @@ function work(values: Values): Answer {
       { id: 'pumpPa', name: 'At the pump’s outlet', si: solved.pumpPa, unit: 'kPa', digits: 0 },
       ...(values.pumps > 1
         ? [
+            ...(values.staged === 'one'
+              ? [
+                  {
+                    ...{ id: 'second', name: 'The second runs from', unit: '%' as const, digits: 0 },
+                    si: Math.min(
+                      1,
+                      (STAGE_EARLY * given({ ...feed, pumps: 1 }).flowM3PerS) / (RESERVE * demand),
+                    ),
+                  },
+                ]
+              : []),
             { id: 'without', name: 'Given when one dies', si: without, unit: 'L/h' as const, digits: 0 },
             {
               id: 'lean',
@@ -193,6 +284,7 @@ function work(values: Values): Answer {
         : []),
     ],
     curve: curveOf(values, feed, solved.flowM3PerS, wants),
+    ...(values.pumps > 1 && { table: stagesOf(values, feed, demand) }),
     sure: 'What an engine drinks is typical, 15 % to either side; a pump’s law holds within a quarter of the volts and pressures that it was measured at.',
   }
 }

@@ -6,13 +6,18 @@ import {
   said,
   type Answer,
   type Drawing,
+  type Fields,
   type ValuesOf,
 } from '../terms'
+import { between } from '../points'
 
 /** Clear of roof and floor; over so much tilt the scale is crowded (EQ18). */
 const ROOF_M = 0.004
 const FLOOR_M = 0.0025
 const MOST_RAD = (60 * Math.PI) / 180
+/** Air that an arm wants round its swing. */
+const AIR_M = 0.01
+const SWING_STEPS = 240
 const LEVELS = 8
 
 const mm = (label: string, usual: number, low: number, high: number, why: string) =>
@@ -34,14 +39,48 @@ const fields = {
   shape: {
     kind: 'choice',
     label: 'Its shape',
-    options: { box: 'upright walls', lying: 'a lying round one' },
+    options: { box: 'upright walls', lying: 'a lying round one', table: 'by a table of litres' },
     usual: 'box',
+  },
+  strapping: {
+    kind: 'points',
+    label: 'Its table, a line a point',
+    columns: [
+      { name: 'Over the floor', unit: 'mm', low: 0, high: 1200 },
+      { name: 'In the tank', unit: 'L', low: 0, high: 1000 },
+    ],
+    least: 3,
+    usual: '0 0\n60 9\n120 24\n180 40\n240 55\n300 67\n330 70',
+    why: 'Dipped while it was filled by a measure, from the floor up.',
+    when: (values) => values['shape'] === 'table',
   },
   pivotM: mm('Pivot over the floor', 180, 5, 1200, 'Where the arm turns.'),
   armM: mm('Arm', 160, 20, 700, 'From pivot to the middle of the float, as the crow flies.'),
   emptyM: mm('Float over the floor, empty', 40, 1, 1100, 'Its middle, where the gauge shall show empty.'),
   fullM: mm('and full', 310, 10, 1190, 'Its middle, where the gauge shall show full.'),
   floatM: mm('Float is high', 30, 5, 120, 'Along the way that it rises.'),
+  near: {
+    kind: 'choice',
+    label: 'In the plane of its swing',
+    options: { no: 'nothing stands', yes: 'pump or baffle stands' },
+    usual: 'no',
+  },
+  nearAtM: {
+    ...mm('It begins at', 150, -700, 800, 'Along the floor from under the pivot, to the side of the float.'),
+    when: (values) => values['near'] === 'yes',
+  },
+  nearWideM: {
+    ...mm('and is wide', 60, 1, 900, 'Along the floor.'),
+    when: (values) => values['near'] === 'yes',
+  },
+  nearTopM: {
+    ...mm('It reaches up to', 90, 1, 1200, 'Over the floor; what hangs from the roof reaches up to it.'),
+    when: (values) => values['near'] === 'yes',
+  },
+  nearFootM: {
+    ...mm('from', 0, 0, 1190, 'Over the floor: nothing for what stands on it.'),
+    when: (values) => values['near'] === 'yes',
+  },
   emptyOhm: ohm('Empty', 240, 'senderEmptyOhm'),
   fullOhm: ohm('Full', 33, 'senderFullOhm'),
   capacityM3: {
@@ -54,8 +93,9 @@ const fields = {
     usual: 70,
     why: 'To the brim.',
     from: fromSheet('tankCapacityM3'),
+    when: (values) => values['shape'] !== 'table',
   },
-} as const
+} as const satisfies Fields
 type Values = ValuesOf<typeof fields>
 
 /** The angle of the arm with its float at a height, rad; null where it does not reach. */
@@ -76,31 +116,79 @@ export function senderOhm(
   return values.emptyOhm + share * (values.fullOhm - values.emptyOhm)
 }
 /** Share of a tank that is full up to a share of its depth. */
-export const filledShare = (shape: Values['shape'], level: number): number => {
+export const filledShare = (shape: 'box' | 'lying', level: number): number => {
   if (shape === 'box') return level
   const up = 1 - 2 * level
   return (Math.acos(up) - up * Math.sqrt(1 - up * up)) / Math.PI
 }
 
+/** What is in the tank up to a height over its floor, m3. */
+export const litresAt = (
+  { shape, strapping, capacityM3, depthM }: Pick<Values, 'shape' | 'strapping' | 'capacityM3' | 'depthM'>,
+  heightM: number,
+): number =>
+  shape === 'table' ? between(strapping, heightM) : capacityM3 * filledShare(shape, heightM / depthM)
+
+type Swing = Pick<
+  Values,
+  'pivotM' | 'armM' | 'emptyM' | 'fullM' | 'floatM' | 'nearAtM' | 'nearWideM' | 'nearTopM' | 'nearFootM'
+>
+/**
+ * The least air between the float, a box as wide as it is high, and what stands in the plane of its swing, over
+ * the whole of it, m; less than nothing where they meet, by how deep.
+ */
+export function airOverSwing(values: Swing): { airM: number; heightM: number } {
+  const half = 0.5 * values.floatM
+  const [from, to] = [armAngle(values, values.emptyM)!, armAngle(values, values.fullM)!]
+  let least = { airM: Infinity, heightM: values.emptyM }
+  for (let k = 0; k <= SWING_STEPS; k += 1) {
+    const angle = from + (k / SWING_STEPS) * (to - from)
+    const [x, y] = [values.armM * Math.cos(angle), values.pivotM + values.armM * Math.sin(angle)]
+    const aside = Math.max(values.nearAtM - (x + half), x - half - (values.nearAtM + values.nearWideM))
+    const above = Math.max(values.nearFootM - (y + half), y - half - values.nearTopM)
+    const airM = aside > 0 && above > 0 ? Math.hypot(aside, above) : Math.max(aside, above)
+    if (airM < least.airM) least = { airM, heightM: y }
+  }
+  return least
+}
+
 const degrees = (rad: number) => (180 * rad) / Math.PI
 const angleText = (rad: number) => `${degrees(rad).toFixed(0).replace('-', '−')}°`
 
-function work(values: Values): Answer {
+/** Figures that each may be, and not together. */
+function askBack(values: Values): void {
   if (values.fullM <= values.emptyM) throw new AskBack('fullM', 'Full lies over empty.')
   if (values.fullM >= values.depthM) throw new AskBack('fullM', 'It lies over the roof of the tank.')
+  if (values.near === 'yes' && values.nearFootM >= values.nearTopM)
+    throw new AskBack('nearFootM', 'It begins lower than it ends.')
+  const { strapping, depthM } = values
+  const falls = strapping.findIndex(
+    ([height, litres], k) => k > 0 && (height! <= strapping[k - 1]![0]! || litres! < strapping[k - 1]![1]!),
+  )
+  if (values.shape === 'table' && falls > 0)
+    throw new AskBack('strapping', `Line ${falls + 1}: higher over the floor, and no less in the tank.`)
+  if (values.shape === 'table' && strapping.at(-1)![0]! > depthM + 1e-9)
+    throw new AskBack('strapping', 'Its last line lies over the roof of the tank.')
   for (const field of ['emptyM', 'fullM'] as const)
     if (armAngle(values, values[field]) === null)
       throw new AskBack(
         'armM',
         `The arm does not reach that far: ${said(Math.abs(values[field] - values.pivotM), 'mm')} at least.`,
       )
+}
+
+function work(values: Values): Answer {
+  askBack(values)
   const [empty, full] = [armAngle(values, values.emptyM)!, armAngle(values, values.fullM)!]
+  const near = values.near === 'yes' ? airOverSwing(values) : null
   const roof = values.depthM - values.fullM - 0.5 * values.floatM
   const floor = values.emptyM - 0.5 * values.floatM
   const steepest = Math.max(Math.abs(empty), Math.abs(full))
   const leastArm = (values.fullM - values.emptyM) / (2 * Math.sin(MOST_RAD))
-  const strikes = roof < 0 ? 'roof' : floor < 0 ? 'floor' : null
+  const least = Math.min(roof, floor, near?.airM ?? Infinity)
+  const strikes = least >= 0 ? null : least === roof ? 'roof' : least === floor ? 'floor' : 'pump or baffle'
   const close = roof < ROOF_M || floor < FLOOR_M
+  const tight = near !== null && near.airM < AIR_M
   const middle = 0.5 * (values.emptyM + values.fullM)
   const bend = 0.001 / (values.armM * Math.cos(armAngle(values, middle)!))
   const levels = Array.from(
@@ -109,19 +197,27 @@ function work(values: Values): Answer {
   )
   return {
     says: strikes
-      ? `The float strikes the ${strikes}: ${said(-Math.min(roof, floor), 'mm')} too far.`
+      ? `The float strikes the ${strikes}: ${said(-least, 'mm')} too far.`
       : `It swings from ${angleText(empty)} to ${angleText(full)}, clear of roof and floor by ${said(Math.min(roof, floor), 'mm')}.`,
-    verdict: strikes ? 'no' : close || steepest > MOST_RAD ? 'doubt' : 'good',
-    limits: strikes
-      ? `Bend the arm: each millimetre at the float is ${degrees(bend).toFixed(2)}° at the pivot, half way up.`
-      : steepest > MOST_RAD
-        ? `It stands steep at an end: an arm of ${said(leastArm, 'mm')} swings within 60°, its pivot half way between empty and full.`
-        : close
-          ? `Too close: ${said(ROOF_M, 'mm')} under the roof, ${said(FLOOR_M, 'mm', 1)} over the floor.`
-          : 'Pump and baffle: {10 mm} of air round the whole swing; look, no figure knows them.',
+    verdict: strikes ? 'no' : close || tight || steepest > MOST_RAD ? 'doubt' : 'good',
+    limits:
+      strikes === 'pump or baffle' || (tight && !strikes)
+        ? `With the float ${said(near!.heightM, 'mm')} over the floor it comes to ${said(Math.max(0, near!.airM), 'mm')} of pump or baffle: ${said(AIR_M, 'mm')} of air is wanted. Turn its plane away from it, or shorten the arm.`
+        : strikes
+          ? `Bend the arm: each millimetre at the float is ${degrees(bend).toFixed(2)}° at the pivot, half way up.`
+          : steepest > MOST_RAD
+            ? `It stands steep at an end: an arm of ${said(leastArm, 'mm')} swings within 60°, its pivot half way between empty and full.`
+            : close
+              ? `Too close: ${said(ROOF_M, 'mm')} under the roof, ${said(FLOOR_M, 'mm', 1)} over the floor.`
+              : near
+                ? 'The arm itself and its wires: swing it by hand from end to end before it goes in.'
+                : 'Pump and baffle: {10 mm} of air round the whole swing; say above what stands in its plane.',
     figures: [
       { id: 'roof', name: 'Under the roof', si: roof, unit: 'mm', digits: 1 },
       { id: 'floor', name: 'Over the floor', si: floor, unit: 'mm', digits: 1 },
+      ...(near
+        ? [{ id: 'near', name: 'From pump or baffle', si: near.airM, unit: 'mm' as const, digits: 0 }]
+        : []),
       { id: 'arm', name: 'Arm, at least', si: leastArm, unit: 'mm', digits: 0 },
       { id: 'half', name: 'Half way up it shows', si: senderOhm(values, middle), unit: 'ohm', digits: 0 },
     ],
@@ -136,17 +232,19 @@ function work(values: Values): Answer {
         height,
         degrees(armAngle(values, height)!),
         senderOhm(values, height),
-        values.capacityM3 * filledShare(values.shape, height / values.depthM),
+        litresAt(values, height),
       ]),
     },
-    drawing: drawn(values, [values.emptyM, middle, values.fullM], strikes !== null),
+    drawing: drawn(values, [values.emptyM, middle, values.fullM], strikes),
     sure: 'For a track that is even with the angle and a float half in the fuel. Between petrol and diesel it floats 1 to 3 mm otherwise. For a display take two dips, and look with a third whether they hold.',
   }
 }
 
-function drawn(values: Values, heights: number[], fouls: boolean): Drawing {
-  const { pivotM, armM, depthM, floatM } = values
-  const wide = armM + floatM
+const FLOATS = ['empty', 'half', 'full'] as const
+const STRIKING = { empty: 'floor', full: 'roof' } as const
+function drawn(values: Values, heights: number[], strikes: string | null): Drawing {
+  const { pivotM, armM, depthM, floatM, nearAtM, nearWideM, nearFootM, nearTopM } = values
+  const wide = Math.max(armM + floatM, values.near === 'yes' ? nearAtM + nearWideM : 0)
   const pivot: [number, number] = [0, pivotM]
   const floats = heights.map((height): [number, number] => [
     armM * Math.cos(armAngle(values, height)!),
@@ -162,6 +260,14 @@ function drawn(values: Values, heights: number[], fouls: boolean): Drawing {
         fouls: false,
         points: boxOf(-0.25 * wide, 1.15 * wide, 0, depthM),
       },
+      ...(values.near === 'yes'
+        ? [
+            {
+              ...{ id: 'near', name: 'pump or baffle', closed: true, fouls: strikes === 'pump or baffle' },
+              points: boxOf(nearAtM, nearAtM + nearWideM, nearFootM, Math.min(nearTopM, depthM)),
+            },
+          ]
+        : []),
       ...floats.map((float, k) => ({
         id: `arm${k}`,
         name: '',
@@ -171,9 +277,9 @@ function drawn(values: Values, heights: number[], fouls: boolean): Drawing {
       })),
       ...floats.map(([x, y], k) => ({
         id: `float${k}`,
-        name: ['empty', 'half', 'full'][k]!,
+        name: FLOATS[k]!,
         closed: true,
-        fouls: fouls && k !== 1,
+        fouls: strikes !== null && strikes === STRIKING[FLOATS[k] as keyof typeof STRIKING],
         points: boxOf(x - half, x + half, y - half, y + half),
       })),
     ],
@@ -192,7 +298,8 @@ export const sender = calculator({
   },
   formula: [
     'sin of the arm’s angle = (middle of the float − pivot) ÷ arm',
-    'Ohms run evenly with the angle; litres by the tank’s shape',
+    'Ohms run evenly with the angle; litres by the tank’s shape, or straight between the points of its table',
+    'Air to pump or baffle: the float’s box against theirs, over the whole swing',
   ],
   source: 'EQ18, EQ21; clearances typical',
 })
