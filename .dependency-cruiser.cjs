@@ -69,6 +69,7 @@ const CORE_MAY_USE = {
     'vehicle',
     'library',
     'sizing',
+    'build',
     'procedure',
     'diagnosis',
     'bench',

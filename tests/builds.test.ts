@@ -1,6 +1,6 @@
 /** Every build on every layout that it may begin from: its plan exists, keeps its turn, is put back as what it becomes, and passes the monitor. */
 import { describe, expect, it } from 'vitest'
-import { BUILDS, beginBuild, checkBuild, type Standing } from '@/core/build'
+import { BUILDS, beginBuild, checkBuild, failingOf, type Build, type Standing } from '@/core/build'
 import {
   foldJob,
   isBuilt,
@@ -36,7 +36,7 @@ function designedOn({ build, layout }: (typeof EACH)[number]) {
   if (!checked.ok) throw new Error(JSON.stringify(checked.asks))
   return { was, typed, becomes: checked.becomes }
 }
-const settingOf = ({ was, becomes }: ReturnType<typeof designedOn>) => ({
+const settingOf = ({ was, becomes }: Pick<ReturnType<typeof designedOn>, 'was' | 'becomes'>) => ({
   layout: was.layout,
   ways: was.ways,
   ...(becomes.layout !== was.layout && { becomes: { layout: becomes.layout, ways: becomes.ways } }),
@@ -115,18 +115,24 @@ it('a surge tank is filled by the lift pump before the main pump runs', () => {
 })
 
 /** The log of a build from its wish on, with so many steps of its plan done. */
-function logOf(one: (typeof EACH)[number], vehicle: VehicleRecord, upTo: number) {
-  const { plan, was, typed, becomes } = planned(one)
+const logOf = (one: (typeof EACH)[number], vehicle: VehicleRecord, upTo: number) =>
+  logFrom(one.build, vehicle, planned(one), upTo)
+function logFrom(
+  build: Build,
+  vehicle: VehicleRecord,
+  { plan, was, typed, becomes }: Pick<ReturnType<typeof planned>, 'plan' | 'was' | 'typed' | 'becomes'>,
+  upTo: number,
+) {
   const made = new LogBuilder('build', { device: 'one', by: 'Ida' })
     .add(1, 'job-opened', {
       ...{ vehicleId: vehicle.id, unit: '07', vehicleName: 'Larch', words: '', neededBy: null },
     })
     .add(2, 'build-wished', {
       ...{
-        build: one.build.id,
-        scope: one.build.scope ?? 'engine',
+        build: build.id,
+        scope: build.scope ?? 'engine',
         typed,
-        repairIds: [...one.build.repairs],
+        repairIds: [...build.repairs],
       },
       was: { ...was, ways: [...was.ways] },
       failing: [],
@@ -134,7 +140,7 @@ function logOf(one: (typeof EACH)[number], vehicle: VehicleRecord, upTo: number)
     })
   if (upTo < 0) return made.events
   made.add(3, 'plan-made', {
-    repairIds: [...one.build.repairs],
+    repairIds: [...build.repairs],
     start: { ...DRIVEN_IN } as Record<string, string>,
     ...{ ways: [...was.ways], reason: '', pace: { rust: 'none', first: false } },
   })
@@ -172,6 +178,44 @@ it('every build goes from its wish to a record: kept and read back, put back, tr
     expect(judged(job)).toEqual([])
   }
 })
+
+/** Of the demo garage: which vehicle gets which build. */
+const ON_DEMO = [
+  ['pumpUpgrade', '11'],
+  ['otherHanger', '02'],
+  ['injection', '21'],
+  ['returnLine', '09'],
+  ['threePumps', '12'],
+  ['surgeTank', '15'],
+  ['floatSender', '33'],
+  ['linedTank', '25'],
+  ['alcohol', '04'],
+] as const
+it.each(ON_DEMO)(
+  '%s on unit %s of the demo garage, from wish to record, traced as what it became',
+  (buildId, unit) => {
+    const build = BUILDS.find(({ id }) => id === buildId)!
+    const vehicle = DEMO_VEHICLES.find((one) => one.unit === unit)!
+    const { layout, edits, ways, specification } = vehicle
+    const was: Standing = { layout, edits, ways, specification }
+    const typed = beginBuild(build, was)
+    const checked = checkBuild(build, was, buildId === 'floatSender' ? { ...typed, approved: 'yes' } : typed)
+    if (!checked.ok) throw new Error(JSON.stringify(checked.asks))
+    expect(failingOf(checked.findings)).toEqual([])
+    const planner = plannerFor(settingOf({ was, becomes: checked.becomes }))
+    const answer = planRepairs(planner, DRIVEN_IN, [...build.repairs])
+    if (!answer.ok) throw new Error(JSON.stringify(answer.error))
+    const made = { was, typed, becomes: checked.becomes, plan: answer.value }
+    const job = foldJob('build', logFrom(build, vehicle, made, Infinity), vehicle)
+    expect(isBuilt(job)).toBe(true)
+    const after = vehicleIn(vehicle, job)
+    expect(vehicleSchema.safeParse(after).success).toBe(true)
+    expect(after.layout).toBe(checked.becomes.layout)
+    expect(vehicleModel(job.layout, after.specification).ok).toBe(true)
+    expect(notBack(job.state)).toEqual([])
+    expect(judged(job)).toEqual([])
+  },
+)
 
 describe('a job that builds', () => {
   const one = EACH.find(({ name }) => name === 'returnLine on A02')!

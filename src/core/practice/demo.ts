@@ -16,6 +16,7 @@ const GAUGE_ON: VehicleState = { ...DRIVEN_IN, gauge: 'fitted' }
 export const demoJobs = (now: number): DemoJob[] => [
   ...wheeledJobs(now),
   ...yardJobs(now),
+  ...buildJobs(now),
   stoodJob(now),
   recordedJob(now),
 ]
@@ -129,6 +130,18 @@ const yardJobs = (now: number): DemoJob[] => [
       failingNow: 'yes',
     })
     .state({ battery: 'on' }, 11)
+    .done(),
+]
+
+/** Two that are changed rather than restored: one ready to be planned, one held until its approved data are named. */
+const buildJobs = (now: number): DemoJob[] => [
+  new JobScript(byUnit('09'), before(now, 300), 'demo-job-09')
+    .open('A return line, for the trailer', null)
+    .wish('returnLine')
+    .done(),
+  new JobScript(byUnit('33'), before(now, 2 * 24 * 60), 'demo-job-33')
+    .open('Float senders in place of the probe', null)
+    .wish('floatSender')
     .done(),
 ]
 

@@ -3,6 +3,7 @@
  * instrument of that vehicle shows, nothing is typed in by hand.
  */
 import { planRepairs, plannerFor } from '../procedure'
+import { beginBuild, buildById, checkBuild, failingOf } from '../build'
 import { repaired, standInById, truthVehicle, type TruthVehicle } from '../simulate'
 import { scopeOf, surveyOf, testById, testFor, type SurveyFinding, type SymptomId } from '../library'
 import { LogBuilder, type BodyOf, type JobEvent } from '../records'
@@ -153,6 +154,19 @@ export class JobScript {
       })
     }
     return this
+  }
+  /** A wish instead of a complaint, with what the build begins with, and what of it does not do yet. */
+  wish(buildId: string): this {
+    const build = buildById(buildId)!
+    const { layout, edits, ways, specification } = this.record
+    const was = { layout, edits, ways: [...ways], specification }
+    const typed = beginBuild(build, was)
+    const checked = checkBuild(build, was, typed)
+    if (!checked.ok) throw new Error(`The demo build asks back: ${checked.asks[0]!.says}`)
+    return this.note({ words: build.wish, failingNow: 'no' }).add('build-wished', {
+      ...{ build: build.id, scope: build.scope ?? 'engine', typed, repairIds: [...build.repairs] },
+      ...{ was, failing: failingOf(checked.findings), becomes: checked.becomes },
+    })
   }
   add<K extends JobEvent['kind']>(kind: K, body: BodyOf<K>): this {
     this.log.add(this.at, kind, body)
