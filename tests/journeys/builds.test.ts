@@ -1,5 +1,5 @@
 /** Vehicles that are changed rather than restored: from a wish to a signed record, and a trace on what they became. */
-import { By } from 'selenium-webdriver'
+import { By, Key } from 'selenium-webdriver'
 import { afterEach, expect, it } from 'vitest'
 import { beginBuild, buildById, designed } from '@/core/build'
 import type { VehicleRecord } from '@/core/job'
@@ -125,5 +125,36 @@ it('a car without a return gets one, and is that from then on', async () => {
   await hands.sees('Built: a return line.')
   await hands.session.go(`/vehicle?id=${vehicle.id}&see=built`)
   await hands.sees('Return line')
+  expect(await hands.session.problems()).toEqual([])
+})
+
+it('an arm laid out at the desk, built in, swept and calibrated at the bench', async () => {
+  const own = ownVehicle('84', 'A08', 'F88')
+  const vehicle: VehicleRecord = {
+    ...own,
+    edits: [{ kind: 'replace', part: 'sender', by: 'probe' }],
+    truth: { ...own.truth!, hidden: [] },
+  }
+  await wish('84', vehicle, 'floatSender')
+  await comesTo(/^(Nothing of|All) /)
+  await hands.act('group-sender')
+  const arm = await hands.shown('input[name="armM"]')
+  await arm.sendKeys(Key.chord(Key.CONTROL, 'a'), '60')
+  // It does not reach from empty to full: the desk asks back with the length that does.
+  await hands.sees('The arm does not reach that far')
+  await arm.sendKeys(Key.chord(Key.CONTROL, 'a'), '165')
+  await comesTo(/^(Nothing of|All) /)
+  await build(vehicle, 'floatSender')
+  await hands.session.go('/job/bench?id=job-84')
+  await hands.choose('sweep')
+  expect(await hands.record()).toMatch(/sound|whole|even/i)
+  await hands.keep()
+  await hands.choose('calibration')
+  expect(await hands.record()).toBe('The table is whole.')
+  await hands.keep()
+  await hands.act('gauge-table')
+  expect((await hands.saved('gauge-table-16.csv')).trim().split('\r\n')).toHaveLength(17)
+  await hands.session.go('/job/prove?id=job-84')
+  await seeInOrder('bonded', 'filled', 'back')
   expect(await hands.session.problems()).toEqual([])
 })
