@@ -1,6 +1,6 @@
 'use client'
 import { GROUPS, fieldsOf, type FieldId, type Group } from '@/core/build'
-import { AskedFields } from '../frame/AskedFields'
+import { AskedFields } from '../frame/desk/AskedFields'
 import type { BuildInHand } from './useBuild'
 
 export const groupOf = (hand: Pick<BuildInHand, 'build'>, field: FieldId): Group | null =>

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import type { FieldId, Finding } from '@/core/build'
 import { calculatorById, typedOf } from '@/core/sizing'
 import { inUnits } from '../frame/quantities'
-import { addressOf } from '../frame/sizingLink'
+import { addressOf } from '../frame/desk/sizingLink'
 import { VERDICTS } from './buildText'
 
 interface Props {

@@ -1,4 +1,5 @@
 'use client'
+import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useState } from 'react'
 import {
@@ -31,6 +32,9 @@ import { whoWorks } from './useJob'
 import { SOURCE_WORDS, vehicleHref } from './words'
 import { unitsNow } from '@/data/units'
 import { inUnits, unitText } from './quantities'
+
+/** It loads when something is sized. */
+const DeskSheet = dynamic(() => import('./desk/DeskSheet').then((own) => own.DeskSheet), { ssr: false })
 
 interface Props {
   hand: { job: Pick<JobView, 'readings'>; vehicle: VehicleRecord }
@@ -113,6 +117,7 @@ function Sheet({ hand: { job, vehicle }, onOpenChange, asked = [] }: Props) {
           Its life
         </Link>
       </p>
+      <SizeIt vehicle={vehicle} />
       <FuelChoice vehicle={vehicle} fuel={sheet.fuel} onFuel={sheet.setFuel} />
       {sheet.harm && <Harm harm={sheet.harm} onAgree={sheet.agree} />}
       <ul aria-label="Figures" className="grid grid-cols-2 gap-x-8 narrow:grid-cols-1">
@@ -137,6 +142,19 @@ function Sheet({ hand: { job, vehicle }, onOpenChange, asked = [] }: Props) {
       {trouble && <Notice title={trouble}>The sheet is as it was.</Notice>}
       <KeepIt fits={sheet.fits && reachable} onKeep={() => void keep()} />
     </div>
+  )
+}
+
+/** The desk over the job: what is sized begins with the figures of this sheet. */
+function SizeIt({ vehicle }: { vehicle: VehicleRecord }) {
+  const [open, setOpen] = useState(false)
+  return (
+    <>
+      <Button variant="quiet" className="w-full" data-act="size-here" onClick={() => setOpen(true)}>
+        Size something for it
+      </Button>
+      {open && <DeskSheet vehicle={vehicle} of="pump" onClose={() => setOpen(false)} />}
+    </>
   )
 }
 

@@ -3,8 +3,8 @@ import { askedFields, partsOf, type Answer, type PointsField, type Typed } from 
 import { fromSi, toSi } from '@/core/shared'
 import { Paper } from '@/ui/Paper'
 import { inUnits, unitShown, unitText } from '../frame/quantities'
-import { AnswerTable, CautionLine } from './AnswerSheet'
-import { figureText, headText } from './sizingText'
+import { AnswerTable, CautionLine } from '../frame/desk/AnswerSheet'
+import { figureText, headText } from '../frame/desk/answerText'
 import type { Desk } from './useDesk'
 
 const typedText = (value: Typed[string], options?: Record<string, string>): string => {

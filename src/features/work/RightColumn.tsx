@@ -9,6 +9,7 @@ import { Photos } from '../frame/Photos'
 import type { JobInHand } from '../frame/useJob'
 import { COPIED, LineCopy } from './LineCopy'
 import { MissingInside } from './MissingInside'
+import { Pieces } from './Pieces'
 import { StepFigure } from './StepFigure'
 import { WaitPanel } from './WaitPanel'
 
@@ -41,7 +42,7 @@ export function RightColumn({
     <div className="flex min-h-0 flex-col justify-between gap-3 wide:overflow-y-auto">
       <div className="space-y-2">
         <MissingInside hand={hand} />
-        <Beside step={step} lay={lay} />
+        <Beside hand={hand} step={step} lay={lay} />
       </div>
       <div className="space-y-2">
         <Photos hand={hand} operationId={step?.operationId ?? null} twinId={lay?.operationId ?? null} />
@@ -123,6 +124,9 @@ function Acts({
   )
 }
 
+/** Which gloves, for this fuel: asked by a touch. */
+const GLOVES = [{ name: 'Gloves', count: 1 }]
+
 /** What was noted on opening, where it closes again. */
 function Lay({ lay }: { lay: AsItLay }) {
   return (
@@ -146,9 +150,10 @@ function Lay({ lay }: { lay: AsItLay }) {
   )
 }
 
-function Beside({ step, lay }: { step: PlanStep | null; lay: AsItLay | null }) {
+function Beside({ hand, step, lay }: { hand: JobInHand; step: PlanStep | null; lay: AsItLay | null }) {
   if (!step) return <aside />
-  const { newParts: parts = [], tools = [], orientation, looks, figure } = step.act
+  const { newParts: parts = [], tools = [], orientation, looks, figure, does } = step.act
+  const gloved = does.some((doing) => doing.does === 'hands' && doing.wears?.includes('gloves'))
   return (
     <aside className="space-y-2 text-main" aria-label="For this step">
       {lay && <Lay lay={lay} />}
@@ -156,20 +161,14 @@ function Beside({ step, lay }: { step: PlanStep | null; lay: AsItLay | null }) {
       {parts.length > 0 && (
         <div>
           <h2 className="font-instrument text-second font-normal text-ink-2">New, for this step</h2>
-          <ul>
-            {parts.map((part) => (
-              <li key={part.name} className="my-1 inline-block border-2 border-ink px-2 font-semibold">
-                {part.count > 1 ? `${part.count} × ` : ''}
-                {inUnits(part.name)}
-              </li>
-            ))}
-          </ul>
+          <Pieces pieces={parts} hand={hand} />
         </div>
       )}
-      {tools.length > 0 && (
+      {(tools.length > 0 || gloved) && (
         <div>
           <h2 className="font-instrument text-second font-normal text-ink-2">In hand</h2>
           <p>{inUnits(tools.join(', '))}</p>
+          {gloved && <Pieces pieces={GLOVES} hand={hand} />}
         </div>
       )}
       {orientation && !figure && (

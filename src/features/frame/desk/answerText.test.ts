@@ -1,8 +1,8 @@
 /** A question as an address and back, an answer as a table. */
 import { describe, expect, it } from 'vitest'
 import { CALCULATORS, answerOf, beginOf, calculatorById } from '@/core/sizing'
-import { addressOf, readAddress } from '../frame/sizingLink'
-import { jsonOf, rowsOf } from './sizingText'
+import { addressOf, readAddress } from './sizingLink'
+import { jsonOf, rowsOf } from './answerText'
 
 const query = (address: string) => new URLSearchParams(address.split('?')[1])
 

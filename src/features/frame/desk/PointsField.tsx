@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { MOST_TEXT, partsOf, withUnits, type PointsField as Field } from '@/core/sizing'
-import { inUnits, unitShown, unitText } from './quantities'
+import { inUnits, unitShown, unitText } from '../quantities'
 
 const MOST_BYTES = 64 * 1024
 

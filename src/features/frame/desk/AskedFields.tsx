@@ -11,8 +11,8 @@ import {
 } from '@/core/sizing'
 import { digitsOfStep, figureOf, fromSi, stepIn, toSi, type Entered, type UnitName } from '@/core/shared'
 import { PointsField } from './PointsField'
-import { inUnits, unitShown, unitText } from './quantities'
-import { SOURCE_WORDS } from './words'
+import { inUnits, unitShown, unitText } from '../quantities'
+import { SOURCE_WORDS } from '../words'
 
 interface Props {
   /** Its id names the fields on the page. */

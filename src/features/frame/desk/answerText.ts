@@ -2,7 +2,7 @@
 import type { Answer, AnswerFigure, Calculator, Typed, Verdict } from '@/core/sizing'
 import { fromSi, type UnitName } from '@/core/shared'
 import type { TableRow } from '@/ui/saveTable'
-import { figureShown, inUnits, siText, unitShown, unitText } from '../frame/quantities'
+import { figureShown, inUnits, siText, unitShown, unitText } from '../quantities'
 
 export const VERDICT_WORDS: Record<Verdict, string> = {
   good: 'It holds.',

@@ -6,14 +6,14 @@ import { changeVehicle } from '@/data/store'
 import { Button } from '@/ui/Button'
 import { Panel } from '@/ui/Panel'
 import { saveFile } from '@/ui/saveFile'
-import { whoWorks } from '../frame/useJob'
-import { inUnits } from '../frame/quantities'
-import { cellText, figureText, headText, jsonOf, rowsOf, VERDICT_WORDS } from './sizingText'
+import { whoWorks } from '../useJob'
+import { inUnits } from '../quantities'
+import { cellText, figureText, headText, jsonOf, rowsOf, VERDICT_WORDS } from './answerText'
 import { AnswerFigure } from './AnswerFigure'
-import type { Desk } from './useDesk'
+import type { Question } from './useQuestion'
 
 /** The answer: what it says, what limits it, the figures behind it, and what can be done with it. */
-export function AnswerSheet({ desk }: { desk: Desk }) {
+export function AnswerSheet({ desk }: { desk: Question }) {
   const { answer, asks } = desk
   const [open, setOpen] = useState(false)
   if (!answer)
@@ -59,7 +59,7 @@ export function AnswerSheet({ desk }: { desk: Desk }) {
 }
 
 /** Which figures are asked back, by their names, with their bounds and why. */
-const AskedBack = ({ desk: { asks, calculator } }: { desk: Desk }) => (
+const AskedBack = ({ desk: { asks, calculator } }: { desk: Question }) => (
   <ul className="text-main" data-asked-back>
     {asks.map(({ field, says }) => (
       <li key={field}>
@@ -70,7 +70,7 @@ const AskedBack = ({ desk: { asks, calculator } }: { desk: Desk }) => (
 )
 
 /** Where it can hurt, and when to stop. */
-export const CautionLine = ({ caution }: { caution: Desk['calculator']['caution'] }) =>
+export const CautionLine = ({ caution }: { caution: Question['calculator']['caution'] }) =>
   caution && (
     <p className="border-l-4 border-danger pl-3 text-second text-danger" data-caution>
       {inUnits(caution.text)} <b>{inUnits(caution.stopWhen)}</b>
@@ -93,7 +93,7 @@ const Figures = ({ answer }: { answer: Answer }) => (
 )
 
 /** The ways that an answer leaves by: with the vehicle, as a table, as data, on paper. */
-function Leave({ desk, answer }: { desk: Desk; answer: Answer }) {
+function Leave({ desk, answer }: { desk: Question; answer: Answer }) {
   const { calculator, vehicle, typed } = desk
   const [said, setSaid] = useState<string | null>(null)
   const rows = rowsOf(answer)
@@ -140,7 +140,7 @@ function Leave({ desk, answer }: { desk: Desk; answer: Answer }) {
 }
 
 /** Law, source, how sure, and the table behind it. */
-function How({ desk: { calculator }, answer }: { desk: Desk; answer: Answer }) {
+function How({ desk: { calculator }, answer }: { desk: Question; answer: Answer }) {
   return (
     <div className="space-y-4" data-sheet="how">
       {(answer.drawing || answer.curve) && (

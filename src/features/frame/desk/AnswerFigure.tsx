@@ -6,7 +6,7 @@ import { HatchDefs } from '@/ui/marks'
 import { Drawing } from '@/ui/Page'
 import type { PlotLine } from '@/ui/PlotChart'
 import { useSize, type Size } from '@/ui/Shape'
-import { headText, inUnit } from './sizingText'
+import { headText, inUnit } from './answerText'
 
 /** Drawn once the answer stands. */
 const PlotChart = dynamic(() => import('@/ui/PlotChart').then((own) => own.PlotChart), { ssr: false })
