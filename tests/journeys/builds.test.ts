@@ -32,10 +32,18 @@ async function wish(unit: string, vehicle: VehicleRecord, buildId: string) {
 const whole = () => hands.text('[data-whole]')
 const comesTo = (words: RegExp) => expect.poll(whole, SOON).toMatch(words)
 /** Does the plan of the build and its steps. */
-async function build(vehicle: VehicleRecord, buildId: string, afterStep?: () => Promise<void>) {
+async function build(
+  vehicle: VehicleRecord,
+  buildId: string,
+  at?: { step: string; ask: () => Promise<void> },
+) {
   await hands.act('plan-build')
   await hands.begin()
-  const steps = await hands.doAllSteps(afterStep)
+  if (at) {
+    await hands.doAllSteps(undefined, at.step)
+    await at.ask()
+  }
+  const steps = await hands.doAllSteps()
   hands.becomes(madeInto(vehicle, buildId))
   await hands.act('prove')
   await hands.shown('section[aria-label="Readings before and after"]')
@@ -146,18 +154,16 @@ it('an arm laid out at the desk, built in, swept and calibrated at the bench', a
   await hands.sees('The arm does not reach that far')
   await arm.sendKeys(Key.chord(Key.CONTROL, 'a'), '165')
   await comesTo(/^(Nothing of|All) /)
-  let asked = false
-  await build(vehicle, 'floatSender', async () => {
-    // A touch on a piece asks what it may be made of, for this fuel.
-    if (asked || !(await hands.has('[data-piece="Sender gasket"]'))) return
-    await hands.touch('[data-piece="Sender gasket"]')
-    await hands.shown('[data-sheet="desk"] [data-answer]')
-    expect(await hands.text('[data-sheet="desk"] [data-answer]')).toContain('will do')
-    await hands.press('Close')
-    await hands.goneOf('[data-sheet="desk"]')
-    asked = true
+  await build(vehicle, 'floatSender', {
+    step: 'repair:floatSender',
+    ask: async () => {
+      // A touch on a piece asks what it may be made of, for this fuel.
+      await hands.touch('[data-piece="Flange seal"]')
+      await expect.poll(() => hands.text('[data-sheet="desk"] [data-answer]'), SOON).toContain('will do')
+      await hands.press('Close')
+      await hands.goneOf('[data-sheet="desk"]')
+    },
   })
-  expect(asked).toBe(true)
   await hands.session.go('/job/bench?id=job-84')
   await hands.choose('sweep')
   expect(await hands.record()).toMatch(/sound|whole|even/i)

@@ -14,6 +14,7 @@ const SHEETS = [
   ['take in', '/', ['[data-act="take-in"]']],
   ['workshop', '/', ['[data-act="workshop"]']],
   ['vehicle', '/job/trace?id=demo-job-15', ['[data-act="sheet"]']],
+  ['desk', '/job/trace?id=demo-job-15', ['[data-act="sheet"]', '[data-act="size-here"]']],
   ['find', '/job/trace?id=demo-job-15', ['[data-act="find"]']],
   ['why', '/job/trace?id=demo-job-15', ['[data-act="why"]']],
   ['wish', '/job/complaint?id=demo-job-07', ['[data-act="wish"]']],
@@ -38,9 +39,11 @@ afterAll(() => session?.close())
 
 const isOpen = async () => (await session.driver.findElements(By.css(DIALOG))).length > 0
 
-/** Touches the first that is shown of what matches; nothing once the sheet is open. */
-async function touch(selector: string): Promise<void> {
-  if (await isOpen()) return
+/** Touches the first that is shown of what matches; once a sheet is open, what lies in it or nothing. */
+async function touch(within: string): Promise<void> {
+  const open = await isOpen()
+  const selector = open ? `${DIALOG} ${within}` : within
+  if (open && (await session.driver.findElements(By.css(selector))).length === 0) return
   await expect
     .poll(
       () =>

@@ -16,6 +16,7 @@ import {
   recurrencesOf,
   saysMore,
   stationsOf,
+  chanceBeyond,
   trendOf,
   type TrendPoint,
 } from '.'
@@ -65,6 +66,17 @@ describe('a trend', () => {
     expect(trendOf(falling, 1, { low: 340, high: 400 }, day(270)).kind).toBe('beyond')
     expect(trendOf(falling, 1, { low: -Infinity, high: 400 }, day(270)).kind).toBe('goes')
     expect(trendOf(falling, 1, null, day(270)).kind).toBe('goes')
+    expect(chanceBeyond(falling, 1, null, day(300))).toBeNull()
+  })
+  it('the chance of being beyond by a day is even where the line crosses, and one in twenty where that begins', () => {
+    const trend = trendOf(falling, 1, limits, day(270))
+    if (trend.kind !== 'crosses') throw new Error(trend.kind)
+    const chance = (at: number) => chanceBeyond(falling, 1, limits, at)!
+    expect(chance(trend.at)).toBeCloseTo(0.5, 3)
+    expect(chance(trend.from)).toBeCloseTo(0.05, 2)
+    if (trend.to !== null) expect(chance(trend.to)).toBeCloseTo(0.95, 2)
+    const days = Array.from({ length: 20 }, (_, k) => chance(trend.from + k * 10 * 86_400_000))
+    expect([...days].sort((one, other) => one - other)).toEqual(days)
   })
   it('nine in ten: the day on which a truth crosses lies in its range about so often', () => {
     const random = seededRandom(5)

@@ -44,7 +44,8 @@ interface Line {
   /** Variance of the mean and of the slope. */
   meanVariance: number
   slopeVariance: number
-  /** Quantile of Student's t for nine in ten. */
+  /** Degrees of freedom of Student's t, and its quantile for nine in ten. */
+  freedom: number
   t: number
 }
 
@@ -70,15 +71,44 @@ function lineThrough(points: { day: number; value: number }[], accuracy: number)
   const left = points.reduce((sum, { day, value }) => sum + (value - mean - slope * (day - middle)) ** 2, 0)
   const scatter = left / (n - 2)
   const variance = Math.max(scatter, accuracy ** 2)
+  // Where the instrument's scatter is the larger it is known, not estimated.
+  const freedom = scatter > accuracy ** 2 ? n - 2 : 200
   return {
-    middle,
-    mean,
-    slope,
+    ...{ middle, mean, slope, freedom },
     meanVariance: variance / n,
     slopeVariance: variance / sxx,
-    // Where the instrument's scatter is the larger it is known, not estimated.
-    t: studentQuantile((1 + SURE) / 2, scatter > accuracy ** 2 ? n - 2 : 200),
+    t: studentQuantile((1 + SURE) / 2, freedom),
   }
+}
+
+/**
+ * How likely the line is beyond its limit at a time, 0 to 1; `by` in ms. Null where there is no trend towards a
+ * limit: too little is known, no slope can be told, or nobody said a limit on that side.
+ */
+export function chanceBeyond(
+  points: readonly TrendPoint[],
+  accuracy: number,
+  limits: Limits | null,
+  by: number,
+): number | null {
+  const { kind } = trendOf(points, accuracy, limits, by)
+  if (kind !== 'crosses' && kind !== 'beyond') return null
+  const line = lineThrough(byDay(points), accuracy)
+  const limit = line.slope > 0 ? limits!.high : limits!.low
+  const days = by / DAY_MS - line.middle
+  const over = Math.sign(line.slope) * (line.mean + line.slope * days - limit)
+  const deviation = Math.sqrt(line.meanVariance + line.slopeVariance * days ** 2)
+  return deviation === 0 ? Number(over >= 0) : shareUnder(over / deviation, line.freedom)
+}
+/** The share of Student's t that lies under a value: its quantile, turned round. */
+function shareUnder(value: number, freedom: number): number {
+  let [low, high] = [1e-6, 1 - 1e-6]
+  for (let k = 0; k < 40; k += 1) {
+    const middle = 0.5 * (low + high)
+    if (studentQuantile(middle, freedom) < value) low = middle
+    else high = middle
+  }
+  return 0.5 * (low + high)
 }
 
 /**

@@ -1,10 +1,11 @@
 'use client'
+import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import { ACCURACY, testById } from '@/core/library'
-import { stationsOf, trendOf, type StationSeries } from '@/core/memory'
+import { chanceBeyond, stationsOf, trendOf, type StationSeries } from '@/core/memory'
 import { fromSi, toSi } from '@/core/shared'
 import { useSize } from '@/ui/Shape'
-import { dateText, shortOf } from '../frame/words'
+import { dateText, percentText, shortOf } from '../frame/words'
 import { daysOf, figureText, trendText } from './lifeText'
 import { useBandsOf, type VehicleInHand } from './useVehicleLife'
 
@@ -21,6 +22,12 @@ function accuracyOf(testId: string, value: number): number {
   const deviation = Math.hypot(relative * si, floor(reading.unit))
   return fromSi(si + deviation, reading.unit) - value
 }
+
+/** The next visit, where nobody said when it is. */
+const NEXT_VISIT_DAYS = 182
+/** What the desk is asked about waiting: the chance is the trend's. */
+const laterHref = (vehicleId: string, chance: number): string =>
+  `/sizing?${new URLSearchParams({ of: 'later', vehicle: vehicleId, chance: `${Math.round(100 * chance)} %` })}`
 
 /** Where the stations go: one at a time, with its band, and what can be said of it. */
 export function Trends({ hand, now }: { hand: VehicleInHand; now: number }) {
@@ -41,7 +48,9 @@ export function Trends({ hand, now }: { hand: VehicleInHand; now: number }) {
   const band = bands[station.testId]
   const last = station.points.at(-1) ?? station.before.at(-1)!
   const limits = band ? { low: band.low, high: band.high } : null
-  const trend = trendOf(station.points, accuracyOf(station.testId, last.value), limits, now)
+  const accuracy = accuracyOf(station.testId, last.value)
+  const trend = trendOf(station.points, accuracy, limits, now)
+  const chance = chanceBeyond(station.points, accuracy, limits, now + NEXT_VISIT_DAYS * DAY_MS)
   const { says, rests } = trendText(station.testId, trend, daysOf(station))
   return (
     <section
@@ -75,6 +84,15 @@ export function Trends({ hand, now }: { hand: VehicleInHand; now: number }) {
             : 'Working out what is sound.'}{' '}
           Last: {figureText(station.testId, last.value)}, {dateText(last.at)}.
         </p>
+        {chance !== null && (
+          <Link
+            href={laterHref(hand.vehicle.id, chance)}
+            data-act="now-or-later"
+            className="inline-flex min-h-[44px] items-center text-main underline decoration-ink-3 underline-offset-4"
+          >
+            {`Now or later: beyond its limit in half a year with ${percentText(chance)}`}
+          </Link>
+        )}
       </div>
     </section>
   )
