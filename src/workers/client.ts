@@ -29,6 +29,7 @@ const SERVES: Record<RequestKind, keyof typeof START> = {
   survey: 'plan',
   build: 'plan',
   ways: 'plan',
+  schools: 'plan',
   additions: 'plan',
   way: 'plan',
   demo: 'standIn',

@@ -1,6 +1,6 @@
 /** Plans and ways: path searches of some hundred milliseconds, off the page. */
 import { buildById, checkBuild } from '@/core/build'
-import { additions, compareWays } from '@/core/calls'
+import { additions, compareWays, plannedMinutes } from '@/core/calls'
 import { foldJob } from '@/core/job'
 import { surveyOf } from '@/core/library'
 import { planRepairs, plannerFor, shownWay, standings, surveyMinutes, surveyOrder } from '@/core/procedure'
@@ -19,6 +19,7 @@ serve({
     return build && { ...checkBuild(build, was, typed), milliseconds: performance.now() - from }
   },
   ways: ({ start, repairIds, setting, pace }) => compareWays(setting, pace, start, repairIds),
+  schools: ({ start, repairIds, setting, pace }) => plannedMinutes(setting, pace, start, repairIds),
   survey: ({ layout, setting, start, findings, repaired }) => {
     const items = surveyOf(layoutOf(layout))
     const standing = standings(items, new Map(findings), repaired)

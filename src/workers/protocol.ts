@@ -26,7 +26,7 @@ import type { JobEvent } from '@/core/records'
 import type { Report } from '@/core/report'
 import type { Access, Pace, Setting, SurveyFinding, WayId } from '@/core/library'
 import type { Minutes } from '@/core/shared'
-import type { Addition, WayPlan } from '@/core/calls'
+import type { Addition, PlannedMinutes, WayPlan } from '@/core/calls'
 import type { Plan, PlanFailure, ShownWay, SurveyStep } from '@/core/procedure'
 import type { HiddenFault, StandInReading } from '@/core/simulate'
 import type { LayoutId, LayoutKey, Specification, VehicleState } from '@/core/vehicle'
@@ -140,6 +140,8 @@ export interface WorkerRequests {
   /** What was chosen of a build, checked as a whole. */
   build: { request: { buildId: string; was: Standing; typed: Typed }; answer: BuildAnswer }
   ways: { request: PlanRequest; answer: WayPlan[] }
+  /** What the schools of its judgement calls take here. */
+  schools: { request: PlanRequest; answer: PlannedMinutes }
   additions: { request: PlanRequest & { candidates: string[] }; answer: Addition[] }
   way: {
     request: { setting: Setting; start: VehicleState; goal: VehicleState }

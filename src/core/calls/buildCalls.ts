@@ -17,9 +17,7 @@ export const BUILD_CALLS: Call[] = [
         'Simple; when it dies the engine stops where it is.',
         2,
         0,
-        {
-          comebackMoney: 150,
-        },
+        { comebackMoney: 150, plannedAs: ['buildUnit', 'relayFeed', 'unitIn'] },
       ),
       option(
         'several',
@@ -32,6 +30,7 @@ export const BUILD_CALLS: Call[] = [
         0,
         {
           comebackMoney: 40,
+          plannedAs: ['buildThree', 'newTank', 'relayPanel', 'ventAdded', 'unitIn'],
         },
       ),
     ],
@@ -49,6 +48,9 @@ export const BUILD_CALLS: Call[] = [
         185,
         0.05,
         'Cool rail, bubbles go home, any pump; one line more, and the tank warms.',
+        0,
+        0,
+        { plannedAs: ['feedAdded', 'returnAdded', 'railRegulator'] },
       ),
       option(
         'none',
@@ -58,6 +60,8 @@ export const BUILD_CALLS: Call[] = [
         0.07,
         'One line less and a cool tank; the rail grows hot when it stands.',
         2,
+        0,
+        { plannedAs: ['feedAdded', 'regulator'] },
       ),
     ],
   },

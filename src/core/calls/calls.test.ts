@@ -1,9 +1,9 @@
 /** Judgement calls weighed for one job: what decides changes with the job, and no recommendation is dearer than its rival. */
 import { describe, expect, it } from 'vitest'
-import { REPAIRS } from '../library'
+import { REPAIRS, usualWays, type WayId } from '../library'
 import { TYPICAL_TERMS, cameTo, estimateOf, planRepairs, plannerFor, type Plan } from '../procedure'
 import { DRIVEN_IN } from '../vehicle'
-import { CALLS, callsFor, weighCalls, withOption } from '.'
+import { CALLS, callsFor, plannedMinutes, weighCalls, withOption } from '.'
 
 const planned = (
   repairs: string[],
@@ -122,4 +122,51 @@ it('the repairs of an option take the place of what a call is about', () => {
   const option = (id: string) => tank.options.find((one) => one.id === id)!
   expect(withOption(['cleanTank', 'filter'], tank, option('replace'))).toEqual(['filter', 'newTank'])
   expect(withOption(['newTank'], tank, option('line'))).toEqual(['cleanTank', 'lineTank'])
+})
+
+describe('schools, planned on this vehicle', () => {
+  const setting = { layout: 'A01', ways: ['benchHatch'] } as const
+  const pace = { rust: 'none', first: false } as const
+  const minutesOf = (repairIds: string[]) => {
+    const plan = planRepairs(plannerFor({ ...setting, ways: [...setting.ways] }, pace), DRIVEN_IN, repairIds)
+    return plan.ok ? plan.value.minutes : NaN
+  }
+  const schools = (repairIds: string[], ways: WayId[] = [...setting.ways]) =>
+    plannedMinutes({ ...setting, ways }, pace, DRIVEN_IN, repairIds)
+  it('each takes what its whole plan takes over the shortest', () => {
+    const { moduleOrPump } = schools(['module'])
+    const whole = {
+      module: minutesOf(['module']),
+      pump: minutesOf(['pumpAlone']),
+      adapt: minutesOf(['adaptPump']),
+    }
+    const least = Math.min(...Object.values(whole))
+    for (const [id, minutes] of Object.entries(whole))
+      expect(moduleOrPump![id]).toBeCloseTo(minutes - least, 9)
+    expect(Math.min(...Object.values(moduleOrPump!))).toBe(0)
+  })
+  it('what else is planned is planned with each of them', () => {
+    const { moduleOrPump } = schools(['module', 'filter'])
+    const apart = minutesOf(['pumpAlone', 'filter']) - minutesOf(['module', 'filter'])
+    expect(moduleOrPump!['pump']! - moduleOrPump!['module']!).toBeCloseTo(apart, 9)
+  })
+  it('of a build: three pumps take longer than one', () => {
+    const { onePumpOrSeveral } = schools(
+      ['buildThree', 'newTank', 'relayPanel', 'ventAdded', 'unitIn'],
+      usualWays('A01'),
+    )
+    expect(onePumpOrSeveral!['one']).toBe(0)
+    expect(onePumpOrSeveral!['several']).toBeGreaterThan(60)
+  })
+  it('weighs with them, and says of which options they are; a call of hand or material keeps its typical ones', () => {
+    const plan = planned(['module'])
+    const weighed = weighCalls(plan, 'A01', TYPICAL_TERMS, schools(['module']))
+    const by = (id: string) => weighed.find((one) => one.call.id === id)!
+    expect(by('moduleOrPump').options.every((option) => option.planned)).toBe(true)
+    expect(by('sealing').options.some((option) => option.planned)).toBe(false)
+    for (const { options, recommended } of weighed)
+      expect(Math.min(...options.map(({ total }) => total))).toBe(
+        options.find(({ id }) => id === recommended)!.total,
+      )
+  })
 })

@@ -17,6 +17,8 @@ export interface CallOption {
   says: string
   /** What it plans in place of the others' acts, where it is another act. */
   repairs?: string[]
+  /** The acts that it is, where its plan's minutes tell it and they are no choice of this plan. */
+  plannedAs?: string[]
   /** What a comeback costs besides the same work again: a tow, the part that was put off. */
   comebackMoney?: Money
 }
@@ -42,5 +44,5 @@ export const option = (
   says: string,
   leadDays = 0,
   waitHours = 0,
-  more: Pick<CallOption, 'repairs' | 'comebackMoney'> = {},
+  more: Pick<CallOption, 'repairs' | 'plannedAs' | 'comebackMoney'> = {},
 ): CallOption => ({ id, title, minutes, money, comeback, leadDays, waitHours, says, ...more })

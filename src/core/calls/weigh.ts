@@ -6,8 +6,11 @@ import { TYPICAL_TERMS, type CallTerms, type Plan } from '../procedure'
 import type { Minutes, Money } from '../shared'
 import type { LayoutId } from '../vehicle'
 import { callsFor, type Call, type CallOption } from './calls'
+import type { PlannedMinutes } from './planned'
 
 export interface WeighedOption extends CallOption {
+  /** Its minutes are those of a plan on this vehicle, not typical ones. */
+  planned: boolean
   /** Work and parts now. */
   now: Money
   /** Expected cost of doing it again. */
@@ -29,9 +32,21 @@ export interface WeighedCall {
 /** Options that differ by less than this share of the better are alike. */
 const ALIKE = 0.05
 
-export function weighCalls(plan: Plan, layout: LayoutId, terms: CallTerms = TYPICAL_TERMS): WeighedCall[] {
+export function weighCalls(
+  plan: Plan,
+  layout: LayoutId,
+  terms: CallTerms = TYPICAL_TERMS,
+  planned: PlannedMinutes = {},
+): WeighedCall[] {
   return callsFor(plan.repairs, layout).map((call): WeighedCall => {
-    const options = call.options.map((option) => weigh(option, plan.minutes, terms))
+    const own = planned[call.id]
+    const options = call.options.map((option) => {
+      const minutes = own?.[option.id]
+      return {
+        ...weigh(minutes === undefined ? option : { ...option, minutes }, plan.minutes, terms),
+        planned: minutes !== undefined,
+      }
+    })
     const [best, next] = [...options].sort((one, other) => one.total - other.total) as [
       WeighedOption,
       WeighedOption,
@@ -53,7 +68,7 @@ function weigh(
   option: CallOption,
   planMinutes: Minutes,
   { moneyPerMinute, moneyPerStandingDay, leadDays }: CallTerms,
-): WeighedOption {
+): Omit<WeighedOption, 'planned'> {
   const now = option.money + moneyPerMinute * option.minutes
   // A comeback goes the whole way again.
   const again = option.comeback * (option.money + moneyPerMinute * planMinutes + (option.comebackMoney ?? 0))

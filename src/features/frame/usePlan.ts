@@ -48,7 +48,7 @@ export function usePlan(
 }
 
 /** What further questions about a plan come to, from the worker; null until they are answered. */
-export function usePlanAnswer<K extends 'ways' | 'additions'>(
+export function usePlanAnswer<K extends 'ways' | 'additions' | 'schools'>(
   kind: K,
   request: RequestOf<K> | null,
 ): AnswerOf<K> | null {

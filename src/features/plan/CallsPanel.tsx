@@ -170,7 +170,8 @@ function Option({
         <span className="block leading-tight text-ink-2">{inUnits(option.says)}</span>
       </td>
       <td className="py-1.5" data-label="Work">
-        {option.minutes > 0 ? minutesText(option.minutes) : 'none'}
+        {option.minutes > 0 ? minutesText(option.minutes) : option.planned ? 'least' : 'none'}
+        {option.planned && <span className="block text-ink-2">planned here</span>}
       </td>
       <td className="py-1.5 text-right" data-label="Parts">
         {money(option.money)}

@@ -106,7 +106,15 @@ export function usePlanning(hand: JobInHand) {
   )
   const ready = useReady(hand, plan)
   const [terms, setTerms] = useState<CallTerms>(() => job.terms ?? TYPICAL_TERMS)
-  const { calls, withOption } = useCalls(plan, vehicle.layout, terms)
+  const schools = usePlanAnswer(
+    'schools',
+    useMemo(
+      () =>
+        open === 'calls' && !inHand ? { start: job.state, repairIds, setting, pace, already: [] } : null,
+      [open, inHand, job.state, repairIds, setting, pace],
+    ),
+  )
+  const { calls, withOption } = useCalls(plan, vehicle.layout, terms, schools)
   const prices = usePrices(hand, plan)
   const estimate = useMemo(
     () => (plan ? estimateOf(plan, terms.moneyPerMinute, ownFigures(prices)) : null),

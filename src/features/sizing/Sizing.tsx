@@ -63,10 +63,10 @@ function SizingPage({ desk }: { desk: Desk }) {
       }
       act={
         shape === 'wide' ? (
-          <AnswerSheet desk={desk} />
+          <AnswerSheet desk={desk} printed />
         ) : (
           <>
-            <AnswerSheet desk={desk} />
+            <AnswerSheet desk={desk} printed />
             <div className="px-4 medium:px-6">{fields}</div>
           </>
         )

@@ -31,6 +31,7 @@ const NO_FILTER = { linearPaPerM3S: 1 / LH, quadraticPaPerM3S2: 0 }
 const WIDE_M = 0.02
 
 const ownPump = (values: Record<string, number | string>) => values['kind'] === 'own'
+const notBySheet = (values: Record<string, number | string>) => values['kind'] !== 'sheet'
 /** Volts that the points of a sheet are told at. */
 const SHEET_V = 13.5
 
@@ -57,7 +58,8 @@ const fields = {
     },
     usual: 'roller',
   },
-  ...pumpFields,
+  flowM3PerS: { ...pumpFields.flowM3PerS, when: notBySheet },
+  currentA: { ...pumpFields.currentA, when: notBySheet },
   secondM3PerS: {
     kind: 'number',
     label: 'At {500 kPa} it gives',

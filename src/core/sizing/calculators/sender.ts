@@ -202,7 +202,7 @@ function work(values: Values): Answer {
     verdict: strikes ? 'no' : close || tight || steepest > MOST_RAD ? 'doubt' : 'good',
     limits:
       strikes === 'pump or baffle' || (tight && !strikes)
-        ? `With the float ${said(near!.heightM, 'mm')} over the floor it comes to ${said(Math.max(0, near!.airM), 'mm')} of pump or baffle: ${said(AIR_M, 'mm')} of air is wanted. Turn its plane away from it, or shorten the arm.`
+        ? `With the float ${said(near!.heightM, 'mm')} over the floor ${strikes ? `it lies ${said(-near!.airM, 'mm')} in pump or baffle` : `${said(near!.airM, 'mm')} are left to pump or baffle`}: ${said(AIR_M, 'mm')} of air is wanted. Turn its plane away from it, or shorten the arm.`
         : strikes
           ? `Bend the arm: each millimetre at the float is ${degrees(bend).toFixed(2)}° at the pivot, half way up.`
           : steepest > MOST_RAD

@@ -103,6 +103,8 @@ function roundEnds(low: number, high: number): { low: number; high: number } {
 }
 
 const MARGIN = 26
+/** So many times as high as wide is tall. */
+const TALL = 2
 
 function ToScale({ shapes, says }: { shapes: Shapes; says: string }) {
   return (
@@ -150,8 +152,11 @@ function Scaled({ shapes: { shapes }, room }: { shapes: Shapes; room: Size }) {
                 fontWeight={fouls ? 700 : 400}
                 fontSize="17"
                 fill={fouls ? 'var(--ink)' : 'var(--ink-2)'}
+                stroke="var(--ground)"
+                strokeWidth="4"
+                paintOrder="stroke"
               >
-                {fouls ? `${name}, does not pass` : name}
+                {fouls ? `${name}, in the way` : name}
               </text>
             )}
           </g>
@@ -161,7 +166,7 @@ function Scaled({ shapes: { shapes }, room }: { shapes: Shapes; room: Size }) {
   )
 }
 
-/** Where a shape's name stands: beside what is closed and has room at its right, else over it; at the left end of a line. */
+/** Where a shape's name stands: beside what is closed and has room at its right, under what is tall, else over it; at the left end of a line. */
 function labelAt(
   drawn: [number, number][],
   closed: boolean,
@@ -171,6 +176,8 @@ function labelAt(
   const [left, right, top, foot] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
   const over = Math.max(18, top - 6)
   if (!closed) return { x: left, y: over, anchor: 'start' }
+  if (foot - top > TALL * (right - left) && foot + 20 < room.height)
+    return { x: 0.5 * (left + right), y: foot + 18, anchor: 'middle' }
   return right - left < 0.2 * room.width && right < 0.75 * room.width
     ? { x: right + 8, y: 0.5 * (top + foot) + 6, anchor: 'start' }
     : { x: 0.5 * (left + right), y: over, anchor: 'middle' }

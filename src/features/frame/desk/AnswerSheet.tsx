@@ -12,8 +12,8 @@ import { cellText, figureText, headText, jsonOf, rowsOf, VERDICT_WORDS } from '.
 import { AnswerFigure } from './AnswerFigure'
 import type { Question } from './useQuestion'
 
-/** The answer: what it says, what limits it, the figures behind it, and what can be done with it. */
-export function AnswerSheet({ desk }: { desk: Question }) {
+/** The answer: what it says, what limits it, the figures behind it, and what can be done with it; printed where the page has it on paper. */
+export function AnswerSheet({ desk, printed = false }: { desk: Question; printed?: boolean }) {
   const { answer, asks } = desk
   const [open, setOpen] = useState(false)
   if (!answer)
@@ -49,7 +49,7 @@ export function AnswerSheet({ desk }: { desk: Question }) {
         <Button variant="quiet" data-act="how" onClick={() => setOpen(true)}>
           How it is worked out
         </Button>
-        {asks.length === 0 && <Leave desk={desk} answer={answer} />}
+        {asks.length === 0 && <Leave desk={desk} answer={answer} printed={printed} />}
       </div>
       <Panel open={open} onOpenChange={setOpen} title="How it is worked out">
         {open && <How desk={desk} answer={answer} />}
@@ -93,7 +93,7 @@ const Figures = ({ answer }: { answer: Answer }) => (
 )
 
 /** The ways that an answer leaves by: with the vehicle, as a table, as data, on paper. */
-function Leave({ desk, answer }: { desk: Question; answer: Answer }) {
+function Leave({ desk, answer, printed }: { desk: Question; answer: Answer; printed: boolean }) {
   const { calculator, vehicle, typed } = desk
   const [said, setSaid] = useState<string | null>(null)
   const rows = rowsOf(answer)
@@ -131,9 +131,11 @@ function Leave({ desk, answer }: { desk: Question; answer: Answer }) {
       >
         File
       </Button>
-      <Button variant="quiet" onClick={() => window.print()}>
-        Print
-      </Button>
+      {printed && (
+        <Button variant="quiet" onClick={() => window.print()}>
+          Print
+        </Button>
+      )}
       {said && <p className="w-full text-second">{said}</p>}
     </>
   )

@@ -25,15 +25,27 @@ interface Props {
   set: (id: string, value: Typed[string]) => void
   /** Nothing can be changed any more. */
   fixed?: boolean
+  /** There is room for two columns on a wide glass too. */
+  broad?: boolean
   children?: ReactNode
 }
 
 /** What a question is asked with: each figure in the units of whoever reads, with whose it is. */
-export function AskedFields({ of, typed, asks, vehicle, begin, set, fixed = false, children }: Props) {
+export function AskedFields({
+  of,
+  typed,
+  asks,
+  vehicle,
+  begin,
+  set,
+  fixed = false,
+  broad = false,
+  children,
+}: Props) {
   return (
     <fieldset
       disabled={fixed}
-      className="gap-x-8 space-y-2 py-3 medium:grid medium:grid-cols-2 medium:gap-y-2 medium:space-y-0"
+      className={`gap-x-8 space-y-2 py-3 medium:grid medium:grid-cols-2 medium:gap-y-2 medium:space-y-0 ${broad ? 'wide:grid wide:grid-cols-2 wide:gap-y-2 wide:space-y-0' : ''}`}
       data-fields={of.id}
     >
       {askedFields(of, typed).map(([id, field]) => {

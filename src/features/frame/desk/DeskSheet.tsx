@@ -38,7 +38,12 @@ export function DeskSheet({ vehicle, of, typed = {}, title = 'Sizing', onClose }
           ))}
         </select>
         <AnswerSheet desk={question} />
-        <AskedFields of={calculator} vehicle={vehicle} {...{ typed: question.typed, asks, begin, set }} />
+        <AskedFields
+          broad
+          of={calculator}
+          vehicle={vehicle}
+          {...{ typed: question.typed, asks, begin, set }}
+        />
         <Link
           href={addressOf({ calculator, vehicleId: vehicle.id, typed: question.own })}
           data-act="to-desk"

@@ -34,13 +34,13 @@ export function PointsField({ id, name, field, value, problem, onValue }: Props)
   }
   const wrong = refused ?? problem
   return (
-    <div className="medium:col-span-2">
+    <div className="medium:col-span-2 wide:col-span-full">
       <label htmlFor={id} className="block text-main leading-tight">
         {inUnits(field.label)}
-        <span className="block text-second text-ink-2">
-          {field.columns
-            .map((column, k) => (meant[k] ? `${column.name}, ${unitText(meant[k])}` : column.name))
-            .join('   ')}
+        <span className="flex flex-wrap gap-x-5 text-second text-ink-2">
+          {field.columns.map((column, k) => (
+            <span key={column.name}>{meant[k] ? `${column.name}, ${unitText(meant[k])}` : column.name}</span>
+          ))}
         </span>
       </label>
       <textarea
@@ -54,7 +54,7 @@ export function PointsField({ id, name, field, value, problem, onValue }: Props)
         aria-invalid={wrong !== null}
         aria-describedby={wrong ? `${id}-problem` : undefined}
         onChange={(event) => type(event.target.value)}
-        className={`w-full border-2 bg-sheet px-2 py-1 text-main ${wrong ? 'border-danger' : 'border-ink-3'}`}
+        className={`w-full border-2 bg-sheet px-2 py-1 text-main [tab-size:8] [word-spacing:0.7em] ${wrong ? 'border-danger' : 'border-ink-3'}`}
       />
       <label className="inline-flex min-h-[44px] cursor-pointer items-center text-second underline decoration-ink-3 underline-offset-4 focus-within:outline-2">
         From a file
