@@ -169,8 +169,9 @@ export function proofItems(job: JobView): ProofItem[] {
   const planned = (id: string) => job.work?.repairIds.includes(id) ?? false
   const seen: Record<ProofItem, boolean> = {
     bonded: built,
-    filled: built,
-    liftAlone: built && job.layout.id === 'A10',
+    // What the plan did and recorded as a step of its own is not asked again.
+    filled: built && !doneIds(job).includes('firstFill'),
+    liftAlone: built && job.layout.id === 'A10' && !doneIds(job).includes('primeSurge'),
     dutyIdle: built && planned('speedControl'),
     back: disturbedOf(job).length > 0,
     primes: job.layout.scope !== 'gauge',

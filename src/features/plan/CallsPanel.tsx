@@ -66,7 +66,8 @@ export function CallsPanel({ hand, calls, terms, onTerms, onTake, open, onOpenCh
             />
           </label>
           <p className="flex-1 pb-1 leading-tight">
-            Figures are typical and judgement. They settle nothing that the maker or a rule has settled.
+            Figures are typical and judgement; work that is planned is this vehicle’s own. They settle nothing
+            that the maker or a rule has settled.
           </p>
         </div>
         {calls.length === 0 && (
@@ -103,7 +104,7 @@ function Call({
         <thead>
           <tr className="text-left text-ink-2">
             <th className="font-normal">Option</th>
-            <th className="w-[74px] font-normal">Work</th>
+            <th className="w-[84px] font-normal">Work</th>
             <th className="w-[60px] text-right font-normal">Parts</th>
             <th className="w-[86px] text-right font-normal">Again</th>
             <th className="w-[74px] text-right font-normal">Waits</th>
@@ -171,7 +172,7 @@ function Option({
       </td>
       <td className="py-1.5" data-label="Work">
         {option.minutes > 0 ? minutesText(option.minutes) : option.planned ? 'least' : 'none'}
-        {option.planned && <span className="block text-ink-2">planned here</span>}
+        {option.planned && <span className="block text-ink-2">planned</span>}
       </td>
       <td className="py-1.5 text-right" data-label="Parts">
         {money(option.money)}

@@ -1,9 +1,10 @@
 'use client'
 import { Check } from 'lucide-react'
 import dynamic from 'next/dynamic'
+import Link from 'next/link'
 import { useState } from 'react'
 import { missingOf, type Finished, type Missing } from '@/core/acts'
-import { LEAVE_LEL, STOP_LEL, readGate, type Hold } from '@/core/job'
+import { LEAVE_LEL, STOP_LEL, failsCheck, readGate, type Hold } from '@/core/job'
 import type { Plan, PlanStep } from '@/core/procedure'
 import { figureOf } from '@/core/shared'
 import { Button } from '@/ui/Button'
@@ -14,7 +15,7 @@ import type { JobInHand } from '../frame/useJob'
 import { setShort, useShort } from '../frame/useShort'
 import { useKeys } from '../frame/useKeys'
 import { gateUnitText, inUnits, limitText, typedAs, unitShown } from '../frame/quantities'
-import { minutesText } from '../frame/words'
+import { minutesText, stageHref } from '../frame/words'
 
 // It comes a moment later: no step waits for what was learned before.
 const LastTime = dynamic(() => import('./LastTime').then((own) => own.LastTime), { ssr: false })
@@ -61,7 +62,8 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
   const toTick = missing.reduce((sum, one) => sum + (one.of === 'parts' ? one.count : 0), 0)
   const gateMet = !missing.some(({ of }) => of === 'figure')
   const remains = missing.map((one) => missingText(one, step))
-  const ready = remains.length === 0 && holds.length === 0
+  const failing = failsCheck(hand.job, work.repairIds)
+  const ready = remains.length === 0 && holds.length === 0 && !failing
   const tick = (part: number) => void hand.act('tickPart', { step: step.index, part, ticked: !ticked(part) })
   const finish = () => {
     if (ready) void hand.act('finishStep', finished)
@@ -90,6 +92,7 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
           <Parts step={step} open={open} ticked={ticked} onTick={tick} />
         )}
         <HoldLines holds={holds} />
+        {failing && <BuildFails jobId={hand.job.id} />}
         <LastTime hand={hand} operationId={step.operationId} />
         <div className="flex flex-wrap items-end gap-4 py-2 wide:flex-nowrap">
           {gate && (
@@ -165,19 +168,35 @@ export function StepSheet({ hand, plan, step, holds, now, gapMinutes, onWrong }:
             onClick={finish}
             className={`min-h-[72px] flex-1 text-step font-semibold ${ready ? 'bg-accent text-on-accent' : 'border-2 border-dashed border-accent bg-wash text-accent'}`}
           >
-            {holds[0]
-              ? `Held: ${holdWords(holds[0], now)}`
-              : ready
-                ? step.index + 1 === plan.steps.length
-                  ? 'Done, last step'
-                  : `Done, to step ${step.index + 2}`
-                : `${remains.join(', ')}, then step ${step.index + 2}`}
+            {failing
+              ? 'Held: the build does not do'
+              : holds[0]
+                ? `Held: ${holdWords(holds[0], now)}`
+                : ready
+                  ? step.index + 1 === plan.steps.length
+                    ? 'Done, last step'
+                    : `Done, to step ${step.index + 2}`
+                  : `${remains.join(', ')}, then step ${step.index + 2}`}
           </button>
         </MainAct>
       </div>
     </div>
   )
 }
+
+/** What was chosen changed after it was planned, and does not pass its check any more. */
+const BuildFails = ({ jobId }: { jobId: string }) => (
+  <Notice kind="danger" title="The build does not do as it is chosen now.">
+    No step goes on before its check is passed.{' '}
+    <Link
+      href={stageHref('trace', jobId)}
+      data-act="to-build"
+      className="inline-flex min-h-[44px] items-center font-semibold underline"
+    >
+      Look at the build
+    </Link>
+  </Notice>
+)
 
 type FigureGate = NonNullable<PlanStep['act']['gaugeGate']>
 
