@@ -11,7 +11,7 @@ const PAGES = {
   vehicle: [425, 220],
   parts: [448, 220],
   find: [440, 220],
-  sizing: [473, 220],
+  sizing: [478, 220],
   'job/complaint': [455, 260],
   'job/trace': [476, 260],
   'job/bench': [544, 300],

@@ -84,19 +84,22 @@ export function Trends({ hand, now }: { hand: VehicleInHand; now: number }) {
             : 'Working out what is sound.'}{' '}
           Last: {figureText(station.testId, last.value)}, {dateText(last.at)}.
         </p>
-        {chance !== null && (
-          <Link
-            href={laterHref(hand.vehicle.id, chance)}
-            data-act="now-or-later"
-            className="inline-flex min-h-[44px] items-center text-main underline decoration-ink-3 underline-offset-4"
-          >
-            {`Now or later: beyond its limit in half a year with ${percentText(chance)}`}
-          </Link>
-        )}
+        {chance !== null && <NowOrLater vehicleId={hand.vehicle.id} chance={chance} />}
       </div>
     </section>
   )
 }
+
+/** What waiting costs, asked at the desk with the trend's chance. */
+const NowOrLater = ({ vehicleId, chance }: { vehicleId: string; chance: number }) => (
+  <Link
+    href={laterHref(vehicleId, chance)}
+    data-act="now-or-later"
+    className="inline-flex min-h-[44px] items-center text-main underline decoration-ink-3 underline-offset-4"
+  >
+    {`Now or later: beyond its limit in half a year with ${percentText(chance)}`}
+  </Link>
+)
 
 const HIGH = 150
 

@@ -5,6 +5,7 @@ import {
   fromSheet,
   said,
   type Answer,
+  type AnswerTable,
   type Drawing,
   type Fields,
   type ValuesOf,
@@ -177,41 +178,75 @@ function askBack(values: Values): void {
       )
 }
 
-function work(values: Values): Answer {
-  askBack(values)
-  const [empty, full] = [armAngle(values, values.emptyM)!, armAngle(values, values.fullM)!]
+/** What there is of room over the whole swing, and how steep the arm stands at its ends. */
+function roomOf(values: Values) {
+  const ends = [armAngle(values, values.emptyM)!, armAngle(values, values.fullM)!] as const
   const near = values.near === 'yes' ? airOverSwing(values) : null
   const roof = values.depthM - values.fullM - 0.5 * values.floatM
   const floor = values.emptyM - 0.5 * values.floatM
-  const steepest = Math.max(Math.abs(empty), Math.abs(full))
-  const leastArm = (values.fullM - values.emptyM) / (2 * Math.sin(MOST_RAD))
   const least = Math.min(roof, floor, near?.airM ?? Infinity)
-  const strikes = least >= 0 ? null : least === roof ? 'roof' : least === floor ? 'floor' : 'pump or baffle'
-  const close = roof < ROOF_M || floor < FLOOR_M
-  const tight = near !== null && near.airM < AIR_M
+  return {
+    ...{ ends, near, roof, floor, least },
+    strikes: least >= 0 ? null : least === roof ? 'roof' : least === floor ? 'floor' : 'pump or baffle',
+    close: roof < ROOF_M || floor < FLOOR_M,
+    tight: near !== null && near.airM < AIR_M,
+    steep: Math.max(...ends.map(Math.abs)) > MOST_RAD,
+    leastArm: (values.fullM - values.emptyM) / (2 * Math.sin(MOST_RAD)),
+  }
+}
+type Room = ReturnType<typeof roomOf>
+
+function limitsOf(values: Values, { near, strikes, tight, steep, close, leastArm }: Room): string {
+  if (near && (strikes === 'pump or baffle' || (tight && !strikes))) {
+    const air = said(Math.abs(near.airM), 'mm')
+    const lies = strikes ? `it lies ${air} in pump or baffle` : `${air} are left to pump or baffle`
+    return `With the float ${said(near.heightM, 'mm')} over the floor ${lies}: ${said(AIR_M, 'mm')} of air is wanted. Turn its plane away from it, or shorten the arm.`
+  }
+  if (strikes) {
+    const middle = armAngle(values, 0.5 * (values.emptyM + values.fullM))!
+    const bend = 0.001 / (values.armM * Math.cos(middle))
+    return `Bend the arm: each millimetre at the float is ${degrees(bend).toFixed(2)}° at the pivot, half way up.`
+  }
+  if (steep)
+    return `It stands steep at an end: an arm of ${said(leastArm, 'mm')} swings within 60°, its pivot half way between empty and full.`
+  if (close)
+    return `Too close: ${said(ROOF_M, 'mm')} under the roof, ${said(FLOOR_M, 'mm', 1)} over the floor.`
+  return near
+    ? 'The arm itself and its wires: swing it by hand from end to end before it goes in.'
+    : 'Pump and baffle: {10 mm} of air round the whole swing; say what stands in its plane.'
+}
+
+function tableOf(values: Values): AnswerTable {
+  const { emptyM, fullM } = values
+  const levels = Array.from({ length: LEVELS + 1 }, (_, k) => emptyM + (k / LEVELS) * (fullM - emptyM))
+  return {
+    columns: [
+      { name: 'Middle of the float', unit: 'mm', digits: 0 },
+      { name: 'Arm, °', unit: null, digits: 1 },
+      { name: 'Ohms', unit: 'ohm', digits: 0 },
+      { name: 'In the tank', unit: 'L', digits: 1 },
+    ],
+    rows: levels.map((height) => [
+      height,
+      degrees(armAngle(values, height)!),
+      senderOhm(values, height),
+      litresAt(values, height),
+    ]),
+  }
+}
+
+function work(values: Values): Answer {
+  askBack(values)
+  const room = roomOf(values)
+  const { ends, near, roof, floor, least, strikes, leastArm } = room
+  const [empty, full] = ends
   const middle = 0.5 * (values.emptyM + values.fullM)
-  const bend = 0.001 / (values.armM * Math.cos(armAngle(values, middle)!))
-  const levels = Array.from(
-    { length: LEVELS + 1 },
-    (_, k) => values.emptyM + (k / LEVELS) * (values.fullM - values.emptyM),
-  )
   return {
     says: strikes
       ? `The float strikes the ${strikes}: ${said(-least, 'mm')} too far.`
       : `It swings from ${angleText(empty)} to ${angleText(full)}, clear of roof and floor by ${said(Math.min(roof, floor), 'mm')}.`,
-    verdict: strikes ? 'no' : close || tight || steepest > MOST_RAD ? 'doubt' : 'good',
-    limits:
-      strikes === 'pump or baffle' || (tight && !strikes)
-        ? `With the float ${said(near!.heightM, 'mm')} over the floor ${strikes ? `it lies ${said(-near!.airM, 'mm')} in pump or baffle` : `${said(near!.airM, 'mm')} are left to pump or baffle`}: ${said(AIR_M, 'mm')} of air is wanted. Turn its plane away from it, or shorten the arm.`
-        : strikes
-          ? `Bend the arm: each millimetre at the float is ${degrees(bend).toFixed(2)}° at the pivot, half way up.`
-          : steepest > MOST_RAD
-            ? `It stands steep at an end: an arm of ${said(leastArm, 'mm')} swings within 60°, its pivot half way between empty and full.`
-            : close
-              ? `Too close: ${said(ROOF_M, 'mm')} under the roof, ${said(FLOOR_M, 'mm', 1)} over the floor.`
-              : near
-                ? 'The arm itself and its wires: swing it by hand from end to end before it goes in.'
-                : 'Pump and baffle: {10 mm} of air round the whole swing; say above what stands in its plane.',
+    verdict: strikes ? 'no' : room.close || room.tight || room.steep ? 'doubt' : 'good',
+    limits: limitsOf(values, room),
     figures: [
       { id: 'roof', name: 'Under the roof', si: roof, unit: 'mm', digits: 1 },
       { id: 'floor', name: 'Over the floor', si: floor, unit: 'mm', digits: 1 },
@@ -221,20 +256,7 @@ function work(values: Values): Answer {
       { id: 'arm', name: 'Arm, at least', si: leastArm, unit: 'mm', digits: 0 },
       { id: 'half', name: 'Half way up it shows', si: senderOhm(values, middle), unit: 'ohm', digits: 0 },
     ],
-    table: {
-      columns: [
-        { name: 'Middle of the float', unit: 'mm', digits: 0 },
-        { name: 'Arm, °', unit: null, digits: 1 },
-        { name: 'Ohms', unit: 'ohm', digits: 0 },
-        { name: 'In the tank', unit: 'L', digits: 1 },
-      ],
-      rows: levels.map((height) => [
-        height,
-        degrees(armAngle(values, height)!),
-        senderOhm(values, height),
-        litresAt(values, height),
-      ]),
-    },
+    table: tableOf(values),
     drawing: drawn(values, [values.emptyM, middle, values.fullM], strikes),
     sure: 'For a track that is even with the angle and a float half in the fuel. Between petrol and diesel it floats 1 to 3 mm otherwise. For a display take two dips, and look with a third whether they hold.',
   }

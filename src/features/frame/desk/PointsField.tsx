@@ -56,19 +56,7 @@ export function PointsField({ id, name, field, value, problem, onValue }: Props)
         onChange={(event) => type(event.target.value)}
         className={`w-full border-2 bg-sheet px-2 py-1 text-main [tab-size:8] [word-spacing:0.7em] ${wrong ? 'border-danger' : 'border-ink-3'}`}
       />
-      <label className="inline-flex min-h-[44px] cursor-pointer items-center text-second underline decoration-ink-3 underline-offset-4 focus-within:outline-2">
-        From a file
-        <input
-          type="file"
-          accept=".csv,.txt,.tsv,text/csv,text/plain"
-          className="sr-only"
-          data-points={name}
-          onChange={(event) => {
-            const input = event.target
-            void read(input.files?.[0]).finally(() => (input.value = ''))
-          }}
-        />
-      </label>
+      <FromFile name={name} onFile={(file) => void read(file)} />
       {wrong && (
         <p id={`${id}-problem`} className="text-second text-danger">
           {inUnits(wrong)}
@@ -77,3 +65,20 @@ export function PointsField({ id, name, field, value, problem, onValue }: Props)
     </div>
   )
 }
+
+const FromFile = ({ name, onFile }: { name: string; onFile: (file: File | undefined) => void }) => (
+  <label className="inline-flex min-h-[44px] cursor-pointer items-center text-second underline decoration-ink-3 underline-offset-4 focus-within:outline-2">
+    From a file
+    <input
+      type="file"
+      accept=".csv,.txt,.tsv,text/csv,text/plain"
+      className="sr-only"
+      data-points={name}
+      onChange={(event) => {
+        onFile(event.target.files?.[0])
+        // The same file can be taken again after it was put right.
+        event.target.value = ''
+      }}
+    />
+  </label>
+)
