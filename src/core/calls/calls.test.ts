@@ -1,8 +1,8 @@
 /** Judgement calls weighed for one job: what decides changes with the job, and no recommendation is dearer than its rival. */
 import { describe, expect, it } from 'vitest'
-import { REPAIRS, usualWays, type WayId } from '../library'
+import { REPAIRS, libraryOf, usualWays, type WayId } from '../library'
 import { TYPICAL_TERMS, cameTo, estimateOf, planRepairs, plannerFor, type Plan } from '../procedure'
-import { DRIVEN_IN } from '../vehicle'
+import { DRIVEN_IN, LAYOUT_IDS, layoutOf } from '../vehicle'
 import { CALLS, callsFor, plannedMinutes, weighCalls, withOption } from '.'
 
 const planned = (
@@ -157,6 +157,26 @@ describe('schools, planned on this vehicle', () => {
     )
     expect(onePumpOrSeveral!['one']).toBe(0)
     expect(onePumpOrSeveral!['several']).toBeGreaterThan(60)
+  })
+  it('on every layout: a call of acts is planned whole or left typical, never in part, and none is under nothing', () => {
+    let whole = 0
+    for (const layout of LAYOUT_IDS) {
+      const ways = usualWays(layout)
+      const acts = libraryOf(layoutOf({ layoutId: layout, edits: [], scope: 'engine' })).repairs
+      const raising = acts.filter(({ id }) =>
+        callsFor([id], layout).some(({ options }) => options.every((one) => one.repairs ?? one.plannedAs)),
+      )
+      for (const { id } of raising.slice(0, 4)) {
+        const told = plannedMinutes({ layout, ways }, pace, DRIVEN_IN, [id])
+        for (const [callId, minutes] of Object.entries(told)) {
+          const { options } = CALLS.find((one) => one.id === callId)!
+          expect(Object.keys(minutes).sort(), `${layout} ${id}`).toEqual(options.map((one) => one.id).sort())
+          expect(Math.min(...Object.values(minutes)), `${layout} ${id} ${callId}`).toBe(0)
+          whole += 1
+        }
+      }
+    }
+    expect(whole).toBeGreaterThan(8)
   })
   it('weighs with them, and says of which options they are; a call of hand or material keeps its typical ones', () => {
     const plan = planned(['module'])

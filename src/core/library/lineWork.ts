@@ -111,7 +111,7 @@ const ROWS: Record<LinePlace, Row> = {
 }
 
 /** Highest pressure that a clamp is for, Pa; typical. */
-const CLAMPS: { name: string; upToPa: PaGauge; on: LinePlace[]; says: string }[] = [
+export const CLAMPS: { name: string; upToPa: PaGauge; on: LinePlace[]; says: string }[] = [
   {
     name: 'Ear clamp, stepless',
     upToPa: 690e3,

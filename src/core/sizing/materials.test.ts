@@ -4,6 +4,7 @@ import { lineFor, LINE_PLACES } from '../library'
 import { FUEL_GRADES, type FuelGradeId } from '../physics'
 import { answerOf, beginOf, calculatorById, type Typed } from './desk'
 import { MATERIALS, standingOf, type Stands } from './materials'
+import { SOLVENTS } from './solvents'
 
 const named = (name: string) => MATERIALS.find((one) => one.name === name)!
 const usual = { fuel: 'petrolE10' as FuelGradeId, immersed: false, pressurePa: 300e3, fuelK: 313 }
@@ -90,6 +91,47 @@ describe('on a boat and on an aircraft', () => {
     const answer = asked({ pressurePa: { value: 100000, unit: 'kPa' } })
     expect(answer.verdict).toBe('no')
     expect(answer.table!.rows.every(([, stands]) => stands === 'not')).toBe(true)
+  })
+})
+describe('clamps', () => {
+  it('in a tank the ear clamp and crimped ends alone; slots at injection pressure never', () => {
+    const inTank = MATERIALS.filter(({ group, immersed }) => group === 'clamp' && immersed)
+    expect(inTank.map(({ name }) => name)).toEqual(['Ear clamp, stepless', 'Crimped end or quick connector'])
+    expect(stands('Worm clamp with slots')).toBe('not')
+    expect(stands('Worm clamp with slots', { pressurePa: 20e3 })).toBe('good')
+    expect(stands('Lined worm clamp')).toBe('not')
+  })
+  it('are those that a line may take at its place', () => {
+    for (const place of LINE_PLACES)
+      for (const { name } of lineFor(place, 20e3, 'petrolE10').clamps) {
+        const known = MATERIALS.find((one) => one.name === name)
+        if (known)
+          expect(standingOf(known, { ...usual, immersed: place === 'inTank', pressurePa: 20e3 }).stands).toBe(
+            'good',
+          )
+      }
+  })
+})
+describe('cleaners', () => {
+  const on = (name: string) => SOLVENTS.find((one) => one.name === name)!.on
+  it('acid and caustic touch bare steel alone; a chlorinated one nothing; resin solvent no plastic', () => {
+    for (const name of ['Caustic degreaser', 'Citric or phosphoric acid'])
+      expect(Object.entries(on(name)).filter(([, stands]) => stands === 'good')).toEqual([['steel', 'good']])
+    expect(new Set(Object.values(on('Chlorinated cleaner')))).toEqual(new Set(['not']))
+    expect([on('Resin solvent, ketone').plastic, on('Resin solvent, ketone').rubber]).toEqual(['not', 'not'])
+  })
+  it('is asked by what it touches, and nothing is promised for an aircraft', () => {
+    const materials = calculatorById('materials')
+    const ask = (typed: Typed) =>
+      answerOf(materials, { ...beginOf(materials, null), group: 'solvent', ...typed })
+    const terne = ask({ surface: 'coated' })
+    expect(terne.ok && terne.answer.says).toContain('neutral detergent')
+    expect(terne.ok && terne.answer.says).not.toContain('acid')
+    const aircraft = ask({ rule: 'aircraft' })
+    expect(aircraft.ok && aircraft.answer).toMatchObject({
+      verdict: 'no',
+      says: expect.not.stringContaining('will do'),
+    })
   })
 })
 it('agrees with what a line may be made of at its place: nothing that is good there is refused here', () => {

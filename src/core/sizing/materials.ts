@@ -3,16 +3,19 @@
  * family, and the print on the part and the maker's data govern. Judged for standing in the liquid up to 60 °C.
  */
 import type { FuelGradeId } from '../physics'
+import { CLAMPS } from '../library'
 import { KELVIN_AT_0_C, type Kelvin, type PaGauge } from '../shared'
 
 export const MATERIAL_GROUPS = {
   hose: 'hose',
   tube: 'tube and pipe',
+  clamp: 'clamp',
   metal: 'metal',
   plastic: 'plastic',
   seal: 'seal',
   sealant: 'sealant and tape',
   electrical: 'wire and sleeve',
+  solvent: 'solvent and cleaner',
   glove: 'glove',
 } as const
 export type MaterialGroup = keyof typeof MATERIAL_GROUPS
@@ -70,6 +73,22 @@ const row = (
   mostPa: mostKpa === undefined ? null : 1e3 * mostKpa,
 })
 const OUTSIDE = { immersed: false }
+/** Fuel does nothing to a clamp; where it lies and what it holds does. */
+const clamps: Material[] = [
+  ...CLAMPS.map(({ name, upToPa, on, says }) =>
+    row('clamp', name, 'SSSSSSSSS', says, { immersed: on.includes('inTank'), mostKpa: upToPa / 1e3 }),
+  ),
+  row('clamp', 'Worm clamp with slots', 'SSSSSSSSS', 'cuts the hose: drains and vents alone', {
+    ...OUTSIDE,
+    mostKpa: 50,
+  }),
+  row(
+    'clamp',
+    'Crimped end or quick connector',
+    'SSSSSSSSS',
+    'nylon, PTFE and braid: no clamp on any of them; pressure by its design',
+  ),
+]
 
 export const MATERIALS: readonly Material[] = [
   row('hose', 'R6 hose', 'SLUUULULS', 'plain rubber for low pressure; much goes through its wall', {
@@ -142,6 +161,7 @@ export const MATERIALS: readonly Material[] = [
   row('tube', 'Copper pipe', 'LLUUUUULL', 'cracks by shaking, makes gum of fuel; some rules forbid it'),
   row('tube', 'Copper-nickel pipe', 'SSLLLLUSS', 'bends by hand; its copper ages biodiesel'),
   row('tube', 'Aluminium pipe', 'SSLLUSSSS', 'dry hot alcohol eats it; anodised is better'),
+  ...clamps,
   row('metal', 'Brass', 'SLLUULUSS', 'well in short fittings and dry petrol'),
   row(
     'metal',

@@ -5,7 +5,7 @@ import { materialOf } from './piece'
 
 describe('a piece by its name', () => {
   it.each([
-    ['Hose clip, rated', 'metal'],
+    ['Hose clip, rated', 'clamp'],
     ['Hose with clamps', 'hose'],
     ['Feed hose, rear', 'hose'],
     ['Feed line, front', 'tube'],
@@ -14,7 +14,8 @@ describe('a piece by its name', () => {
     ['Flange seal', 'seal'],
     ['Wire 2.5 mm², sleeve, splices', 'electrical'],
     ['Liner kit', 'sealant'],
-    ['Ear clamp', 'metal'],
+    ['Ear clamp', 'clamp'],
+    ['Resin solvent', 'solvent'],
     ['Pump', null],
     ['Nitrile gloves', 'glove'],
     ['', null],

@@ -9,8 +9,8 @@ const KINDS: Record<string, MaterialGroup> = {
   line: 'tube',
   pipe: 'tube',
   tube: 'tube',
-  clip: 'metal',
-  clamp: 'metal',
+  clip: 'clamp',
+  clamp: 'clamp',
   washer: 'metal',
   bolt: 'metal',
   seal: 'seal',
@@ -26,6 +26,8 @@ const KINDS: Record<string, MaterialGroup> = {
   terminal: 'electrical',
   pigtail: 'electrical',
   plug: 'electrical',
+  solvent: 'solvent',
+  cleaner: 'solvent',
   glove: 'glove',
 }
 /** It is told what they are, not what they are counted in. */

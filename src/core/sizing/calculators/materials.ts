@@ -1,15 +1,29 @@
-import { calculator, fromSheet, type Answer, type ValuesOf } from '../terms'
+import { calculator, fromSheet, type Answer, type Fields, type ValuesOf } from '../terms'
 import { MATERIALS, MATERIAL_GROUPS, standingOf, type Standing, type Stands } from '../materials'
+import { SOLVENTS, SURFACES } from '../solvents'
 import { fuelField } from './demand'
+
+type Typed = Record<string, number | string>
+const lies = (values: Typed) => values['group'] !== 'solvent'
+/** A pressure is asked where something holds one. */
+const holds = (values: Typed) => ['hose', 'tube', 'clamp'].includes(String(values['group']))
 
 const fields = {
   group: { kind: 'choice', label: 'What', options: MATERIAL_GROUPS, usual: 'hose' },
-  fuel: fuelField,
+  surface: {
+    kind: 'choice',
+    label: 'It touches',
+    options: SURFACES,
+    usual: 'steel',
+    when: (values) => values['group'] === 'solvent',
+  },
+  fuel: { ...fuelField, when: lies },
   where: {
     kind: 'choice',
     label: 'It lies',
     options: { outside: 'outside the tank', immersed: 'in the fuel' },
     usual: 'outside',
+    when: lies,
   },
   pressurePa: {
     kind: 'number',
@@ -21,6 +35,7 @@ const fields = {
     usual: 300,
     why: 'Nothing in a vent, up to {700 kPa} in a feed; what is over that is the maker’s pipe alone.',
     from: fromSheet('regulatorSetPa'),
+    when: holds,
   },
   fuelK: {
     kind: 'number',
@@ -31,6 +46,7 @@ const fields = {
     step: 5,
     usual: 40,
     why: 'A return runs at {80 to 100 °C}, a feed at {40 °C}; over {200 °C} nothing here lives.',
+    when: lies,
   },
   rule: {
     kind: 'choice',
@@ -38,7 +54,7 @@ const fields = {
     options: { road: 'a road vehicle', boat: 'a boat', aircraft: 'an aircraft' },
     usual: 'road',
   },
-} as const
+} as const satisfies Fields
 type Values = ValuesOf<typeof fields>
 
 /** Over this no hose and no repair joint. */
@@ -73,7 +89,32 @@ function saysOf(values: Values, high: boolean, good: string[], limited: string[]
     : 'Nothing of that kind.'
 }
 
+/** What cleans this without harm. */
+function cleaned({ surface, rule }: Values): Answer {
+  const rows = [...SOLVENTS].sort(
+    (one, other) => RANK.indexOf(one.on[surface]) - RANK.indexOf(other.on[surface]),
+  )
+  const names = (stands: Stands) =>
+    rows.filter(({ on }) => on[surface] === stands).map(({ name }) => name.toLowerCase())
+  const good = names('good')
+  return {
+    says:
+      rule === 'aircraft'
+        ? 'What the approved data name, and nothing else.'
+        : `On ${SURFACES[surface]} ${good.join(', ')} will do.`,
+    verdict: rule === 'aircraft' ? 'no' : 'good',
+    limits: `Not: ${names('not').join(', ')}. A magnet does not tell zinc or terne from bare steel: where nobody knows, it is coated.`,
+    figures: [],
+    table: {
+      columns: ['What', 'It does', 'Why'].map((name) => ({ name, unit: null, digits: 0 })),
+      rows: rows.map(({ name, on, says }) => [name, WORDS[on[surface]], says]),
+    },
+    sure: 'General knowledge, no approval: the sheet of the cleaner and of the part decide.',
+  }
+}
+
 function work(values: Values): Answer {
+  if (values.group === 'solvent') return cleaned(values)
   const place = { ...values, immersed: values.where === 'immersed' }
   const standing = MATERIALS.filter(({ group }) => group === values.group)
     .map((material) => byRule(standingOf(material, place), values))
@@ -103,14 +144,15 @@ function work(values: Values): Answer {
 export const materials = calculator({
   id: 'materials',
   title: 'Materials',
-  question: 'What may touch this fuel here?',
+  question: 'What may touch this fuel here, or clean it?',
   fields,
   work,
   caution: {
-    text: 'General knowledge, no approval: the print on the part and the maker’s data decide.',
+    text: 'General knowledge, no approval: the print on the part and the maker’s data decide. No acid and no caustic in a closed tank.',
     stopWhen: 'Stop when the part does not say what it is.',
   },
   formula: [
+    'Cleaners by what they touch: hydrogen where acid or caustic meets aluminium, zinc or terne',
     'By family and fuel; refused where it may not lie in fuel, where its class bears less pressure, where it is too hot for long',
     'Over {90 °C} one step worse where nothing is known of its warmth',
   ],

@@ -1,6 +1,6 @@
 /** A question as an address and back, an answer as a table. */
 import { describe, expect, it } from 'vitest'
-import { CALCULATORS, answerOf, beginOf, calculatorById } from '@/core/sizing'
+import { CALCULATORS, answerOf, beginOf, calculatorById, withUnits } from '@/core/sizing'
 import { addressOf, readAddress } from './sizingLink'
 import { jsonOf, rowsOf } from './answerText'
 
@@ -21,6 +21,21 @@ describe('a question as an address', () => {
     const calculator = calculatorById('line')
     const typed = { flowM3PerS: { value: 31.7, unit: 'gal/h' as const } }
     expect(readAddress(query(addressOf({ calculator, vehicleId: null, typed }))).typed).toEqual(typed)
+  })
+  it('keeps points with the units that they were typed in, and leaves out what is too long for an address', () => {
+    const calculator = calculatorById('pump')
+    const typed = {
+      kind: 'sheet',
+      points: withUnits(['psi', 'gal/h', 'A'], '29 37.5 4.3\n43.5 34.3 5.2\n58 31.2 6.1'),
+    }
+    const back = readAddress(query(addressOf({ calculator, vehicleId: null, typed }))).typed
+    expect(back).toEqual(typed)
+    const answered = answerOf(calculator, { ...beginOf(calculator, null), ...back })
+    expect(answered.ok).toBe(true)
+    const long = { kind: 'sheet', points: '1 1 1\n'.repeat(500) }
+    expect(readAddress(query(addressOf({ calculator, vehicleId: null, typed: long }))).typed).toEqual({
+      kind: 'sheet',
+    })
   })
   it('what is foreign in it is left out: another kind of unit, no figure, a choice that is none, script', () => {
     const { calculator, typed } = readAddress(
