@@ -43,7 +43,8 @@ export function budget() {
     }
     const named = new Set(readFileSync(html, 'utf8').match(/\/_next\/static\/chunks\/[^"'\\]+?\.js/g))
     const kB = [...named].reduce((sum, script) => sum + sizeOf(script), 0) / 1024
-    console.log(`${page.padEnd(14)} ${kB.toFixed(0)} kB, ceiling ${most}, aim ${aim}`)
+    const said = kB > most ? ', OVER' : ''
+    console.log(`${page.padEnd(14)} ${kB.toFixed(1)} kB, ceiling ${most}, aim ${aim}${said}`)
     if (kB > most) over = 1
   }
   return over

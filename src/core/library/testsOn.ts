@@ -34,6 +34,9 @@ const SCENE_DOINGS: Record<SceneId, readonly Doing[]> = {
   senderWireGrounded: [powers('plug'), powers('key on')],
   knownResistor: [powers('plug'), powers('key on')],
   primed: [powers('key on'), runsPump(6)],
+  pumpAlone: [runsPump(15)],
+  pump2Alone: [runsPump(15)],
+  pump3Alone: [runsPump(15)],
 }
 export const testDoings = (test: Test): readonly Doing[] => test.does ?? SCENE_DOINGS[test.scene]
 

@@ -8,6 +8,7 @@ import { fail, ok, type Result } from '../shared'
 import { KINDS, type Part, type PartKind } from './kinds'
 import { SCOPES, type Layout, type LayoutId, type Scope, type Segment } from './layout'
 import { LAYOUTS, gaugeLoopOf, leakPlacesOf } from './layouts'
+import { SCENE, SCENES, type SceneId } from './scene'
 
 export type Edit =
   /** A further part right behind another one, in the same line or wire. */
@@ -289,6 +290,7 @@ function parallel(layout: Layout, beside: Part, by: Beside): Layout | string {
   )
   return {
     ...layout,
+    scenes: [...new Set([...layout.scenes, ...(by.fed ? aloneScenes(layout, [beside.id, by.id]) : [])])],
     parts: [
       ...layout.parts.slice(0, last + 1),
       added,
@@ -306,6 +308,9 @@ function parallel(layout: Layout, beside: Part, by: Beside): Layout | string {
       : layout.beside,
   }
 }
+/** Scenes in which one of these pumps runs alone, where the vehicle is read with its key on. */
+const aloneScenes = ({ scenes }: Layout, pumps: string[]): SceneId[] =>
+  scenes.includes('keyOn') ? SCENES.filter((id) => pumps.includes(SCENE[id].alone ?? '')) : []
 /** What turns by volts, and may hang on wires of its own. */
 const MOTORS: ReadonlySet<PartKind> = new Set(['pump', 'inlinePump', 'pusherPump'])
 

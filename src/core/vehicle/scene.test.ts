@@ -4,10 +4,12 @@ import { nodePressurePa, wireVoltage } from '../physics'
 import {
   LAYOUTS,
   SCENE,
+  layoutOf,
   parameterAt,
   solveScene,
   specificationOf,
   vehicleModel,
+  type Edit,
   type LayoutId,
   type SceneId,
   type VehicleModel,
@@ -114,5 +116,50 @@ describe('a pump fed from behind', () => {
     expect(look('A01', 'rest', { 'relay.backFeed': 1 }).pumpV).toBeGreaterThan(10)
     expect(look('A01', 'cranking', { 'relay.backFeed': 1, 'command.release': 0 }).pumpV).toBeGreaterThan(5)
     expect(Math.abs(look('A01', 'rest').pumpV)).toBeLessThan(0.01)
+  })
+})
+
+describe('one of several pumps alone', () => {
+  const edits: Edit[] = ['pump2', 'pump3'].map((id) => ({
+    kind: 'parallel',
+    part: 'pump',
+    by: { id, kind: 'pump', fed: 'own' },
+  }))
+  const three = layoutOf({ layoutId: 'A01', edits, scope: 'engine' })
+  const built = vehicleModel(three, specificationOf({}, LAYOUTS['A01']))
+  if (!built.ok) throw new Error(built.error.problem)
+  const model = built.value
+  const flowIn = (scene: SceneId, set: Record<string, number> = {}) => {
+    const theta = model.nominal.slice()
+    for (const [name, value] of Object.entries(set)) theta[parameterAt(model, name)] = value
+    expect(solveScene(model, theta, scene, true).ok, scene).toBe(true)
+    const { system } = model
+    const motors = ['pump', 'pump2', 'pump3'].map(
+      (id) =>
+        system.motorCurrent[system.motors.findIndex((motor) => system.linkIds[motor.link] === id)] ?? NaN,
+    )
+    return { flow: system.flow[system.linkIds.indexOf('regulator')]!, motors }
+  }
+  it('its scenes are those of a vehicle that has several, each with its own pump running', () => {
+    expect(LAYOUTS['A01'].scenes.some((id) => SCENE[id].alone !== null)).toBe(false)
+    expect(three.scenes.filter((id) => SCENE[id].alone !== null)).toEqual([
+      'pumpAlone',
+      'pump2Alone',
+      'pump3Alone',
+    ])
+    for (const [at, scene] of (['pumpAlone', 'pump2Alone', 'pump3Alone'] as const).entries())
+      flowIn(scene).motors.forEach((amperes, k) =>
+        k === at
+          ? expect(amperes, scene).toBeGreaterThan(1)
+          : expect(Math.abs(amperes), scene).toBeLessThan(0.05),
+      )
+  })
+  it('gives some of what all give, and a worn one less than its sisters', () => {
+    const [all, alone] = [flowIn('keyOn').flow, flowIn('pump2Alone').flow]
+    expect(alone).toBeGreaterThan(0)
+    expect(alone).toBeLessThan(0.6 * all)
+    const worn = { 'pump2.leakage': 2 }
+    expect(flowIn('pump2Alone', worn).flow).toBeLessThan(0.95 * alone)
+    expect(flowIn('pump3Alone', worn).flow).toBeCloseTo(flowIn('pump3Alone').flow, 6)
   })
 })

@@ -23,6 +23,9 @@ export const SCENES = [
   'senderWireGrounded',
   'knownResistor',
   'primed',
+  'pumpAlone',
+  'pump2Alone',
+  'pump3Alone',
 ] as const
 export type SceneId = (typeof SCENES)[number]
 
@@ -41,6 +44,8 @@ export interface Scene {
   /** Share of the peak opening of injectors or jets. */
   demandFraction: number
   manifoldPa: number
+  /** Of several pumps side by side the one that runs alone, by its part; the fuses of the others are out. */
+  alone: string | null
   /** How hot fuel and lines have become, as a share of a hot soak: where vapour forms. */
   heatFraction: number
   rig:
@@ -73,6 +78,7 @@ const AT_REST: Omit<Scene, 'id' | 'words'> = {
   demandFraction: 0,
   manifoldPa: 0,
   heatFraction: 0,
+  alone: null,
   rig: 'none',
 }
 const KEY_ON: Partial<Scene> = { pumpFed: true, gaugeLive: true }
@@ -148,4 +154,7 @@ export const SCENE: Record<SceneId, Scene> = {
     rig: 'knownResistor',
   }),
   primed: scene('primed', 'primed three times, key off'),
+  pumpAlone: scene('pumpAlone', 'key on, the first pump alone', { ...KEY_ON, alone: 'pump' }),
+  pump2Alone: scene('pump2Alone', 'key on, the second pump alone', { ...KEY_ON, alone: 'pump2' }),
+  pump3Alone: scene('pump3Alone', 'key on, the third pump alone', { ...KEY_ON, alone: 'pump3' }),
 }

@@ -1,6 +1,6 @@
 /** Controlled pumps, pumps in the line, surge and saddle tanks. */
 import { NOT_AIRCRAFT } from '../../vehicle'
-import { drains, powers, runsEngine, runsPump } from '../doings'
+import { drains, hands, powers, runsEngine, runsPump } from '../doings'
 import { below, parameter } from '../quantity'
 import {
   type Test,
@@ -227,6 +227,30 @@ export const CONTROLLED_TESTS: Test[] = [
       blind: 'Full volts without load pass any joint.',
     },
   ]),
+  ...(['pump', 'pump2', 'pump3'] as const).map((pump, at): Test => ({
+    id: `T30-${pump}`,
+    parts: ['ownCircuit', 'returnLine', 'injectors'],
+    title: `Measure the return flow with pump ${at + 1} alone`,
+    does: [runsPump(15), drains(0.5, 'line'), hands(2)],
+    short: `Pump ${at + 1} alone, flow`,
+    where: 'Return hose near the tank; fuses at the relay panel.',
+    steps: [
+      'Key out, fuses of the other pumps out and bagged',
+      'Return led into the bonded can, seen dry',
+      'Key on by a second person, 15 s, read the jar',
+      'Key out, fuses back in their places',
+    ],
+    at: 'returnLine',
+    instrument: 'jar',
+    reading: number({ of: 'flow', link: 'regulator', scene: `${pump}Alone` }, 'mL/15 s', 5, 0, 2000),
+    scene: `${pump}Alone`,
+    needs: { ...LIVE, rig: 'return can' },
+    leaves: {},
+    minutes: 8,
+    money: 0,
+    caution: OPEN_LINE,
+    blind: 'A leaking check valve of another one takes of its flow.',
+  })),
   {
     id: 'T30-surge',
     parts: ['surge'],

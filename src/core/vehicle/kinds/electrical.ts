@@ -89,6 +89,8 @@ export const ELECTRICAL_KINDS = {
       const ohm = bind.slot('ohm')
       return (values, _theta, scene) => {
         if (scene.rig === 'jumper') values[ohm] = JUMPER_OHM
+        // Out, where one of the pumps beside it runs alone.
+        else if (scene.alone !== null && scene.alone !== 'pump') values[ohm] = OPEN_OHM
       }
     },
   },
@@ -116,7 +118,11 @@ export const ELECTRICAL_KINDS = {
   /** The second circuit of a vehicle with two pumps, as one resistance: fuse, relay, wire and ground of the lift pump. */
   liftCircuit: switched(0.09, 0.2, (scene) => scene.pumpFed),
   /** Fuse, relay, wire and ground of one of several pumps side by side, as one resistance. */
-  ownCircuit: switched(0.09, 0.2, (scene) => scene.pumpFed),
+  ownCircuit: switched(
+    0.09,
+    0.2,
+    (scene, { id }) => scene.pumpFed && (scene.alone === null || id === `${scene.alone}Circuit`),
+  ),
   /** Driver module of a pump whose speed is controlled. */
   driver: series(0.03, 0.25),
   /** Switch of a boost pump: on for take-off and for tests, off while gravity feeds. */
