@@ -111,7 +111,8 @@ export class Hands {
       count === 0 ? 'Before any reading' : `Finding after ${count} ${count === 1 ? 'entry' : 'entries'}`
     await this.sees(words)
     await this.driver.wait(
-      async () => !(await this.text('aside[aria-label="Suspects and evidence"]')).includes('· working'),
+      async () =>
+        (await this.textNow('aside[aria-label="Suspects and evidence"]'))?.includes('· working') === false,
       WAIT,
       'the ranking never came to rest',
       POLL,
@@ -234,10 +235,7 @@ export class Hands {
     for (let guard = 0; guard < 120; guard += 1) {
       await this.driver.wait(
         async () =>
-          (await this.has('section[aria-label="Step"] [data-step]')) ||
-          (await this.has('[data-sheet]')) ||
-          (await this.has('[data-check]')) ||
-          (await this.has('[data-act="prove"]')),
+          this.has('section[aria-label="Step"] [data-step], [data-sheet], [data-check], [data-act="prove"]'),
         WAIT,
         'no step on Work',
         POLL,
@@ -275,7 +273,7 @@ export class Hands {
       )
         return done
       if (await this.has('section[aria-label="Step"] [data-check]')) {
-        const check = await this.text('section[aria-label="Step"] [data-check]')
+        const check = await this.textNow('section[aria-label="Step"] [data-check]')
         await this.press('It is right')
         await this.driver.wait(
           async () => (await this.textNow('section[aria-label="Step"] [data-check]')) !== check,
@@ -315,8 +313,10 @@ export class Hands {
   }
   /** What stands there at once; null where nothing does. */
   private async textNow(css: string): Promise<string | null> {
-    const found = (await this.driver.findElements(By.css(css)))[0]
-    return found ? found.getText().catch(() => null) : null
+    return this.driver.executeScript<string | null>(
+      'const found = document.querySelector(arguments[0]); return found && found.innerText',
+      css,
+    )
   }
   /** Ticks what is not ticked, one after another: the next only once the last is kept, so that none is ticked twice. */
   private async tickAll(css: string): Promise<void> {
@@ -327,8 +327,9 @@ export class Hands {
     }
   }
   private async doStep(): Promise<void> {
-    const step = await this.shown('section[aria-label="Step"] [data-step]')
-    const heading = await step.findElement(By.css('p')).getText()
+    const heads = 'section[aria-label="Step"] [data-step] p'
+    await this.shown(heads)
+    const heading = await this.textNow(heads)
     await this.tickAll('section[aria-label="Step"] [role="checkbox"]')
     for (const field of await this.driver.findElements(By.css('input[name="measured"]'))) {
       const label = await field.findElement(By.xpath('ancestor::label')).getText()
@@ -345,16 +346,9 @@ export class Hands {
     }
     await this.act('step-done')
     await this.driver.wait(
-      async () => {
-        if (
-          (await this.has('[data-act="prove"]')) ||
-          (await this.has('[data-sheet]')) ||
-          (await this.has('section[aria-label="Step"] [data-check]'))
-        )
-          return true
-        const texts = await this.driver.findElements(By.css('section[aria-label="Step"] [data-step] p'))
-        return texts[0] ? (await texts[0].getText().catch(() => heading)) !== heading : false
-      },
+      async () =>
+        (await this.has('[data-act="prove"], [data-sheet], section[aria-label="Step"] [data-check]')) ||
+        ![heading, null].includes(await this.textNow(heads)),
       WAIT,
       `step stays: ${heading}`,
       POLL,

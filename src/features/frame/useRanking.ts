@@ -38,7 +38,7 @@ export function rankRequestOf(
 
 /** Ranks in the worker; the last answer of this vehicle's layout stays until the next is there; a stale one is dropped. */
 export function useRanking(request: RankRequest | null): RankingView {
-  const [held, setHeld] = useState<{ of: string; view: RankingView }>({ of: '', view: NOTHING_YET })
+  const [held, setHeld] = useState<Held>({ of: '', key: '', view: NOTHING_YET })
   const [round, setRound] = useState(0)
   const generation = useRef(0)
   /** The question that stands answered whole from before. */
@@ -50,14 +50,14 @@ export function useRanking(request: RankRequest | null): RankingView {
     if (key === 'null') return
     const mine = (generation.current += 1)
     // eslint-disable-next-line react-hooks/set-state-in-effect
-    setHeld((held) => ({ of, view: { status: 'working', last: lastOf(held, of) } }))
+    setHeld((held) => ({ of, key, view: { status: 'working', last: lastOf(held, of) } }))
     const question = JSON.parse(key) as RankRequest
     // The first of this page: what was answered to the very same question stands until it comes anew.
     if (mine === 1)
       void answeredBefore(question).then((before) => {
         if (!before || mine !== generation.current) return
         whole.current = key
-        setHeld((held) => (lastOf(held, of) ? held : { of, view: { status: 'ready', last: before } }))
+        setHeld((held) => (lastOf(held, of) ? held : { of, key, view: { status: 'ready', last: before } }))
       })
     void ask('rank', question).then((answer) => {
       if (answer.ok) void keepAnswer(question, answer.value)
@@ -66,17 +66,26 @@ export function useRanking(request: RankRequest | null): RankingView {
       if (answer.ok && answer.value.stage !== 'pairs' && whole.current === key) return
       setHeld((held) => ({
         of,
+        key,
         view: answer.ok
           ? { status: 'ready', last: answer.value }
           : { status: 'failed', last: lastOf(held, of), problem: answer.problem },
       }))
     })
   }, [key, of, round])
-  return held.of === of ? held.view : NOTHING_YET
+  if (held.of !== of) return NOTHING_YET
+  // From the moment that something is entered what stands there is no longer at rest.
+  return held.key === key ? held.view : { status: 'working', last: held.view.last }
 }
 
+/** An answer, and the layout and question that it is of. */
+interface Held {
+  of: string
+  key: string
+  view: RankingView
+}
 const NOTHING_YET: RankingView = { status: 'working', last: null }
 
 /** A ranking of another layout names segments that this one does not have. */
-const lastOf = (held: { of: string; view: RankingView }, of: string): Ranking | null =>
+const lastOf = (held: Pick<Held, 'of' | 'view'>, of: string): Ranking | null =>
   held.of === of ? held.view.last : null

@@ -41,7 +41,7 @@ export function NextTest(props: Props) {
     <section
       aria-label="Next test"
       data-test={test.id}
-      data-stage={ranking.stage}
+      data-stage={props.busy ? 'working' : ranking.stage}
       className="flex flex-col gap-3 border-t-[5px] border-accent bg-sheet px-4 pb-3 pt-1 medium:grid medium:grid-cols-2 medium:gap-5 medium:px-6 wide:grid wide:h-full wide:grid-cols-[minmax(0,404fr)_minmax(0,428fr)] wide:gap-5 wide:px-6 wide:pb-0"
     >
       <div className="flex min-h-0 flex-col">
