@@ -20,8 +20,7 @@ const VIEWS: {
   { name: 'trace-day', path: '/job/trace?id=demo-job-15', settle: 5000 },
   { name: 'trace-phone', path: '/job/trace?id=demo-job-15', settle: 5000, size: [390, 844] },
   { name: 'trace-portrait', path: '/job/trace?id=demo-job-15', settle: 5000, size: [800, 1280] },
-  { name: 'build-day', path: '/job/complaint?id=demo-job-07', settle: 3000, acts: ['wish'] },
-
+  { name: 'build-day', path: '/job/trace?id=demo-job-09', settle: 3000 },
   { name: 'trace-gauge', path: '/job/trace?id=demo-job-12', settle: 4000 },
   { name: 'survey-day', path: '/job/trace?id=demo-job-29', settle: 3500 },
   { name: 'plan-module-day', path: '/job/plan?id=demo-job-11&repair=module', settle: 2500 },
@@ -80,12 +79,6 @@ const ACTS: Record<string, () => Promise<unknown>> = {
     await driver.sleep(1500)
     await session.go('/job/bench?id=shot-worn')
     await driver.sleep(2500)
-  },
-  wish: async () => {
-    await touch('[data-act="wish"]')
-    await driver.sleep(800)
-    await touch('[data-wish="threePumps"]')
-    await driver.sleep(3000)
   },
   sweep: async () => {
     await touch('[data-act="choose-capture"]')

@@ -166,21 +166,21 @@ function Beside({ hand, step, lay }: { hand: JobInHand; step: PlanStep | null; l
       )}
       {(tools.length > 0 || gloved) && (
         <div>
-          <h2 className="font-instrument text-second font-normal text-ink-2">In hand</h2>
-          <p>{inUnits(tools.join(', '))}</p>
+          <h2 className="inline pr-2 font-instrument text-second font-normal text-ink-2">In hand</h2>
+          <p className="inline">{inUnits(tools.join(', '))}</p>
           {gloved && <Pieces pieces={GLOVES} hand={hand} />}
         </div>
       )}
       {orientation && !figure && (
         <div className="border-l-4 border-accent pl-3">
-          <h2 className="font-instrument text-second font-normal text-ink-2">How it lies</h2>
-          <p>{inUnits(orientation)}</p>
+          <h2 className="inline pr-2 font-instrument text-second font-normal text-ink-2">How it lies</h2>
+          <p className="inline">{inUnits(orientation)}</p>
         </div>
       )}
       {looks && (
         <div>
-          <h2 className="font-instrument text-second font-normal text-ink-2">Look at</h2>
-          <p>{inUnits(looks)}</p>
+          <h2 className="inline pr-2 font-instrument text-second font-normal text-ink-2">Look at</h2>
+          <p className="inline">{inUnits(looks)}</p>
         </div>
       )}
       <p className="text-second text-ink-2">
