@@ -155,7 +155,7 @@ function Beside({ hand, step, lay }: { hand: JobInHand; step: PlanStep | null; l
   const { newParts: parts = [], tools = [], orientation, looks, figure, does } = step.act
   const gloved = does.some((doing) => doing.does === 'hands' && doing.wears?.includes('gloves'))
   return (
-    <aside className="space-y-2 text-main" aria-label="For this step">
+    <aside className="space-y-1 text-main leading-[25px]" aria-label="For this step">
       {lay && <Lay lay={lay} />}
       {figure && <StepFigure id={figure} />}
       {parts.length > 0 && (
