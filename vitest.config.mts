@@ -6,6 +6,7 @@ export default defineConfig({
   test: {
     include: ['src/**/*.test.ts', 'tests/**/*.test.ts'],
     exclude: ['tests/journeys/**', 'node_modules/**'],
+    setupFiles: ['tests/support/seeded.ts'],
     environment: 'node',
     // One module graph a worker: most of a file's time was loading it anew. No test leaves anything in a module.
     isolate: false,
