@@ -103,12 +103,11 @@ export function pumpThroughPoints(points: readonly PumpPoint[]): Result<Displace
   const flow = straight(points.map(({ pressurePa, flowM3PerS }) => [pressurePa, flowM3PerS]))
   const current = straight(points.map(({ pressurePa, currentA }) => [pressurePa, currentA]))
   const most = Math.max(...points.map(({ flowM3PerS }) => flowM3PerS))
-  const off = points.findIndex(
-    ({ pressurePa, flowM3PerS }) => Math.abs(flow(pressurePa) - flowM3PerS) > MOST_OFF * most,
-  )
-  if (off >= 0)
+  const apart = points.map(({ pressurePa, flowM3PerS }) => Math.abs(flow(pressurePa) - flowM3PerS))
+  const worst = Math.max(...apart)
+  if (worst > MOST_OFF * most)
     return fail(
-      `Point ${off + 1} lies off the fall of the others: mistyped, or its relief valve opens there. Leave it out.`,
+      `Point ${apart.indexOf(worst) + 1} lies off the fall of the others: mistyped, or its relief valve opens there. Leave it out.`,
     )
   const ends = [Math.min, Math.max].map((pick) => pick(...points.map(({ pressurePa }) => pressurePa)))
   const [low, high] = ends.map((pressurePa) => ({

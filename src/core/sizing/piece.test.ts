@@ -26,6 +26,26 @@ describe('a piece by its name', () => {
     expect(materialOf('Feed line')).not.toHaveProperty('pressurePa')
     expect(materialOf('Feed line', { aircraft: true })).toMatchObject({ rule: 'aircraft' })
   })
+  it('of the high side it is the maker’s pipe and nothing else', () => {
+    const materials = calculatorById('materials')
+    const answered = answerOf(materials, typedOf(materials, { ...materialOf('High-pressure pipe')! }))
+    expect(answered.ok && answered.answer).toMatchObject({
+      verdict: 'no',
+      says: expect.stringContaining('maker’s pipe'),
+    })
+  })
+  it('inside a tank no worm clamp and no hose of the road will do', () => {
+    const materials = calculatorById('materials')
+    for (const [name, never] of [
+      ['Hose clip, rated', /worm/i],
+      ['Hose with clamps', /R9|R7/],
+    ] as const) {
+      const answered = answerOf(materials, typedOf(materials, { ...materialOf(name, { inTank: true })! }))
+      expect(answered.ok && answered.answer.says).toContain('will do')
+      expect(answered.ok && answered.answer.says).not.toMatch(never)
+    }
+    expect(materialOf('Gloves', { inTank: true })!.where).toBe('outside')
+  })
   it('its question has an answer', () => {
     const materials = calculatorById('materials')
     for (const name of ['Submersible hose', 'Flange seal', 'Ear clamp', 'Liner kit', 'Nitrile gloves']) {

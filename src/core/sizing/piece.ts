@@ -37,6 +37,11 @@ const IMMERSED = /\b(submersible|pickup|strainer|sock|liner|in the tank)\b/i
 /** No pressure to speak of: vents, fillers, what runs back, what is drawn. */
 const SLACK = /\b(vent|filler|vacuum|return|suction|signal|drain)\b/i
 const SLACK_PA = 20e3
+/** The high side: no hose, no tube by the metre. */
+const HIGH = /\bhigh-pressure\b/i
+const HIGH_PA = 100e6
+/** What of a step inside a tank lies there with it. */
+const INSIDE: readonly MaterialGroup[] = ['hose', 'tube', 'clamp', 'seal', 'electrical', 'sealant']
 
 /** What is asked of the desk about a piece, SI; pressure is left to the vehicle where it carries it. */
 export interface PieceAsked {
@@ -46,8 +51,8 @@ export interface PieceAsked {
   rule: 'road' | 'aircraft'
 }
 
-/** The material question of a piece, by its name; null where its name says no material. */
-export function materialOf(name: string, { aircraft = false } = {}): PieceAsked | null {
+/** The material question of a piece, by its name; null where its name says no material. `inTank`: its step is done inside a tank. */
+export function materialOf(name: string, { aircraft = false, inTank = false } = {}): PieceAsked | null {
   const called = name.split(/,| with | for | of /)[0]!
   const words = called.split(/[\s-]+/).filter((word) => /^[a-zà-ÿ]+$/i.test(word) && !COUNTED.test(word))
   const last = words.at(-1)?.toLowerCase() ?? ''
@@ -55,8 +60,8 @@ export function materialOf(name: string, { aircraft = false } = {}): PieceAsked 
   if (!group) return null
   return {
     group,
-    where: IMMERSED.test(name) ? 'immersed' : 'outside',
-    ...(SLACK.test(name) && { pressurePa: SLACK_PA }),
+    where: IMMERSED.test(name) || (inTank && INSIDE.includes(group)) ? 'immersed' : 'outside',
+    ...(HIGH.test(name) ? { pressurePa: HIGH_PA } : SLACK.test(name) ? { pressurePa: SLACK_PA } : {}),
     rule: aircraft ? 'aircraft' : 'road',
   }
 }

@@ -110,6 +110,10 @@ describe('a pump by its whole sheet', () => {
     const typo = sheet.map((point, k) => (k === 2 ? { ...point, flowM3PerS: 1.4 * point.flowM3PerS } : point))
     const through = pumpThroughPoints(typo)
     expect(!through.ok && through.error).toContain('Point 3')
+    // The one that is furthest off, though it draws the others' line away from them.
+    const last = sheet.map((point, k) => (k === 3 ? { ...point, flowM3PerS: 2 * point.flowM3PerS } : point))
+    const drawn = pumpThroughPoints(last)
+    expect(drawn.ok).toBe(false)
   })
   it('answers as two points of the same fall do, and asks back with the field', () => {
     const body = sheet

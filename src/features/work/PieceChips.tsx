@@ -12,21 +12,31 @@ export interface Piece {
 }
 
 /** What is asked of a piece: its kind and place, with the vehicle's fuel and pressure left to the vehicle. */
-function askedOf(name: string, hand: JobInHand): Typed | null {
-  const asked = materialOf(name, { aircraft: LICENSED.includes(hand.vehicle.layout) })
+function askedOf(name: string, hand: JobInHand, inTank: boolean): Typed | null {
+  const asked = materialOf(name, {
+    aircraft: LICENSED.includes(hand.vehicle.layout),
+    inTank,
+  })
   if (!asked) return null
   const all = typedOf(calculatorById('materials'), { ...asked })
   return Object.fromEntries(Object.keys(asked).map((id) => [id, all[id]!]))
 }
 
+export interface PiecesProps {
+  pieces: readonly Piece[]
+  hand: JobInHand
+  /** The step is done inside a tank. */
+  inTank: boolean
+}
+
 /** The pieces of a step: a touch asks what each may be made of, for this fuel and place. */
-export function PieceChips({ pieces, hand }: { pieces: readonly Piece[]; hand: JobInHand }) {
+export function PieceChips({ pieces, hand, inTank }: PiecesProps) {
   const [open, setOpen] = useState<{ name: string; typed: Typed } | null>(null)
   return (
     <>
       <ul className="flex flex-wrap gap-2">
         {pieces.map(({ name, count }) => {
-          const typed = askedOf(name, hand)
+          const typed = askedOf(name, hand, inTank)
           const words = `${count > 1 ? `${count} × ` : ''}${inUnits(name)}`
           return (
             <li key={name}>

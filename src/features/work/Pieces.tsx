@@ -1,13 +1,12 @@
 import { Suspense, lazy } from 'react'
 import { inUnits } from '../frame/quantities'
-import type { JobInHand } from '../frame/useJob'
-import type { Piece } from './PieceChips'
+import type { Piece, PiecesProps } from './PieceChips'
 
 /** What they may be made of loads after the step stands. */
 const PieceChips = lazy(() => import('./PieceChips').then((own) => ({ default: own.PieceChips })))
 
 /** New pieces of a step by their names; each can be asked about once that is loaded. */
-export function Pieces(props: { pieces: readonly Piece[]; hand: JobInHand }) {
+export function Pieces(props: PiecesProps) {
   return (
     <Suspense fallback={<Plain pieces={props.pieces} />}>
       <PieceChips {...props} />

@@ -153,6 +153,7 @@ function Lay({ lay }: { lay: AsItLay }) {
 function Beside({ hand, step, lay }: { hand: JobInHand; step: PlanStep | null; lay: AsItLay | null }) {
   if (!step) return <aside />
   const { newParts: parts = [], tools = [], orientation, looks, figure, does } = step.act
+  const inTank = does.some((doing) => doing.does === 'hands' && doing.inside === 'tank')
   const gloved = does.some((doing) => doing.does === 'hands' && doing.wears?.includes('gloves'))
   return (
     <aside className="space-y-1 text-main leading-[25px]" aria-label="For this step">
@@ -161,14 +162,14 @@ function Beside({ hand, step, lay }: { hand: JobInHand; step: PlanStep | null; l
       {parts.length > 0 && (
         <div>
           <h2 className="font-instrument text-second font-normal text-ink-2">New, for this step</h2>
-          <Pieces pieces={parts} hand={hand} />
+          <Pieces pieces={parts} hand={hand} inTank={inTank} />
         </div>
       )}
       {(tools.length > 0 || gloved) && (
         <div>
           <h2 className="inline pr-2 font-instrument text-second font-normal text-ink-2">In hand</h2>
           <p className="inline">{inUnits(tools.join(', '))}</p>
-          {gloved && <Pieces pieces={GLOVES} hand={hand} />}
+          {gloved && <Pieces pieces={GLOVES} hand={hand} inTank={inTank} />}
         </div>
       )}
       {orientation && !figure && (

@@ -235,7 +235,7 @@ export const CONTROLLED_TESTS: Test[] = [
     short: `Pump ${at + 1} alone, flow`,
     where: 'Return hose near the tank; fuses at the relay panel.',
     steps: [
-      'Key out, fuses of the other pumps out and bagged',
+      'Key out; at the panel, away from the can, fuses of the other pumps out and bagged',
       'Return led into the bonded can, seen dry',
       'Key on by a second person, 15 s, read the jar',
       'Key out, fuses back in their places',

@@ -19,7 +19,7 @@ const micron = (label: string, usual: number) =>
     why: 'µm, as its maker says.',
   }) as const
 const withPre = (values: Record<string, number | string>) => values['pre'] === 'yes'
-const NEW = 'By its sheet, at the flow below.'
+const NEW = 'By its sheet, at the flow that losses are told at.'
 const NOW = 'Read across it, or as new where nobody read.'
 
 const fields = {

@@ -14,7 +14,8 @@ const fields = {
     kind: 'choice',
     label: 'It touches',
     options: SURFACES,
-    usual: 'steel',
+    // Where nobody knows, it is coated: acid and caustic make hydrogen there.
+    usual: 'coated',
     when: (values) => values['group'] === 'solvent',
   },
   fuel: { ...fuelField, when: lies },
@@ -148,7 +149,7 @@ export const materials = calculator({
   fields,
   work,
   caution: {
-    text: 'General knowledge, no approval: the print on the part and the maker’s data decide. No acid and no caustic in a closed tank.',
+    text: 'General knowledge, no approval: the print on the part and the maker’s data decide. No acid and no caustic in a closed tank. What cleans burns as fuel does: outdoors, bonded, no spark.',
     stopWhen: 'Stop when the part does not say what it is.',
   },
   formula: [
