@@ -103,12 +103,18 @@ export function pumpThroughPoints(points: readonly PumpPoint[]): Result<Displace
   const flow = straight(points.map(({ pressurePa, flowM3PerS }) => [pressurePa, flowM3PerS]))
   const current = straight(points.map(({ pressurePa, currentA }) => [pressurePa, currentA]))
   const most = Math.max(...points.map(({ flowM3PerS }) => flowM3PerS))
-  const apart = points.map(({ pressurePa, flowM3PerS }) => Math.abs(flow(pressurePa) - flowM3PerS))
-  const worst = Math.max(...apart)
-  if (worst > MOST_OFF * most)
+  const worst = (of: readonly PumpPoint[], fall: (at: number) => number) =>
+    Math.max(...of.map(({ pressurePa, flowM3PerS }) => Math.abs(fall(pressurePa) - flowM3PerS)))
+  if (worst(points, flow) > MOST_OFF * most) {
+    // One at an end draws the line to itself: it is the one without which the others lie best.
+    const without = points.map((_, k) => {
+      const others = points.filter((__, at) => at !== k)
+      return worst(others, straight(others.map(({ pressurePa, flowM3PerS }) => [pressurePa, flowM3PerS])))
+    })
     return fail(
-      `Point ${apart.indexOf(worst) + 1} lies off the fall of the others: mistyped, or its relief valve opens there. Leave it out.`,
+      `Point ${without.indexOf(Math.min(...without)) + 1} lies off the fall of the others: mistyped, or its relief valve opens there. Leave it out.`,
     )
+  }
   const ends = [Math.min, Math.max].map((pick) => pick(...points.map(({ pressurePa }) => pressurePa)))
   const [low, high] = ends.map((pressurePa) => ({
     ...{ pressurePa, voltV: points[0]!.voltV },

@@ -110,10 +110,12 @@ describe('a pump by its whole sheet', () => {
     const typo = sheet.map((point, k) => (k === 2 ? { ...point, flowM3PerS: 1.4 * point.flowM3PerS } : point))
     const through = pumpThroughPoints(typo)
     expect(!through.ok && through.error).toContain('Point 3')
-    // The one that is furthest off, though it draws the others' line away from them.
-    const last = sheet.map((point, k) => (k === 3 ? { ...point, flowM3PerS: 2 * point.flowM3PerS } : point))
-    const drawn = pumpThroughPoints(last)
-    expect(drawn.ok).toBe(false)
+    // At any place, at the ends too, where it draws the line to itself.
+    for (const at of sheet.keys()) {
+      const one = sheet.map((point, k) => (k === at ? { ...point, flowM3PerS: 2 * point.flowM3PerS } : point))
+      const told = pumpThroughPoints(one)
+      expect(!told.ok && told.error).toContain(`Point ${at + 1} `)
+    }
   })
   it('answers as two points of the same fall do, and asks back with the field', () => {
     const body = sheet
